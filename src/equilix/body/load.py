@@ -1,0 +1,136 @@
+"""What the rig asks of hands, elbows and shoulders, and which of them gives out first.
+
+Static, with the arms' own weight. Estimates for healthy adults: a doctor or an occupational-health adviser
+decides, and pain means stop.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from equilix.body.endurance import endurance_s, squeeze_n
+from equilix.body.operators import Operator, segments
+from equilix.body.posture import Arm, arm_weights, reach
+from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.kit.parts import Grip
+from equilix.mechanics.contact import Contact, Hand, Lever
+from equilix.mechanics.rotations import unit
+
+Array = NDArray[np.float64]
+
+COMFORTABLE_SHARE = 0.15
+"""Share of the grip strength that a hand bears with comfort: the limit below which Rohmert found no fatigue."""
+
+
+@dataclass(frozen=True, slots=True)
+class Held:
+    """A grip in the rig frame and the arm that holds it."""
+
+    grip: Grip
+    part_name: str
+    axis: Array
+    arm: Arm
+
+
+@dataclass(frozen=True, slots=True)
+class Effort:
+    """The effort of one joint or hand: load and strength in N·m (N for a grip), endurance in s."""
+
+    name: str
+    joint: str
+    side: str
+    load: float
+    strength: float
+    endurance_s: float
+
+    @property
+    def share(self) -> float:
+        """Load over strength; above 1 it cannot be held."""
+        return self.load / self.strength if self.strength > 0 else float("inf")
+
+
+def choose_grips(places: Sequence[tuple[Grip, str, Array, Array]]) -> dict[str, tuple[Grip, str, Array, Array]]:
+    """Which grip each hand takes, of (grip, part name, point (3,), axis (3,)) in the rig frame.
+
+    A grip made for one hand goes to it; of the others the leftmost goes to the left hand.
+    """
+    chosen: dict[str, tuple[Grip, str, Array, Array]] = {}
+    for place in places:
+        if place[0].side != "either":
+            chosen.setdefault(place[0].side, place)
+    free = sorted((p for p in places if p[0].side == "either"), key=lambda p: -float(p[2][1]))
+    if free and "left" not in chosen:
+        chosen["left"] = free.pop(0)
+    if free and "right" not in chosen:
+        chosen["right"] = free.pop()
+    return chosen
+
+
+def hands_for(
+    operator: Operator, shoulders_m: dict[str, Array], places: Sequence[tuple[Grip, str, Array, Array]]
+) -> tuple[tuple[Hand, ...], tuple[Held, ...]]:
+    """The hands that can bear something, for :func:`equilix.mechanics.contact.hold`, and all arms as posed.
+
+    A grip out of reach and a limb without strength bear nothing.
+    """
+    body = segments(operator)
+    hands, held = [], []
+    for side, (grip, part_name, point, axis) in sorted(choose_grips(places).items()):
+        arm = reach(operator, side, shoulders_m[side], point)
+        held.append(Held(grip, part_name, axis, arm))
+        strength = {
+            "shoulder": operator.strength_of("shoulder"),
+            "elbow": operator.strength_of("elbow"),
+        }
+        if not arm.reached or min(*strength.values(), operator.strength_of("grip")) <= 0:
+            continue
+        masses, centres = arm_weights(body, arm)
+        levers = tuple(
+            Lever(name, joint, strength[name], own_moment(joint, masses[first:], centres[first:]))
+            for name, joint, first in (("shoulder", arm.shoulder_m, 0), ("elbow", arm.elbow_m, 1))
+        )
+        hands.append(Hand(f"{side} hand", point, COMFORTABLE_SHARE * operator.strength_of("grip"), levers))
+    return tuple(hands), tuple(held)
+
+
+def own_moment(joint_m: Array, masses_kg: Array, centres_m: Array) -> Array:
+    """Moment ``(3,)`` in N·m that muscles at a joint give to hold up the limb beyond it."""
+    weight = np.zeros((len(masses_kg), 3))
+    weight[:, 2] = masses_kg * STANDARD_GRAVITY_M_S2
+    return np.asarray(np.cross(centres_m - joint_m, weight).sum(axis=0))
+
+
+def efforts(operator: Operator, hands: Sequence[Hand], held: Sequence[Held], contacts: Sequence[Contact]) -> tuple[Effort, ...]:
+    """Effort of both shoulders, elbows and grips, in that order, for the forces found."""
+    found = []
+    arms = {item.arm.side: item for item in held}
+    forces = {contact.name: contact.force_n for contact in contacts}
+    for hand in hands:
+        force = forces.get(hand.name, np.zeros(3))
+        side = hand.name.split()[0]
+        for lever in hand.levers:
+            moment = float(np.linalg.norm(lever.own_moment_nm + np.cross(hand.point_m - lever.point_m, force)))
+            found.append(_effort(lever.name, side, moment, lever.strength_nm))
+        item = arms[side]
+        along = float(force @ unit(item.axis))
+        across = float(np.linalg.norm(force - along * unit(item.axis)))
+        squeeze = squeeze_n(along, item.grip.surface, item.grip.contoured)
+        # what pulls across the handle is borne by the hooked fingers, one to one
+        found.append(_effort("grip", side, squeeze + across, operator.strength_of("grip")))
+    order = {"shoulder": 0, "elbow": 1, "grip": 2}
+    return tuple(sorted(found, key=lambda effort: (order[effort.joint], effort.side)))
+
+
+
+def _effort(joint: str, side: str, load: float, strength: float) -> Effort:
+    share = load / strength
+    return Effort(f"{side} {joint}", joint, side, load, strength, endurance_s(joint, share))
+
+
+def first_to_give_out(all_efforts: Sequence[Effort]) -> Effort | None:
+    """The effort with the shortest endurance; None where no hand bears anything."""
+    return min(all_efforts, key=lambda effort: (effort.endurance_s, -effort.share), default=None)

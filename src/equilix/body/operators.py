@@ -1,0 +1,79 @@
+"""Operators: body size and strength, as entered or by default."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated, Final, Literal
+
+from pydantic import Field
+
+from equilix.model import Identifier, Model, Name
+
+Sex = Literal["male", "female"]
+Joint = Literal["elbow", "shoulder", "grip"]
+
+MEAN_STRENGTH: Final[dict[Sex, dict[Joint, float]]] = {
+    "male": {"elbow": 77.0, "shoulder": 92.0, "grip": 450.0},
+    "female": {"elbow": 41.0, "shoulder": 40.0, "grip": 270.0},
+}
+"""Mean strength of adults: elbow and shoulder flexion in N·m, grip in N (from memory; the spread is wide)."""
+
+
+class Strength(Model):
+    """Own strength where it is known; what is absent is the mean of the sex. 0 marks an injured limb."""
+
+    elbow_nm: Annotated[float, Field(ge=0.0, le=400.0)] | None = None
+    shoulder_nm: Annotated[float, Field(ge=0.0, le=400.0)] | None = None
+    grip_n: Annotated[float, Field(ge=0.0, le=1500.0)] | None = None
+
+
+class Operator(Model):
+    """Someone who carries the rig. The rig sits on ``shoulder``."""
+
+    id: Identifier
+    name: Name
+    stature_m: Annotated[float, Field(ge=1.20, le=2.20)] = 1.75
+    mass_kg: Annotated[float, Field(ge=35.0, le=200.0)] = 75.0
+    sex: Sex = "male"
+    shoulder: Literal["right", "left"] = "right"
+    strength: Strength = Strength()
+    note: str = ""
+
+    def strength_of(self, joint: Joint) -> float:
+        """Strength of one side: N·m for elbow and shoulder, N for the grip."""
+        own = {
+            "elbow": self.strength.elbow_nm,
+            "shoulder": self.strength.shoulder_nm,
+            "grip": self.strength.grip_n,
+        }[joint]
+        return MEAN_STRENGTH[self.sex][joint] if own is None else own
+
+
+@dataclass(frozen=True, slots=True)
+class Segments:
+    """Lengths in m and masses in kg of the segments used here, of one body."""
+
+    upper_arm_m: float
+    forearm_m: float
+    hand_m: float
+    upper_arm_kg: float
+    forearm_kg: float
+    hand_kg: float
+    shoulder_height_m: float
+    eye_height_m: float
+    half_shoulder_width_m: float
+
+
+def segments(operator: Operator) -> Segments:
+    """Segment lengths and masses from stature and body mass.
+
+    Source: Winter, *Biomechanics and Motor Control of Human Movement*, table 4.1 and figure 4.1 (from memory).
+    """
+    h, m = operator.stature_m, operator.mass_kg
+    return Segments(
+        0.186 * h, 0.146 * h, 0.108 * h, 0.028 * m, 0.016 * m, 0.006 * m, 0.818 * h, 0.936 * h, 0.129 * h
+    )
+
+
+UPPER_ARM_CG, FOREARM_CG, HAND_CG = 0.436, 0.430, 0.506
+"""Centres of mass from the near joint, as a share of the segment's length (Winter, table 4.1, from memory)."""

@@ -1,0 +1,69 @@
+"""The document: kit, operators and setups, in one immutable value."""
+
+from __future__ import annotations
+
+from functools import cached_property
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from equilix.body.operators import Operator
+from equilix.kit.parts import Part
+from equilix.model import Identifier, Model
+from equilix.rig.setups import Setup
+from equilix.units import Display
+
+FORMAT = "equilix"
+VERSION = 1
+
+
+class Document(Model):
+    """All that a file holds. Every edit makes a new one."""
+
+    format: Literal["equilix"]
+    version: Literal[1]
+    name: str = ""
+    display: Display = "metric"
+    parts: Annotated[tuple[Part, ...], Field(max_length=5000)] = ()
+    operators: Annotated[tuple[Operator, ...], Field(max_length=100)] = ()
+    setups: Annotated[tuple[Setup, ...], Field(max_length=1000)] = ()
+    current: Identifier | None = Field(default=None, description="The setup that was open last.")
+
+    @cached_property
+    def parts_by_id(self) -> dict[str, Part]:
+        """Parts by their id."""
+        return {part.id: part for part in self.parts}
+
+    @cached_property
+    def operators_by_id(self) -> dict[str, Operator]:
+        """Operators by their id."""
+        return {operator.id: operator for operator in self.operators}
+
+    @cached_property
+    def setups_by_id(self) -> dict[str, Setup]:
+        """Setups by their id."""
+        return {setup.id: setup for setup in self.setups}
+
+    def setup_named(self, name: str | None) -> Setup | None:
+        """The setup with this name or id; the one open last, or the first, where no name is given."""
+        if name is None:
+            return self.setups_by_id.get(self.current or "") or (self.setups[0] if self.setups else None)
+        wanted = name.casefold()
+        return next((s for s in self.setups if wanted in (s.id.casefold(), s.name.casefold())), None)
+
+    def operator_of(self, setup: Setup) -> Operator:
+        """Who carries a setup; the first operator, or an average adult, where none is named."""
+        named = self.operators_by_id.get(setup.operator or "")
+        return named or (self.operators[0] if self.operators else AVERAGE)
+
+    def with_setup(self, setup: Setup) -> Document:
+        """The document with one setup replaced by another of the same id."""
+        return self.changed(setups=tuple(setup if old.id == setup.id else old for old in self.setups))
+
+
+AVERAGE = Operator(id="average", name="Average adult")
+
+
+def empty() -> Document:
+    """A new document with nothing in it."""
+    return Document(format=FORMAT, version=VERSION)

@@ -1,0 +1,104 @@
+"""Edits of the kit, the operators and the list of setups."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from pydantic import ValidationError
+
+from equilix.check import setup_faults
+from equilix.document import Document
+from equilix.edits.rigging import refused_by, setup_of
+from equilix.errors import Refused
+from equilix.kit.catalogue import free_id, make_part
+from equilix.kit.parts import Part
+from equilix.rig.setups import Setup
+from equilix.units import Display
+
+
+def slug(name: str) -> str:
+    """A plain id made of a name."""
+    words = "".join(c if c.isalnum() else " " for c in name.casefold()).split()
+    return "-".join(words)[:60] or "part"
+
+
+def add_part(
+    document: Document, name: str, kind: str, mass_kg: float, size_m: tuple[float, float, float], **more: Any
+) -> tuple[Document, str]:
+    """A new part in the kit from kind, mass and three dimensions; returns its id too."""
+    part_id = free_id(slug(name), document.parts_by_id)
+    try:
+        part = make_part(part_id, name, kind, mass_kg, size_m, **more)
+    except ValidationError as error:
+        raise refused_by(error) from error
+    return document.changed(parts=(*document.parts, part)), part_id
+
+
+def change_part(document: Document, part_id: str, **updates: Any) -> Document:
+    """Change fields of a part, in every setup that uses it."""
+    old = document.parts_by_id.get(part_id)
+    if old is None:
+        raise Refused(f"There is no part “{part_id}” in the kit", "Name one of the kit")
+    try:
+        new = old.changed(**updates)
+    except ValidationError as error:
+        raise refused_by(error) from error
+    changed = document.changed(parts=tuple(new if part.id == part_id else part for part in document.parts))
+    _still_sound(changed, new)
+    return changed
+
+
+def _still_sound(document: Document, part: Part) -> None:
+    for setup in document.setups:
+        if any(placement.part == part.id for placement in setup.placements):
+            faults = setup_faults(setup, document.parts_by_id)
+            if faults:
+                raise Refused(f"{faults[0].place}: {faults[0].problem}", faults[0].todo)
+
+
+def remove_part(document: Document, part_id: str) -> Document:
+    """Take a part out of the kit. Refused while a setup uses it."""
+    users = [s.name for s in document.setups if any(p.part == part_id for p in s.placements)]
+    if users:
+        raise Refused(f"“{document.parts_by_id[part_id].name}” is used in {', '.join(users)}", "Take it off there first")
+    return document.changed(parts=tuple(part for part in document.parts if part.id != part_id))
+
+
+def add_setup(document: Document, name: str, like: str | None = None) -> tuple[Document, str]:
+    """A new setup, empty or a copy of another, and open; returns its id too."""
+    if any(setup.name.casefold() == name.strip().casefold() for setup in document.setups):
+        raise Refused(f"There is a setup “{name}” already", "Choose another name")
+    setup_id = free_id(slug(name), document.setups_by_id)
+    try:
+        if like is None:
+            setup = Setup(id=setup_id, name=name)
+        else:
+            setup = setup_of(document, like).changed(id=setup_id, name=name)
+    except ValidationError as error:
+        raise refused_by(error) from error
+    return document.changed(setups=(*document.setups, setup), current=setup_id), setup_id
+
+
+def remove_setup(document: Document, setup_id: str) -> Document:
+    """Take a setup out of the document."""
+    setup_of(document, setup_id)
+    left = tuple(setup for setup in document.setups if setup.id != setup_id)
+    return document.changed(setups=left, current=left[0].id if left else None)
+
+
+def open_setup(document: Document, setup_id: str) -> Document:
+    """Make a setup the current one."""
+    setup_of(document, setup_id)
+    return document.changed(current=setup_id)
+
+
+def choose_operator(document: Document, setup_id: str, operator_id: str) -> Document:
+    """Let another operator carry a setup."""
+    if operator_id not in document.operators_by_id:
+        raise Refused(f"There is no operator “{operator_id}”", "Name one of this document")
+    return document.with_setup(setup_of(document, setup_id).changed(operator=operator_id))
+
+
+def choose_display(document: Document, display: Display) -> Document:
+    """Show figures in metric or US units."""
+    return document.changed(display=display)

@@ -1,0 +1,225 @@
+"""Edits of a setup: slide, turn, draw out, mount, take off, exchange."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+from pydantic import ValidationError
+
+from equilix.check import setup_faults, turns
+from equilix.document import Document
+from equilix.errors import Refused
+from equilix.kit.catalogue import free_id
+from equilix.kit.mounts import MountPoint
+from equilix.kit.parts import Part
+from equilix.rig.kinematics import Seat, seat_of
+from equilix.rig.setups import Placement, Pose, Setup
+from equilix.units import length
+
+
+def setup_of(document: Document, setup_id: str) -> Setup:
+    """The setup of that id. Raises :class:`Refused`."""
+    setup = document.setups_by_id.get(setup_id)
+    if setup is None:
+        raise Refused(f"There is no setup “{setup_id}”", "Name one of this document")
+    return setup
+
+
+def placement_of(setup: Setup, placement_id: str) -> Placement:
+    """The placement of that id. Raises :class:`Refused`."""
+    placement = setup.by_id.get(placement_id)
+    if placement is None:
+        raise Refused(f"There is no placement “{placement_id}” in “{setup.name}”", "Name one of this setup")
+    return placement
+
+
+def _seat(document: Document, setup: Setup, placement: Placement) -> Seat | None:
+    return seat_of(placement, setup, document.parts_by_id)
+
+
+def _replace(document: Document, setup: Setup, placement: Placement, **updates: Any) -> Document:
+    try:
+        new = placement.changed(**updates)
+    except ValidationError as error:
+        raise refused_by(error) from error
+    placements = tuple(new if old.id == placement.id else old for old in setup.placements)
+    return _checked(document, setup.changed(placements=placements))
+
+
+def _checked(document: Document, setup: Setup) -> Document:
+    faults = setup_faults(setup, document.parts_by_id)
+    if faults:
+        fault = faults[0]
+        raise Refused(f"{fault.place}: {fault.problem}", fault.todo)
+    return document.with_setup(setup)
+
+
+def refused_by(error: ValidationError) -> Refused:
+    """The first complaint of a model, as a refusal that says what was given and what is allowed."""
+    first = error.errors()[0]
+    where = ".".join(str(step) for step in first["loc"]) or "the value"
+    given = first.get("input")
+    shown = f" was given as {given!r}" if isinstance(given, int | float | str | None) else ""
+    return Refused(f"{where}{shown}", first["msg"].removeprefix("Value error, "))
+
+
+def slide(document: Document, setup_id: str, placement_id: str, slide_m: float) -> Document:
+    """Slide a placement to ``slide_m`` on its track; it settles on the nearest hole. Raises off the track."""
+    setup = setup_of(document, setup_id)
+    placement = placement_of(setup, placement_id)
+    seat = _seat(document, setup, placement)
+    name = document.parts_by_id[placement.part].name
+    if seat is None or seat.track is None:
+        raise Refused(f"“{name}” sits on no track", "Only a part on a track can be slid", "Mount it on a track first")
+    track = seat.track
+    if not math.isfinite(slide_m) or not track.from_m - 1e-4 <= slide_m <= track.to_m + 1e-4:
+        low, high = length(track.from_m), length(track.to_m)
+        raise Refused(
+            f"“{name}” cannot slide to {slide_m * 1000:.0f} mm", f"Its track runs from {low} to {high}"
+        )
+    return _replace(document, setup, placement, slide_m=round(track.settle(slide_m), 7))
+
+
+def turn(document: Document, setup_id: str, placement_id: str, turn_rad: float) -> Document:
+    """Turn a placement about its mount to ``turn_rad``; a toothed mount settles on the nearest tooth."""
+    setup = setup_of(document, setup_id)
+    placement = placement_of(setup, placement_id)
+    seat = _seat(document, setup, placement)
+    name = document.parts_by_id[placement.part].name
+    if seat is None or not turns(seat.point, seat.by):
+        raise Refused(f"“{name}” does not turn", "Only a part on a screw or a rosette can be turned")
+    if not math.isfinite(turn_rad):
+        raise Refused(f"“{name}” cannot be turned to {turn_rad}", "An angle between −180° and 180° is allowed")
+    step = max(seat.point.turn_step_rad, seat.by.turn_step_rad)
+    settled = round(turn_rad / step) * step if step else turn_rad
+    settled = math.remainder(settled, 2 * math.pi)
+    return _replace(document, setup, placement, turn_rad=round(settled, 7))
+
+
+def extend(document: Document, setup_id: str, placement_id: str, extension_m: float) -> Document:
+    """Draw a telescope out to ``extension_m``. Raises beyond its reach."""
+    setup = setup_of(document, setup_id)
+    placement = placement_of(setup, placement_id)
+    return _replace(document, setup, placement, extension_m=extension_m)
+
+
+def pin(document: Document, setup_id: str, placement_id: str, pinned: bool) -> Document:
+    """Let plans move a placement, or keep it where it is."""
+    setup = setup_of(document, setup_id)
+    return _replace(document, setup, placement_of(setup, placement_id), pinned=pinned)
+
+
+def move_free(document: Document, setup_id: str, placement_id: str, pose: Pose) -> Document:
+    """Put a free placement at another pose."""
+    setup = setup_of(document, setup_id)
+    placement = placement_of(setup, placement_id)
+    if placement.parent is not None:
+        raise Refused(f"“{placement_id}” is mounted", "Only a free part has a pose", "Slide or turn it instead")
+    return _replace(document, setup, placement, pose=pose)
+
+
+def fitting_points(document: Document, setup: Setup, part: Part, moving: str | None = None) -> list[tuple[str, MountPoint, MountPoint]]:
+    """Where a part can be mounted: (placement, offered point, own point), free places only.
+
+    ``moving``: the placement that would be re-mounted; it and what hangs on it offer nothing.
+    """  # fmt: skip
+    barred = set(setup.subtree(moving)) if moving is not None else set()
+    taken = {
+        (p.parent, p.point) for p in setup.placements if p.id != moving and p.parent is not None
+    }
+    found = []
+    for placement in setup.placements:
+        if placement.id in barred:
+            continue
+        for point in document.parts_by_id[placement.part].offers:
+            if point.track is None and (placement.id, point.name) in taken:
+                continue
+            by = next((own for own in part.hangs_by if own.kind == point.kind), None)
+            if by is not None:
+                found.append((placement.id, point, _best_hanger(part, point, by)))
+    return found
+
+
+def _best_hanger(part: Part, point: MountPoint, first: MountPoint) -> MountPoint:
+    """Of the part's points of that kind, the one that faces the carrying point without turning the part over."""
+    opposed = [
+        own for own in part.hangs_by
+        if own.kind == point.kind and sum(a * b for a, b in zip(own.direction, point.direction, strict=True)) < -0.9
+    ]  # fmt: skip
+    return opposed[0] if opposed else first
+
+
+def add(
+    document: Document, setup_id: str, part_id: str, parent: str | None = None, point: str | None = None,
+    by: str | None = None, slide_m: float | None = None,
+) -> tuple[Document, str]:  # fmt: skip
+    """Mount a part of the kit; free at the origin where no parent is named. Returns the placement's id too.
+
+    On a track without ``slide_m`` it goes to the place nearest to slide 0.
+    """
+    setup = setup_of(document, setup_id)
+    part = document.parts_by_id.get(part_id)
+    if part is None:
+        raise Refused(f"There is no part “{part_id}” in the kit", "Name one of the kit")
+    new_id = free_id(part.id, setup.by_id)
+    carrier = document.parts_by_id[placement_of(setup, parent).part] if parent is not None else None
+    offered = carrier.offered(point) if carrier is not None and point is not None else None
+    if offered is not None and by is None:
+        first = next((own for own in part.hangs_by if own.kind == offered.kind), None)
+        by = _best_hanger(part, offered, first).name if first is not None else None
+    own = part.hanger(by)
+    track = (offered.track if offered else None) or (own.track if own else None)
+    where = 0.0 if track is None else track.settle(0.0 if slide_m is None else slide_m)
+    try:
+        placement = Placement(id=new_id, part=part_id, parent=parent, point=point, by=by, slide_m=where)
+    except ValidationError as error:
+        raise refused_by(error) from error
+    return _checked(document, setup.changed(placements=(*setup.placements, placement))), new_id
+
+
+def remove(document: Document, setup_id: str, placement_id: str) -> Document:
+    """Take a placement off, with all that hangs on it."""
+    setup = setup_of(document, setup_id)
+    placement_of(setup, placement_id)
+    gone = set(setup.subtree(placement_id))
+    return document.with_setup(setup.changed(placements=tuple(p for p in setup.placements if p.id not in gone)))
+
+
+def remount(
+    document: Document, setup_id: str, placement_id: str, parent: str, point: str, by: str | None = None,
+    slide_m: float = 0.0,
+) -> Document:  # fmt: skip
+    """Hang a placement, with all that hangs on it, on another mounting point."""
+    setup = setup_of(document, setup_id)
+    placement = placement_of(setup, placement_id)
+    part = document.parts_by_id[placement.part]
+    carrier = document.parts_by_id[placement_of(setup, parent).part]
+    offered = carrier.offered(point)
+    if offered is None:
+        raise Refused(f"“{carrier.name}” has no mounting point “{point}”", "Choose one that it offers")
+    if by is None:
+        first = next((own for own in part.hangs_by if own.kind == offered.kind), None)
+        if first is None:
+            raise Refused(f"“{part.name}” does not fit on “{point}” of “{carrier.name}”", "The mounts must be of one kind")
+        by = _best_hanger(part, offered, first).name
+    own = part.hanger(by)
+    track = offered.track or (own.track if own else None)
+    return _replace(
+        document, setup, placement, parent=parent, point=point, by=by, pose=None, turn_rad=0.0,
+        slide_m=track.settle(slide_m) if track else 0.0,
+    )  # fmt: skip
+
+
+def exchange(document: Document, setup_id: str, placement_id: str, part_id: str) -> Document:
+    """Put another part of the kit in the place of one; what hung on it moves to points of the same name and kind."""
+    setup = setup_of(document, setup_id)
+    placement = placement_of(setup, placement_id)
+    new = document.parts_by_id.get(part_id)
+    if new is None:
+        raise Refused(f"There is no part “{part_id}” in the kit", "Name one of the kit")
+    by = placement.by if new.hanger(placement.by) is not None else None
+    return _replace(
+        document, setup, placement, part=part_id, by=by,
+        extension_m=min(placement.extension_m, new.telescope.reach_m if new.telescope else 0.0),
+    )  # fmt: skip

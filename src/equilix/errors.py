@@ -1,0 +1,31 @@
+"""Errors that teach: what was given, what is allowed, what to do."""
+
+from __future__ import annotations
+
+
+class EquilixError(Exception):
+    """Base of all errors that are meant to be read by the person at the program."""
+
+
+class Refused(EquilixError):
+    """An edit or an entry that cannot be taken; nothing was changed.
+
+    ``str(error)`` is one message for people: what was given, what is allowed, what to do.
+    """
+
+    def __init__(self, given: str, allowed: str, todo: str = "") -> None:
+        self.given, self.allowed, self.todo = given, allowed, todo
+        super().__init__(" ".join(part for part in (f"{given}.", f"{allowed}.", f"{todo}." if todo else "") if part))
+
+
+class UnreadableFile(EquilixError):
+    """A file that cannot be opened as a document; ``place`` says where in the file the trouble is."""
+
+    def __init__(self, path: str, problem: str, place: str = "", todo: str = "") -> None:
+        self.path, self.problem, self.place, self.todo = path, problem, place, todo
+        where = f" ({place})" if place else ""
+        super().__init__(f"{path}: {problem}{where}.{' ' + todo if todo else ''}")
+
+
+class UnwritableFile(EquilixError):
+    """A document that could not be written; the previous file is as it was."""

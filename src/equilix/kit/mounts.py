@@ -1,0 +1,124 @@
+"""Mounting points, tracks and telescopes: where parts meet and how they may move there."""
+
+from __future__ import annotations
+
+from functools import cached_property
+from typing import Annotated, Final
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import Field, model_validator
+
+from equilix.mechanics.rotations import unit
+from equilix.model import Coordinate, Direction, Identifier, Length, Model, Position
+
+Array = NDArray[np.float64]
+
+MOUNT_NAMES: Final[dict[str, str]] = {
+    "screw14": "1/4-20 screw",
+    "screw38": "3/8-16 screw",
+    "dovetail": "dovetail plate",
+    "rods15": "15 mm rod pair",
+    "rod-socket15": "15 mm rod socket",
+    "rods19": "19 mm rod pair",
+    "rosette": "toothed rosette",
+    "shoe": "accessory shoe",
+    "rail": "rail clamp",
+    "wedge": "wedge battery mount",
+    "lens": "lens mount",
+    "front": "lens front ring",
+    "handle": "handle rail",
+}
+"""What the kinds of mount are called on the screen. A document may name others: same word, same fit."""
+
+
+class Track(Model):
+    """A straight way along which a mounted part slides; ``slide`` 0 is the mounting point itself."""
+
+    axis: Direction = (1.0, 0.0, 0.0)
+    from_m: Coordinate
+    to_m: Coordinate
+    pitch_m: Annotated[float, Field(ge=0.0, le=1.0)] = Field(
+        default=0.0, description="Distance of the holes or teeth, counted from from_m; 0 where it slides freely."
+    )
+    scale_zero_m: Coordinate = Field(default=0.0, description="What the engraved scale reads at slide 0.")
+
+    @model_validator(mode="after")
+    def _order(self) -> Track:
+        if self.to_m < self.from_m:
+            raise ValueError("a track must not end (to_m) before it begins (from_m)")
+        unit(self.axis)
+        return self
+
+    @cached_property
+    def axis_unit(self) -> Array:
+        """Direction of growing slide ``(3,)``, in the frame of the part that has the track."""
+        return unit(self.axis)
+
+    def settle(self, slide_m: float) -> float:
+        """The nearest place at which a part can be clamped, m: inside the ends and on a hole."""
+        inside = min(max(slide_m, self.from_m), self.to_m)
+        if self.pitch_m <= 0:
+            return inside
+        last = int((self.to_m - self.from_m) / self.pitch_m + 1e-9)
+        return self.from_m + min(max(round((inside - self.from_m) / self.pitch_m), 0), last) * self.pitch_m
+
+    def has(self, slide_m: float) -> bool:
+        """Whether a part can be clamped there, to a tenth of a millimetre."""
+        return abs(self.settle(slide_m) - slide_m) <= 1e-4
+
+
+class Telescope(Model):
+    """A part that can be drawn out: solids and points marked ``extends`` move along ``axis`` by 0…``reach_m``."""
+
+    axis: Direction
+    reach_m: Length
+
+    @cached_property
+    def axis_unit(self) -> Array:
+        """Direction of growing extension ``(3,)``, part frame."""
+        return unit(self.axis)
+
+
+class MountPoint(Model):
+    """One place of a part where another part can be mounted, or by which the part itself is mounted.
+
+    Two points fit when their ``kind`` is the same word. They meet origin on origin, ``direction`` against
+    ``direction`` (each points out of its own part), ``reference`` along ``reference``; a turn is right-handed
+    about the outward direction of the point that carries.
+    """
+
+    name: Identifier
+    kind: Identifier
+    position_m: Position
+    direction: Direction = (0.0, 0.0, 1.0)
+    reference: Direction = (1.0, 0.0, 0.0)
+    track: Track | None = None
+    turns: bool = Field(default=False, description="The mounted part can be turned about the direction.")
+    turn_step_rad: Annotated[float, Field(ge=0.0, le=3.2)] = Field(
+        default=0.0, description="Angle between the teeth; 0 where it turns freely."
+    )
+    extends: bool = Field(default=False, description="Moves with the telescope of the part.")
+
+    @model_validator(mode="after")
+    def _directions(self) -> MountPoint:
+        if abs(float(unit(self.direction) @ unit(self.reference))) > 1e-3:
+            raise ValueError("direction and reference of a mounting point must stand square to each other")
+        return self
+
+    @cached_property
+    def frame(self) -> Array:
+        """Columns reference, direction × reference, direction: a right-handed frame ``(3, 3)``."""
+        normal, reference = unit(self.direction), unit(self.reference)
+        reference = unit(reference - (reference @ normal) * normal)
+        return np.column_stack((reference, np.cross(normal, reference), normal))
+
+    @cached_property
+    def origin(self) -> Array:
+        """The position ``(3,)``, m, part frame."""
+        return np.array(self.position_m)
+
+
+def mount_name(kind: str) -> str:
+    """The word for a kind of mount on the screen."""
+    return MOUNT_NAMES.get(kind, kind)

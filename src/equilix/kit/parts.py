@@ -1,0 +1,158 @@
+"""A part of the kit: what it weighs, how sure that is, what it is shaped like and how it mounts."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Annotated, Final, Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import Field, model_validator
+
+from equilix.kit.mounts import MountPoint, Telescope
+from equilix.kit.solids import Solid
+from equilix.mechanics.mass_properties import combine
+from equilix.mechanics.rotations import unit
+from equilix.model import Direction, Identifier, Length, Mass, Model, Name, Position
+
+Array = NDArray[np.float64]
+
+How = Literal["weighed", "data sheet", "estimated"]
+MASS_SD_SHARE: Final[dict[str, float]] = {"weighed": 0.01, "data sheet": 0.03, "estimated": 0.15}
+"""Standard uncertainty of a mass by how it was obtained, as a share of it (common practice, no source)."""
+LEAST_WEIGHED_SD_KG: Final = 0.001
+MEASURED_CG_SD_M: Final = 0.003
+SHAPE_CG_SD_SHARE: Final = 0.05
+"""Standard uncertainty of a CG taken from the shape, as a share of the part's length on each axis."""
+
+Side = Literal["left", "right", "either"]
+Surface = Literal["smooth", "rubber", "leather", "wood"]
+
+
+class Grip(Model):
+    """A place where a hand holds the part; ``axis`` runs along the handle."""
+
+    name: Identifier
+    position_m: Position
+    axis: Direction = (0.0, 0.0, 1.0)
+    side: Side = "either"
+    surface: Surface = "rubber"
+    contoured: bool = Field(default=False, description="A flange or contour carries half of the load by shape.")
+    extends: bool = False
+
+
+class Pad(Model):
+    """A shoulder pad: the middle of its underside and the rectangle that bears, flat in the part's x-y plane."""
+
+    centre_m: Position
+    length_m: Length = 0.120
+    width_m: Length = 0.080
+
+
+@dataclass(frozen=True, slots=True)
+class Body:
+    """A part as mechanics sees it, in the part's frame: kg, m, kg·m²; ``cg_cov_m2`` (3, 3)."""
+
+    mass_kg: float
+    mass_sd_kg: float
+    cg_m: Array
+    cg_cov_m2: Array
+    inertia_kg_m2: Array
+    box_centres_m: Array
+    box_halves_m: Array
+
+
+class Part(Model):
+    """One line of the kit. ``cg_m`` and ``mass_sd_kg`` override what the shape and ``mass_how`` give."""
+
+    id: Identifier
+    name: Name
+    kind: Identifier = "block"
+    mass_kg: Mass
+    mass_how: How = "weighed"
+    mass_sd_kg: Annotated[float, Field(ge=0.0, le=50.0)] | None = None
+    solids: Annotated[tuple[Solid, ...], Field(min_length=1, max_length=200)]
+    cg_m: Position | None = Field(default=None, description="Measured centre of gravity; from the solids if absent.")
+    cg_sd_m: Annotated[float, Field(ge=0.0, le=1.0)] | None = None
+    hangs_by: tuple[MountPoint, ...] = ()
+    offers: tuple[MountPoint, ...] = ()
+    grips: tuple[Grip, ...] = ()
+    pad: Pad | None = None
+    telescope: Telescope | None = None
+    energy_wh: Annotated[float, Field(ge=0.0, le=5000.0)] = 0.0
+    price: Annotated[float, Field(ge=0.0, le=1e6)] | None = None
+    quantity: Annotated[int, Field(ge=1, le=99)] = 1
+    owned: bool = True
+    needed: bool = Field(default=True, description="False: may be left off to make the rig lighter.")
+    note: str = ""
+
+    @model_validator(mode="after")
+    def _consistent(self) -> Part:
+        for kind, points in (("hangs_by", self.hangs_by), ("offers", self.offers)):
+            names = [point.name for point in points]
+            if len(set(names)) != len(names):
+                raise ValueError(f"two mounting points in {kind} have the same name")
+        weights = [solid.weight for solid in self.solids]
+        if any(w is not None for w in weights) and (None in weights or sum(w or 0 for w in weights) <= 0):
+            raise ValueError("give every solid a weight, or none of them; their sum must be above 0")
+        if self.telescope is not None:
+            unit(self.telescope.axis)
+        return self
+
+    def offered(self, name: str) -> MountPoint | None:
+        """The mounting point of that name that others can be mounted on."""
+        return next((point for point in self.offers if point.name == name), None)
+
+    def hanger(self, name: str | None) -> MountPoint | None:
+        """The point of that name by which this part is mounted; the first one where no name is given."""
+        if name is None:
+            return self.hangs_by[0] if self.hangs_by else None
+        return next((point for point in self.hangs_by if point.name == name), None)
+
+    @cached_property
+    def standard_uncertainty_kg(self) -> float:
+        """Standard uncertainty of the mass, kg."""
+        if self.mass_sd_kg is not None:
+            return self.mass_sd_kg
+        share = MASS_SD_SHARE[self.mass_how] * self.mass_kg
+        return max(share, LEAST_WEIGHED_SD_KG) if self.mass_how == "weighed" else share
+
+    @cached_property
+    def _shares(self) -> Array:
+        weights = np.array(
+            [solid.volume_m3 if solid.weight is None else solid.weight for solid in self.solids], dtype=float
+        )
+        return weights / weights.sum()
+
+    @cached_property
+    def _bodies(self) -> dict[float, Body]:
+        return {}
+
+    def body(self, extension_m: float = 0.0) -> Body:
+        """The part as a rigid body with its telescope drawn out by ``extension_m``; remembered."""
+        known = self._bodies.get(extension_m)
+        if known is None:
+            if len(self._bodies) > 16:  # a dragged telescope must not fill the memory
+                self._bodies.clear()
+            known = self._bodies[extension_m] = self._make_body(extension_m)
+        return known
+
+    def _make_body(self, extension_m: float) -> Body:
+        moving = np.array([solid.extends for solid in self.solids], dtype=float)
+        drawn = self.telescope.axis_unit * extension_m if self.telescope else np.zeros(3)
+        centres = np.array([solid.centre_m for solid in self.solids]) + moving[:, None] * drawn
+        halves = np.array([solid.half_m for solid in self.solids])
+        masses = self._shares * self.mass_kg
+        gyrations = np.array([solid.gyration_m2 for solid in self.solids])
+        whole = combine(masses, centres, gyrations * masses[:, None, None])
+        extent = (centres + halves).max(axis=0) - (centres - halves).min(axis=0)
+        if self.cg_m is None:
+            cg = whole.cg_m
+            sd = np.full(3, self.cg_sd_m) if self.cg_sd_m is not None else SHAPE_CG_SD_SHARE * extent
+        else:
+            cg = np.array(self.cg_m) + float(moving @ self._shares) * drawn
+            sd = np.full(3, MEASURED_CG_SD_M if self.cg_sd_m is None else self.cg_sd_m)
+        return Body(
+            self.mass_kg, self.standard_uncertainty_kg, cg, np.diag(sd**2), whole.inertia_kg_m2, centres, halves
+        )

@@ -1,0 +1,120 @@
+"""The plain solids a part is made of: box, cylinder and tube, in the frame of the part."""
+
+from __future__ import annotations
+
+import math
+from functools import cached_property
+from typing import Annotated, Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import Field, model_validator
+
+from equilix.model import Length, Model, Position
+
+Array = NDArray[np.float64]
+Axis = Literal["x", "y", "z"]
+AXES = "xyz"
+
+
+class _Solid(Model):
+    centre_m: Position = (0.0, 0.0, 0.0)
+    weight: Annotated[float, Field(ge=0.0, le=1e6)] | None = Field(
+        default=None, description="Relative share of the part's mass; by volume where none of the solids has one."
+    )
+    extends: bool = Field(default=False, description="Moves with the telescope of the part.")
+
+
+class Box(_Solid):
+    """A box with its edges along the axes of the part; ``size_m`` is forward, left, up."""
+
+    shape: Literal["box"] = "box"
+    size_m: tuple[Length, Length, Length]
+
+    @cached_property
+    def volume_m3(self) -> float:
+        """Volume, m³."""
+        a, b, c = self.size_m
+        return a * b * c
+
+    @cached_property
+    def gyration_m2(self) -> Array:
+        """Inertia tensor over mass ``(3, 3)`` about the centre, m²: ``(b² + c²)/12`` and so on."""
+        a, b, c = (edge * edge for edge in self.size_m)
+        return np.diag(((b + c) / 12, (a + c) / 12, (a + b) / 12))
+
+    @cached_property
+    def half_m(self) -> Array:
+        """Half edges of the enclosing box ``(3,)``, m."""
+        return np.array(self.size_m) / 2
+
+
+class Tube(_Solid):
+    """A round tube along one axis of the part."""
+
+    shape: Literal["tube"] = "tube"
+    axis: Axis = "x"
+    radius_m: Length
+    inner_radius_m: Length
+    length_m: Length
+
+    @model_validator(mode="after")
+    def _wall(self) -> Tube:
+        if self.inner_radius_m >= self.radius_m:
+            raise ValueError("the inner radius of a tube must be smaller than its outer radius")
+        return self
+
+    @cached_property
+    def volume_m3(self) -> float:
+        """Volume of the wall, m³."""
+        return math.pi * (self.radius_m**2 - self.inner_radius_m**2) * self.length_m
+
+    @cached_property
+    def gyration_m2(self) -> Array:
+        """Inertia over mass ``(3, 3)``: ``(R² + r²)/2`` along the axis, ``(3(R² + r²) + L²)/12`` across, m²."""
+        return _round_gyration(self.radius_m**2 + self.inner_radius_m**2, self.length_m, self.axis)
+
+    @cached_property
+    def half_m(self) -> Array:
+        """Half edges of the enclosing box ``(3,)``, m."""
+        return _round_half(self.radius_m, self.length_m, self.axis)
+
+
+class Cylinder(_Solid):
+    """A full cylinder along one axis of the part."""
+
+    shape: Literal["cylinder"] = "cylinder"
+    axis: Axis = "x"
+    radius_m: Length
+    length_m: Length
+
+    @cached_property
+    def volume_m3(self) -> float:
+        """Volume, m³."""
+        return math.pi * self.radius_m**2 * self.length_m
+
+    @cached_property
+    def gyration_m2(self) -> Array:
+        """Inertia over mass ``(3, 3)``: ``R²/2`` along the axis, ``(3R² + L²)/12`` across, m²."""
+        return _round_gyration(self.radius_m**2, self.length_m, self.axis)
+
+    @cached_property
+    def half_m(self) -> Array:
+        """Half edges of the enclosing box ``(3,)``, m."""
+        return _round_half(self.radius_m, self.length_m, self.axis)
+
+
+Solid = Annotated[Box | Cylinder | Tube, Field(discriminator="shape")]
+
+
+def _round_gyration(radii_squared_m2: float, length_m: float, axis: Axis) -> Array:
+    across = radii_squared_m2 / 4 + length_m**2 / 12
+    diagonal = np.full(3, across)
+    diagonal[AXES.index(axis)] = radii_squared_m2 / 2
+    return np.diag(diagonal)
+
+
+def _round_half(radius_m: float, length_m: float, axis: Axis) -> Array:
+    half = np.full(3, radius_m)
+    half[AXES.index(axis)] = length_m / 2
+    return half

@@ -1,0 +1,38 @@
+"""The base of every value that stands in a document, and the kinds of number that it may hold."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Self
+
+from pydantic import BaseModel, ConfigDict, Field
+
+
+class Model(BaseModel):
+    """A frozen value. Keys that this version does not know are kept and written back.
+
+    Change a value with :meth:`changed`, never with ``model_copy``: that one skips validation and would
+    carry over what ``cached_property`` has remembered.
+    """
+
+    model_config = ConfigDict(frozen=True, extra="allow", allow_inf_nan=False, str_strip_whitespace=True)
+
+    def changed(self, **updates: Any) -> Self:
+        """A validated copy with some fields replaced. Raises ``pydantic.ValidationError``."""
+        fields = {name: getattr(self, name) for name in self.model_fields_set}
+        return type(self).model_validate({**fields, **(self.model_extra or {}), **updates})
+
+
+Identifier = Annotated[str, Field(min_length=1, max_length=80)]
+Name = Annotated[str, Field(min_length=1, max_length=120)]
+Mass = Annotated[float, Field(ge=0.0001, le=200.0)]
+"""kg; from a tenth of a gram to 200 kg."""
+Length = Annotated[float, Field(ge=0.0001, le=10.0)]
+"""m; from a tenth of a millimetre to 10 m."""
+Coordinate = Annotated[float, Field(ge=-10.0, le=10.0)]
+"""m; within 10 m of the origin."""
+Angle = Annotated[float, Field(ge=-6.2831853072, le=6.2831853072)]
+"""rad; at most one turn each way."""
+Position = tuple[Coordinate, Coordinate, Coordinate]
+"""m: forward, left, up."""
+Direction = tuple[float, float, float]
+"""Any length but zero; normalised where it is used."""

@@ -1,0 +1,213 @@
+"""What a plan may do to a setup, as numbers: slides, exchanges, added pieces and parts left off."""
+
+from __future__ import annotations
+
+import math
+from collections import Counter
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from equilix.analysis import Analysis
+from equilix.document import Document
+from equilix.edits import rigging
+from equilix.errors import Refused
+from equilix.kit.parts import Part
+from equilix.rig.kinematics import Assembly, assemble
+from equilix.rig.setups import Setup
+
+Array = NDArray[np.float64]
+
+STEP_M = 0.001
+"""A free track is planned in whole millimetres: no scale on a rig is read finer."""
+
+
+@dataclass(frozen=True, slots=True)
+class Slide:
+    """A placement that may slide by whole ``step_m`` from ``now_m``, at least ``low`` and at most ``high`` steps."""
+
+    placement: str
+    way: Array
+    now_m: float
+    step_m: float
+    low: int
+    high: int
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """A part that may be mounted somewhere: its mass, CG ``(3,)`` at slide 0, and the free stretch of the track.
+
+    ``group`` names what it stands in for: of a group exactly one is chosen. A piece without a group is an
+    addition. ``carriers`` are the placements below it, which take it along when they slide.
+    """
+
+    part: str
+    parent: str
+    point: str
+    mass_kg: float
+    cg_m: Array
+    carriers: tuple[str, ...]
+    group: str | None = None
+    way: Array | None = None
+    low_m: float = 0.0
+    high_m: float = 0.0
+    half_m: float = 0.0
+    stretch: str = ""
+
+
+def find_slides(analysis: Analysis) -> list[Slide]:
+    """Every placement on a track with room, that is not pinned."""
+    found = []
+    assembly = analysis.assembly
+    for row, placement_id in enumerate(assembly.ids):
+        seat, placement = assembly.seats[row], assembly.setup.by_id[placement_id]
+        way = assembly.slide_direction(placement_id)
+        if seat is None or seat.track is None or way is None or placement.pinned:
+            continue
+        step = seat.track.pitch_m or STEP_M
+        low = math.ceil((seat.track.from_m - placement.slide_m) / step - 1e-6)
+        high = math.floor((seat.track.to_m - placement.slide_m) / step + 1e-6)
+        if low < 0 or high > 0:
+            found.append(Slide(placement_id, way, placement.slide_m, step, min(low, 0), max(high, 0)))
+    return found
+
+
+def left_in_kit(setup: Setup, parts: Mapping[str, Part]) -> dict[str, int]:
+    """How many of each owned part the setup does not use."""
+    used = Counter(placement.part for placement in setup.placements)
+    return {key: part.quantity - used[key] for key, part in parts.items() if part.owned}
+
+
+def find_batteries(document: Document, analysis: Analysis, exchange: bool) -> list[Piece]:
+    """Other places for each battery of the setup and, with ``exchange``, other batteries of the kit in them.
+
+    A battery that stands in has at least as many watt-hours, so that the run time does not shrink.
+    """
+    setup = analysis.setup
+    spare = left_in_kit(setup, document.parts_by_id)
+    found = []
+    for placement in setup.placements:
+        old = document.parts_by_id[placement.part]
+        if old.energy_wh <= 0 or placement.parent is None or placement.pinned:
+            continue
+        for part in document.parts_by_id.values():
+            same = part.id == old.id
+            if not same and (not exchange or spare.get(part.id, 0) < 1 or part.energy_wh < old.energy_wh):
+                continue
+            for parent, point, _ in rigging.fitting_points(document, setup, part, moving=placement.id):
+                stays = (parent, point.name) == (placement.parent, placement.point)
+                if (same and stays) or (point.track is not None):
+                    continue
+                piece = _piece_in_place_of(document, setup, placement.id, part, parent, point.name)
+                if piece is not None:
+                    found.append(piece)
+    return found
+
+
+def _piece_in_place_of(
+    document: Document, setup: Setup, placement_id: str, part: Part, parent: str, point: str
+) -> Piece | None:
+    try:
+        trial = stand_in(document, setup.id, placement_id, part.id, parent, point)
+    except Refused:
+        return None
+    placed = assemble(trial.setups_by_id[setup.id], trial.parts_by_id)
+    row = placed.index[placement_id]
+    return Piece(
+        part.id, parent, point, part.mass_kg, placed.cgs_m[row], _chain(placed, parent), group=placement_id
+    )
+
+
+def stand_in(document: Document, setup_id: str, placement_id: str, part_id: str, parent: str, point: str) -> Document:
+    """Let a part stand in for the part of a placement, at another mounting point or the same."""
+    setup = rigging.setup_of(document, setup_id)
+    placement = rigging.placement_of(setup, placement_id)
+    if placement.part != part_id:
+        document = rigging.exchange(document, setup_id, placement_id, part_id)
+    if (placement.parent, placement.point) != (parent, point):
+        document = rigging.remount(document, setup_id, placement_id, parent, point)
+    return document
+
+
+def find_weights(document: Document, analysis: Analysis) -> list[Piece]:
+    """Every whole piece of counterweight left in the kit, on every free stretch of every track that takes it."""
+    setup = analysis.setup
+    spare = left_in_kit(setup, document.parts_by_id)
+    found = []
+    weights = [p for p in document.parts_by_id.values() if p.kind == "counterweight" and spare.get(p.id, 0) > 0]
+    for part in sorted(weights, key=lambda p: -p.mass_kg):
+        for parent, point, _ in rigging.fitting_points(document, setup, part):
+            if point.track is None:
+                continue
+            trial, new_id = rigging.add(document, setup.id, part.id, parent, point.name)
+            placed = assemble(trial.setups_by_id[setup.id], trial.parts_by_id)
+            way = placed.slide_direction(new_id)
+            if way is None:
+                continue
+            slide = placed.setup.by_id[new_id].slide_m
+            cg = placed.cgs_m[placed.index[new_id]] - way * slide
+            half = float(np.abs(way) @ (placed.bodies[placed.index[new_id]].box_halves_m.max(axis=0)))
+            for number, (low, high) in enumerate(_free_stretches(placed, new_id, parent, way, slide)):
+                piece = Piece(
+                    part.id, parent, point.name, part.mass_kg, cg, _chain(placed, parent),
+                    None, way, low, high, half, f"{parent}/{point.name}/{number}",
+                )  # fmt: skip
+                found.extend([piece] * spare[part.id])
+    return found
+
+
+def _chain(assembly: Assembly, placement_id: str) -> tuple[str, ...]:
+    chain, current = [], placement_id
+    while True:
+        chain.append(current)
+        seat = assembly.seats[assembly.index[current]]
+        if seat is None:
+            return tuple(chain)
+        current = seat.parent
+
+
+def _free_stretches(
+    placed: Assembly, new_id: str, parent: str, way: Array, slide: float
+) -> list[tuple[float, float]]:
+    """Stretches of the track, as slides, in which the new part meets nothing but the part it hangs on."""
+    lower, upper, rows = placed.boxes_m
+    own = rows == placed.index[new_id]
+    others = ~own & (rows != placed.index[parent])
+    axis = int(np.argmax(np.abs(way)))
+    across = [k for k in range(3) if k != axis]
+    seat = placed.seats[placed.index[new_id]]
+    assert seat is not None and seat.track is not None  # it was just mounted on a track
+    blocked = []
+    sign = 1.0 if way[axis] > 0 else -1.0
+    for box in np.nonzero(own)[0]:
+        meets = others & np.all(
+            np.minimum(upper[:, across], upper[box, across]) - np.maximum(lower[:, across], lower[box, across]) > 0.0005,
+            axis=1,
+        )  # fmt: skip
+        for other in np.nonzero(meets)[0]:
+            ends = sorted(
+                sign * shift + slide
+                for shift in (lower[other, axis] - upper[box, axis], upper[other, axis] - lower[box, axis])
+            )
+            blocked.append((ends[0], ends[1]))
+    stretches, start = [], seat.track.from_m
+    for low, high in sorted(blocked):
+        if low > start:
+            stretches.append((start, min(low, seat.track.to_m)))
+        start = max(start, high)
+    stretches.append((start, seat.track.to_m))
+    return [(low, high) for low, high in stretches if high - low > -1e-9 and low <= seat.track.to_m]
+
+
+def find_removable(document: Document, analysis: Analysis) -> list[str]:
+    """Placements of parts that may be left off, with nothing needed hanging on them, and not pinned."""
+    setup = analysis.setup
+
+    def may_go(placement_id: str) -> bool:
+        placement = setup.by_id[placement_id]
+        return not placement.pinned and not document.parts_by_id[placement.part].needed
+
+    return [p.id for p in setup.placements if all(may_go(each) for each in setup.subtree(p.id))]

@@ -1,0 +1,133 @@
+"""A plan: steps that can be read out and carried out, what they promise, and what the rig is like afterwards."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from equilix.analysis import Analysis
+from equilix.document import Document
+from equilix.edits import rigging
+from equilix.planner.moves import stand_in
+
+School = Literal["move", "power", "weight", "strip"]
+
+TITLES: dict[School, str] = {
+    "move": "Move what is there",
+    "power": "Put power to work",
+    "weight": "Hang weight",
+    "strip": "Leave things off",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class SlideTo:
+    """Slide a placement on its track."""
+
+    placement: str
+    slide_m: float
+    text: str
+    mark: str
+    minutes: float = 1.0
+
+    def apply(self, document: Document, setup_id: str) -> Document:
+        """The document after this step."""
+        return rigging.slide(document, setup_id, self.placement, self.slide_m)
+
+
+@dataclass(frozen=True, slots=True)
+class StandIn:
+    """Let another part, or another mounting point, stand in for a placement's."""
+
+    placement: str
+    part: str
+    parent: str
+    point: str
+    text: str
+    mark: str = ""
+    minutes: float = 1.0
+
+    def apply(self, document: Document, setup_id: str) -> Document:
+        """The document after this step."""
+        return stand_in(document, setup_id, self.placement, self.part, self.parent, self.point)
+
+
+@dataclass(frozen=True, slots=True)
+class Hang:
+    """Mount one more piece on a track."""
+
+    part: str
+    parent: str
+    point: str
+    slide_m: float
+    text: str
+    mark: str
+    minutes: float = 1.0
+
+    def apply(self, document: Document, setup_id: str) -> Document:
+        """The document after this step."""
+        return rigging.add(document, setup_id, self.part, self.parent, self.point, slide_m=self.slide_m)[0]
+
+
+@dataclass(frozen=True, slots=True)
+class TakeOff:
+    """Take a part off, with what hangs on it."""
+
+    placement: str
+    text: str
+    mark: str = ""
+    minutes: float = 0.5
+
+    def apply(self, document: Document, setup_id: str) -> Document:
+        """The document after this step."""
+        return rigging.remove(document, setup_id, self.placement)
+
+
+Step = SlideTo | StandIn | Hang | TakeOff
+
+
+@dataclass(frozen=True)
+class Plan:
+    """The best plan of one school, or why there is none.
+
+    Where ``reason`` is empty the plan brings every condition inside its tolerance. Otherwise ``reason`` says what
+    stands in the way, with the millimetres or grams that are missing, and the steps come as near as they can.
+    """
+
+    school: School
+    steps: tuple[Step, ...]
+    promised_m: dict[str, float]
+    before: Analysis
+    after: Analysis
+    reason: str = ""
+
+    @property
+    def title(self) -> str:
+        """The school in words."""
+        return TITLES[self.school]
+
+    @property
+    def works(self) -> bool:
+        """Whether the rig rests when it is carried out."""
+        return not self.reason
+
+    @property
+    def added_kg(self) -> float:
+        """Mass added (negative: taken off), kg."""
+        return self.after.mass.mass_kg - self.before.mass.mass_kg
+
+    @property
+    def minutes(self) -> float:
+        """Time to do it: a minute a clamp, half a minute to take something off (common practice, no source)."""
+        return sum(step.minutes for step in self.steps)
+
+    @property
+    def steadiness(self) -> float:
+        """Rotational inertia about the pitch axis after over before: above 1 it shakes less and turns slower."""
+        return float(self.after.mass.inertia_kg_m2[1, 1] / self.before.mass.inertia_kg_m2[1, 1])
+
+    def apply(self, document: Document) -> Document:
+        """Carry out every step. Raises :class:`~equilix.errors.Refused` if the document has changed too much."""
+        for step in self.steps:
+            document = step.apply(document, self.before.setup.id)
+        return document

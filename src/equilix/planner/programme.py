@@ -1,0 +1,320 @@
+"""The mixed-integer linear programme behind every plan.
+
+Unknowns: for every slide the steps it goes up and down and whether it is touched; for every optional thing
+whether it is there; for every added piece its place in steps. A balance condition is linear in these, because
+``Σ mᵢ pᵢ (d·rᵢ − d·datum)`` is, once a product of "is there" and "slides by" is written as one more unknown with
+four bounds (exact for a 0/1 factor). Solved in the order of importance, each stage keeping what the one before
+reached: least excess over the tolerance, least added mass, fewest things touched and least travel.
+Solver: HiGHS through ``scipy.optimize.milp``. Moments are kg·mm here, so that all numbers are of one size.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from equilix.analysis import Analysis
+from equilix.carry.conditions import Condition
+from equilix.planner.linear import Programme, Row, add_to, value
+from equilix.planner.moves import STEP_M, Piece, Slide
+from equilix.rig.clearance import gaps
+
+Array = NDArray[np.float64]
+
+SURE_SD = 2.0
+"""A plan stays this many standard uncertainties inside the tolerance where it can, so that it holds on the day."""
+_BIG = 1e7
+
+
+class Cancelled(Exception):  # noqa: N818 - not an error: somebody changed the rig while the plan was made
+    """The work was called off."""
+
+
+@dataclass(frozen=True, slots=True)
+class Chosen:
+    """What the programme chose: slides in m, pieces with their slide in m, placements left off; and the promise."""
+
+    slides_m: dict[str, float]
+    pieces: tuple[tuple[Piece, float], ...]
+    removed: tuple[str, ...]
+    promised_m: dict[str, float]
+    excess_kgm: dict[str, float]
+    """First moment by which each condition stays outside its full tolerance; 0 where it is met."""
+
+
+def solve(
+    analysis: Analysis,
+    slides: Sequence[Slide] = (),
+    pieces: Sequence[Piece] = (),
+    removable: Sequence[str] = (),
+    *,
+    must_change: bool = False,
+    forbidden: Sequence[frozenset[int]] = (),
+    cancelled: Callable[[], bool] = lambda: False,
+) -> Chosen | None:
+    """The best choice among these moves; None where nothing at all is allowed.
+
+    ``must_change``: at least one piece is mounted, or one removable part left off. ``forbidden``: sets of piece
+    numbers that must not be chosen together (they would strike something). Raises :class:`Cancelled`.
+    """
+    work = _Build(analysis, slides, pieces, removable)
+    work.gaps()
+    work.groups()
+    if must_change and not work.require_change():
+        return None
+    for numbers in forbidden:
+        work.programme.row({work.there[n]: 1.0 for n in numbers}, high=len(numbers) - 1)
+    excess = work.balances()
+    x: Array | None = None
+    for objective, slack in (
+        ({k: v for terms in excess for k, v in terms.items()}, 1e-4),
+        (work.added_mass(), 1e-7),
+        (work.effort(), 0.0),
+    ):
+        if cancelled():
+            raise Cancelled
+        better = work.programme.solve(objective)
+        if better is None:
+            break
+        x = better
+        if objective:
+            work.programme.row(objective, high=value(objective, x) + slack)
+    return None if x is None else work.chosen(x)
+
+
+@dataclass(frozen=True, slots=True)
+class _Form:
+    """A condition in the unknowns: ``Σ m (d·r − d·datum)`` in kg·mm and ``Σ m`` in kg."""
+
+    condition: Condition
+    moment: Row
+    mass: Row
+    constant_moment: float
+    constant_mass: float
+
+
+class _Build:
+    """Variables and rows of one programme. Numbers of pieces and names of placements lead to variables."""
+
+    def __init__(
+        self, analysis: Analysis, slides: Sequence[Slide], pieces: Sequence[Piece], removable: Sequence[str]
+    ) -> None:
+        self.analysis, self.slides, self.pieces, self.removable = analysis, slides, pieces, removable
+        self.assembly = analysis.assembly
+        p = self.programme = Programme()
+        self.up = {s.placement: p.add(0, s.high, True) for s in slides}
+        self.down = {s.placement: p.add(0, -s.low, True) for s in slides}
+        self.touched = {s.placement: p.add(0, 1, True) for s in slides}
+        self.by_placement = {s.placement: s for s in slides}
+        for s in slides:
+            reach = max(s.high, -s.low)
+            p.row({self.up[s.placement]: 1, self.down[s.placement]: 1, self.touched[s.placement]: -reach}, high=0)
+        self.there = [p.add(0, 1, True) for _ in pieces]
+        self.place: dict[int, int] = {}
+        self.kept: dict[str, int] = {}
+        self.off_centre: list[int] = []
+        self.forms: list[_Form] = []
+        for number, piece in enumerate(pieces):
+            if piece.way is None:
+                continue
+            low, high = int(np.ceil(piece.low_m / STEP_M - 1e-6)), int(np.floor(piece.high_m / STEP_M + 1e-6))
+            self.place[number] = p.add(min(low, 0), max(high, 0), True)
+            if low > high:  # no whole millimetre in it
+                p.row({self.there[number]: 1}, high=0)
+                continue
+            p.row({self.place[number]: 1, self.there[number]: -high}, high=0)
+            p.row({self.place[number]: 1, self.there[number]: -low}, low=0)
+        for placement_id in removable:
+            self.kept[placement_id] = p.add(0, 1, True)
+        for placement_id in removable:
+            parent = self.assembly.setup.by_id[placement_id].parent
+            if parent in self.kept:
+                p.row({self.kept[parent]: 1, self.kept[placement_id]: -1}, low=0)
+        for group in {piece.group for piece in pieces if piece.group is not None}:
+            self.kept[group] = p.add(0, 1, True)
+
+    def gaps(self) -> None:
+        """Neighbours must not run into each other; pieces on one stretch keep their order."""
+        ways = {s.placement: s.way for s in self.slides}
+        for gap in gaps(self.assembly, ways) if ways else ():
+            terms: Row = {}
+            for group, sign in ((gap.front, 1.0), (gap.rear, -1.0)):
+                for placement_id in group - (gap.front & gap.rear):
+                    slide = self.by_placement[placement_id]
+                    step = sign * float(slide.way[gap.axis]) * slide.step_m * 1000
+                    terms[self.up[placement_id]] = step
+                    terms[self.down[placement_id]] = -step
+            self.programme.row(terms, low=-gap.gap_m * 1000)
+        self._keep_order()
+
+    def _keep_order(self) -> None:
+        for j, second in enumerate(self.pieces):
+            for i, first in enumerate(self.pieces[:j]):
+                if first.group is not None or second.group is not None:
+                    continue
+                if first.part == second.part and first.stretch == second.stretch and i == j - 1:
+                    self.programme.row({self.there[i]: 1, self.there[j]: -1}, low=0)
+                if first.stretch == second.stretch and i in self.place and j in self.place:
+                    room = (first.half_m + second.half_m) / STEP_M
+                    reach = (second.high_m - second.low_m) / STEP_M + abs(second.low_m) / STEP_M + room + 1
+                    reach = max(reach, abs(first.high_m) / STEP_M + abs(second.low_m) / STEP_M + room + 1)
+                    self.programme.row(
+                        {self.place[j]: 1, self.place[i]: -1, self.there[i]: -reach, self.there[j]: -reach},
+                        low=room - 2 * reach,
+                    )
+
+    def groups(self) -> None:
+        """Of what stands in for something exactly one is there; no part more often than the kit has it."""
+        for group in {piece.group for piece in self.pieces if piece.group is not None}:
+            terms: Row = {self.there[n]: 1.0 for n, piece in enumerate(self.pieces) if piece.group == group}
+            self.programme.row({**terms, self.kept[group]: 1.0}, low=1, high=1)
+        limits: dict[str, list[int]] = {}
+        for number, piece in enumerate(self.pieces):
+            limits.setdefault(piece.part, []).append(number)
+        used = [placement.part for placement in self.assembly.setup.placements]
+        parts = {part.id: part for part in self.assembly.parts}
+        for part_id, numbers in limits.items():
+            groups = {self.pieces[n].group for n in numbers}
+            stretches: dict[str, int] = {}
+            for n in numbers:
+                stretches[self.pieces[n].stretch] = stretches.get(self.pieces[n].stretch, 0) + 1
+            has = max(stretches.values()) if groups == {None} else 1
+            if part_id in parts and groups != {None}:
+                free = parts[part_id].quantity - used.count(part_id)
+                has = free + sum(1 for g in groups if g and self.assembly.setup.by_id[g].part == part_id)
+            self.programme.row({self.there[n]: 1.0 for n in numbers}, high=max(has, 0))
+
+    def require_change(self) -> bool:
+        """At least one piece there, or one removable part off; False where there is nothing to choose."""
+        terms: Row = {variable: 1.0 for variable in self.there}
+        terms.update({self.kept[placement_id]: -1.0 for placement_id in self.removable})
+        if not terms:
+            return False
+        self.programme.row(terms, low=1 - len(self.removable))
+        return True
+
+    def _moved(self, carriers: Sequence[str], direction: Array) -> Row:
+        """How far the slides among ``carriers`` move something along ``direction``, mm."""
+        terms: Row = {}
+        for placement_id in carriers:
+            slide = self.by_placement.get(placement_id)
+            if slide is not None:
+                step = float(slide.way @ direction) * slide.step_m * 1000
+                if abs(step) > 1e-9:
+                    terms[self.up[placement_id]] = step
+                    terms[self.down[placement_id]] = -step
+        return terms
+
+    def balances(self) -> list[Row]:
+        """Rows for every condition; returns what to minimise first: excess over tolerance, then over the aim."""
+        goals = []
+        for condition in self.analysis.conditions:
+            form = self._first_moment(condition)
+            self.forms.append(form)
+            tolerance = condition.balance.tolerance_m * 1000
+            aim = aim_m(condition) * 1000
+            over, short = self.programme.add(0, _BIG), self.programme.add(0, _BIG)
+            away = self.programme.add(0, _BIG)
+            self.off_centre.append(away)
+            for limit, slack in ((tolerance, over), (aim, short), (0.0, away)):
+                for sign in (1.0, -1.0):
+                    terms: Row = {slack: -1.0}
+                    add_to(terms, form.moment, sign)
+                    add_to(terms, form.mass, -limit)
+                    self.programme.row(terms, high=limit * form.constant_mass - sign * form.constant_moment)
+            goals.append({over: 1000.0, short: 1.0})
+        return goals
+
+    def _first_moment(self, condition: Condition) -> _Form:
+        balance = condition.balance
+        datum = float(balance.direction @ balance.datum_m) * 1000
+        datum_moves = self._moved(self._carriers(balance.datum_on), balance.direction)
+        moment: Row = {}
+        mass: Row = {}
+        constant_moment = constant_mass = 0.0
+        for row, placement_id in enumerate(self.assembly.ids):
+            m = float(self.assembly.masses_kg[row])
+            offset = float(balance.direction @ self.assembly.cgs_m[row]) * 1000 - datum
+            moves = _difference(self._moved(self._carriers(placement_id), balance.direction), datum_moves)
+            if placement_id in self.kept:
+                self._optional(self.kept[placement_id], m, offset, moves, moment, mass)
+                continue
+            constant_moment += m * offset
+            constant_mass += m
+            add_to(moment, moves, m)
+        for number, piece in enumerate(self.pieces):
+            offset = float(balance.direction @ piece.cg_m) * 1000 - datum
+            moves = _difference(self._moved(piece.carriers, balance.direction), datum_moves)
+            self._optional(self.there[number], piece.mass_kg, offset, moves, moment, mass)
+            if number in self.place and piece.way is not None:
+                step = float(piece.way @ balance.direction) * STEP_M * 1000
+                add_to(moment, {self.place[number]: step}, piece.mass_kg)
+        return _Form(condition, moment, mass, constant_moment, constant_mass)
+
+    def _optional(self, switch: int, m: float, offset: float, moves: Row, moment: Row, mass: Row) -> None:
+        add_to(moment, {switch: offset}, m)
+        add_to(mass, {switch: 1.0}, m)
+        if moves:
+            low = sum(min(v * self.programme.upper[k], 0.0) for k, v in moves.items())
+            high = sum(max(v * self.programme.upper[k], 0.0) for k, v in moves.items())
+            add_to(moment, {self.programme.product(switch, low, high, moves): 1.0}, m)
+
+    def _carriers(self, placement_id: str) -> tuple[str, ...]:
+        chain, current = [], self.assembly.setup.by_id[placement_id]
+        while True:
+            chain.append(current.id)
+            if current.parent is None:
+                return tuple(chain)
+            current = self.assembly.setup.by_id[current.parent]
+
+    def added_mass(self) -> Row:
+        """Grams added, less those taken off."""
+        terms: Row = {self.there[n]: piece.mass_kg * 1000 for n, piece in enumerate(self.pieces)}
+        for placement_id, variable in self.kept.items():
+            terms[variable] = float(self.assembly.masses_kg[self.assembly.index[placement_id]]) * 1000
+        return terms
+
+    def effort(self) -> Row:
+        """Things touched first, then millimetres of travel, then nearness to the middle of the support."""
+        terms: Row = {variable: 10_000.0 for variable in self.touched.values()}
+        terms.update({variable: 10_000.0 for variable in self.there})
+        terms.update({self.kept[placement_id]: -10_000.0 for placement_id in self.removable})
+        for slide in self.slides:
+            terms[self.up[slide.placement]] = terms[self.down[slide.placement]] = slide.step_m * 1000
+        terms.update({variable: 0.01 / max(self.analysis.mass.mass_kg, 0.1) for variable in self.off_centre})
+        return terms
+
+    def chosen(self, x: Array) -> Chosen:
+        """Read the answer off the variables, rounded to whole steps, and work out what it promises."""
+        x = self.programme.settled(x)
+        slides = {
+            s.placement: s.now_m + (x[self.up[s.placement]] - x[self.down[s.placement]]) * s.step_m
+            for s in self.slides
+            if x[self.up[s.placement]] != x[self.down[s.placement]]
+        }
+        taken = [n for n in range(len(self.pieces)) if x[self.there[n]] > 0.5]
+        pieces = tuple((self.pieces[n], x[self.place[n]] * STEP_M if n in self.place else 0.0) for n in taken)
+        removed = tuple(p for p in self.removable if x[self.kept[p]] < 0.5)
+        promised, excess = {}, {}
+        for form in self.forms:
+            mass = form.constant_mass + value(form.mass, x)
+            off = (form.constant_moment + value(form.moment, x)) / mass / 1000
+            name, outside = form.condition.balance.name, abs(off) - form.condition.balance.tolerance_m
+            promised[name] = off
+            excess[name] = outside * mass if outside > 1e-5 else 0.0
+        return Chosen(slides, pieces, removed, promised, excess)
+
+
+def aim_m(condition: Condition) -> float:
+    """What a plan aims for: the tolerance less two standard uncertainties, but not under half of it."""
+    tolerance = condition.balance.tolerance_m
+    return max(tolerance - SURE_SD * condition.sd_m, tolerance / 2)
+
+
+def _difference(terms: Row, less: Row) -> Row:
+    found = dict(terms)
+    add_to(found, less, -1.0)
+    return {k: v for k, v in found.items() if abs(v) > 1e-12}

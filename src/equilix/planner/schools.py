@@ -1,0 +1,220 @@
+"""The schools of balancing, each with the moves it allows, and the words of their plans."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass, field
+
+import numpy as np
+
+from equilix.analysis import Analysis, analyse
+from equilix.document import Document
+from equilix.kit.mounts import Track
+from equilix.planner.moves import (
+    Piece,
+    Slide,
+    find_batteries,
+    find_removable,
+    find_slides,
+    find_weights,
+)
+from equilix.planner.plan import Hang, Plan, School, SlideTo, StandIn, Step, TakeOff
+from equilix.planner.programme import Chosen, solve
+from equilix.rig.clearance import TRACK_END, free_travel
+from equilix.rig.kinematics import Assembly
+from equilix.units import length, mass
+
+SCHOOLS: tuple[School, ...] = ("move", "power", "weight", "strip")
+_STRIKES_M = 0.002
+"""Boxes of parts that overlap by more than this strike each other."""
+
+
+@dataclass(frozen=True)
+class Moves:
+    """What one school allows."""
+
+    slides: Sequence[Slide] = ()
+    pieces: Sequence[Piece] = ()
+    removable: Sequence[str] = ()
+    must_change: bool = False
+    nothing: str = field(default="")
+    """What to say where the school has nothing to work with."""
+
+
+def moves_of(school: School, document: Document, analysis: Analysis) -> Moves:
+    """The moves that a school allows in this setup."""
+    if school == "move":
+        return Moves(
+            find_slides(analysis), find_batteries(document, analysis, exchange=False),
+            nothing="nothing on this rig sits on a track",
+        )  # fmt: skip
+    if school == "power":
+        return Moves(
+            find_slides(analysis), find_batteries(document, analysis, exchange=True), must_change=True,
+            nothing="no other battery of the kit, and no other battery mount, fits this rig",
+        )  # fmt: skip
+    if school == "weight":
+        return Moves(
+            pieces=find_weights(document, analysis), must_change=True,
+            nothing="no counterweight is left in the kit, or no rod has room for one",
+        )  # fmt: skip
+    return Moves(
+        find_slides(analysis), removable=find_removable(document, analysis), must_change=True,
+        nothing="every part on this rig is marked as needed",
+    )  # fmt: skip
+
+
+def plans(document: Document, setup_id: str, cancelled: Callable[[], bool] = lambda: False) -> Iterator[Plan]:
+    """The best plan of every school for one setup, one after the other.
+
+    A setup without a support has no plans. Raises :class:`~equilix.planner.programme.Cancelled`.
+    """
+    analysis = analyse(document, document.setups_by_id[setup_id])
+    if analysis.conditions:
+        for school in SCHOOLS:
+            yield plan(school, document, analysis, cancelled)
+
+
+def plan(
+    school: School, document: Document, analysis: Analysis, cancelled: Callable[[], bool] = lambda: False
+) -> Plan:
+    """The best plan of one school, checked by carrying it out."""
+    moves = moves_of(school, document, analysis)
+    before = {c.balance.name: c.value_m for c in analysis.conditions}
+    forbidden: list[frozenset[int]] = []
+    for _ in range(6):
+        chosen = solve(
+            analysis, moves.slides, moves.pieces, moves.removable,
+            must_change=moves.must_change, forbidden=forbidden, cancelled=cancelled,
+        )  # fmt: skip
+        if chosen is None:
+            return Plan(school, (), before, analysis, analysis, f"Cannot be done: {moves.nothing}.")
+        steps = tuple(_steps(chosen, document, analysis))
+        attempt = Plan(school, steps, chosen.promised_m, analysis, analysis)
+        changed = attempt.apply(document)
+        after = analyse(changed, changed.setups_by_id[analysis.setup.id])
+        strikes = new_strikes(analysis.assembly, after.assembly)
+        numbers = frozenset(i for i, piece in enumerate(moves.pieces) if any(piece is p for p, _ in chosen.pieces))
+        if strikes and numbers:
+            forbidden.append(numbers)
+            continue
+        reason = "" if all(c.ok for c in after.conditions) else _reason(school, moves, chosen, analysis, after)
+        return Plan(school, steps, chosen.promised_m, analysis, after, reason)
+    return Plan(school, (), before, analysis, analysis, "Cannot be done: what would balance it strikes another part.")
+
+
+def new_strikes(before: Assembly, after: Assembly) -> list[tuple[str, str]]:
+    """Pairs of placements whose boxes overlap after and did not before."""
+    return sorted(_overlaps(after) - _overlaps(before))
+
+
+def _overlaps(assembly: Assembly) -> set[tuple[str, str]]:
+    lower, upper, rows = assembly.boxes_m
+    depth = np.minimum(upper[:, None], upper[None]) - np.maximum(lower[:, None], lower[None])
+    struck = np.all(depth > _STRIKES_M, axis=2)
+    found = set()
+    for i, j in zip(*np.nonzero(struck), strict=True):
+        a, b = int(rows[i]), int(rows[j])
+        if a < b and not _mated(assembly, a, b):
+            found.add((assembly.ids[a], assembly.ids[b]))
+    return found
+
+
+def _mated(assembly: Assembly, a: int, b: int) -> bool:
+    seats = assembly.seats[a], assembly.seats[b]
+    return any(seat is not None and seat.parent == assembly.ids[other] for seat, other in zip(seats, (b, a), strict=True))
+
+
+def _steps(chosen: Chosen, document: Document, analysis: Analysis) -> Iterator[Step]:
+    unit = analysis.display
+    assembly = analysis.assembly
+
+    def name(placement_id: str) -> str:
+        return assembly.parts[assembly.index[placement_id]].name
+
+    for placement_id in chosen.removed:
+        parent = analysis.setup.by_id[placement_id].parent
+        if parent not in chosen.removed:
+            gone = assembly.mass_properties(analysis.setup.subtree(placement_id)).mass_kg
+            yield TakeOff(placement_id, f"Leave off the {name(placement_id)}, {mass(gone, unit)}")
+    for piece, slide in chosen.pieces:
+        part = document.parts_by_id[piece.part]
+        place = name(piece.parent)
+        if piece.group is not None:
+            yield StandIn(piece.group, piece.part, piece.parent, piece.point, f"Put the {part.name} on the {place}")
+        else:
+            point = assembly.parts[assembly.index[piece.parent]].offered(piece.point)
+            mark = _mark(point.track if point else None, slide, analysis)
+            yield Hang(piece.part, piece.parent, piece.point, slide, f"Hang the {part.name} on the {place}", mark)
+    for placement_id, slide in chosen.slides_m.items():
+        placement = analysis.setup.by_id[placement_id]
+        seat = assembly.seats[assembly.index[placement_id]]
+        way = assembly.slide_direction(placement_id)
+        assert seat is not None and way is not None  # only what sits on a track is slid
+        moved = (slide - placement.slide_m) * way
+        yield SlideTo(
+            placement_id, slide,
+            f"Slide the {_carried(analysis, placement_id)} {direction(moved)} {length(abs(slide - placement.slide_m), unit)}",
+            _mark(seat.track, slide, analysis),
+        )  # fmt: skip
+
+
+def _carried(analysis: Analysis, placement_id: str) -> str:
+    """What people call a carriage: the camera that rides on it, or the part itself."""
+    assembly = analysis.assembly
+    part = assembly.parts[assembly.index[placement_id]]
+    if part.kind == "bridge-plate":
+        kinds = [assembly.parts[assembly.index[each]].kind for each in analysis.setup.subtree(placement_id)]
+        return "camera" if "body" in kinds else part.name
+    seat = assembly.seats[assembly.index[placement_id]]
+    if part.kind == "body" and seat is not None:
+        return f"camera on the {assembly.parts[assembly.index[seat.parent]].name}"
+    return part.name
+
+
+def direction(moved_m: np.ndarray) -> str:
+    """The word for a way in the rig frame: forward, back, left, right, up, down."""
+    axis = int(np.argmax(np.abs(moved_m)))
+    return (("back", "forward"), ("right", "left"), ("down", "up"))[axis][int(moved_m[axis] > 0)]
+
+
+def _mark(track: Track | None, slide: float, analysis: Analysis) -> str:
+    return "" if track is None else f"scale reads {length(track.scale_zero_m + slide, analysis.display)}"
+
+
+def _reason(school: School, moves: Moves, chosen: Chosen, analysis: Analysis, after: Analysis) -> str:
+    name, excess = max(chosen.excess_kgm.items(), key=lambda item: item[1])
+    condition = next(c for c in after.conditions if c.balance.name == name)
+    d, sign = condition.balance.direction, 1.0 if condition.value_m > 0 else -1.0
+    unit = analysis.display
+    if school == "weight":
+        levers = [
+            float(d @ (piece.cg_m + piece.way * slide - condition.balance.datum_m))
+            for piece, slide in chosen.pieces
+            if piece.way is not None
+        ]
+        lever = max((-sign * lever for lever in levers), default=0.0) + condition.balance.tolerance_m
+        if lever > 0.01:
+            return f"Cannot be done: {mass(excess / lever, unit)} of counterweight are missing."
+        return "Cannot be done: the rods do not reach far enough to the other side."
+    best: tuple[float, str] | None = None
+    for slide in moves.slides:
+        travel = free_travel(after.assembly, slide.placement) if slide.placement in after.setup.by_id else None
+        effect = float(d @ slide.way) * after.assembly.mass_properties(after.setup.subtree(slide.placement)).mass_kg \
+            if travel is not None else 0.0  # fmt: skip
+        if travel is None or abs(effect) < 0.05:
+            continue
+        stop = travel.stop_from if effect * sign > 0 else travel.stop_to
+        missing = excess / abs(effect)
+        seat = after.assembly.seats[after.assembly.index[slide.placement]]
+        assert seat is not None  # a slide sits on a track
+        carrier = after.assembly.parts[after.assembly.index[seat.parent]].name
+        if stop == TRACK_END:
+            said = f"the track on the {carrier} is {length(missing, unit)} too short"
+        else:
+            said = f"the {stop} is {length(missing, unit)} in the way"
+        if best is None or missing < best[0]:
+            best = (missing, said)
+    if best is None:
+        return "Cannot be done: nothing that moves weighs enough."
+    return f"Cannot be done: {best[1]}."

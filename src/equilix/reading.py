@@ -1,0 +1,135 @@
+"""The reading: what the rig would do if let go, and what it costs the body, in words."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final
+
+from equilix.analysis import Analysis
+from equilix.body.endurance import LONGEST_S
+from equilix.body.load import Effort
+from equilix.units import duration, force, length, mass, torque
+
+CAUTION: Final = "Estimates for healthy adults. The maker’s ratings come first; pain means stop."
+CAUTION_LONG: Final = (
+    "Loads and times are estimates for healthy adults, from body size, mean strength and published endurance "
+    "curves. Pain means stop. The maker’s rating comes first; a doctor, an occupational-health adviser and the "
+    "rules of the place and the production decide."
+)
+
+GUIDING_N: Final = 3.0
+"""Below this a hand guides rather than carries (common practice, no source)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Reading:
+    """``verdict`` in a word or two, ``rest`` of that sentence, and ``cost`` to the body."""
+
+    verdict: str
+    rest: str
+    cost: str
+
+    def __str__(self) -> str:
+        return " ".join(part for part in (self.verdict, self.rest, self.cost) if part)
+
+
+def read_out(analysis: Analysis) -> Reading:
+    """The reading of an analysis."""
+    if not analysis.assembly.ids:
+        return Reading("Nothing here yet.", "Take a part from the mat to begin.", "")
+    if analysis.support is None:
+        return Reading(
+            "Nothing carries it.", f"To go {analysis.way.phrase} the rig needs {analysis.way.needs}.", ""
+        )
+    return Reading(*_fall(analysis), _cost(analysis))
+
+
+def _fall(analysis: Analysis) -> tuple[str, str]:
+    worst = analysis.worst
+    assert worst is not None  # a support has conditions
+    balance, unit = worst.balance, analysis.display
+    way = balance.falls_ahead if worst.value_m > 0 else balance.falls_behind
+    if analysis.status == "rests":
+        side = balance.ahead if worst.value_m > 0 else balance.behind
+        return "Rests level.", (
+            f"The centre of gravity stands {length(abs(worst.value_m), unit)} ± {length(worst.sd_m, unit)} "
+            f"{side} the middle of the pad."
+        )
+    if analysis.status == "leans":
+        room = length(balance.edge_m - abs(worst.value_m), unit)
+        return f"Wants to go {way}.", f"Only {room} of the pad are left under the centre of gravity."
+    return f"Falls {way}.", f"{torque(analysis.past_edge_nm, unit)} past the edge of the pad."
+
+
+def _cost(analysis: Analysis) -> str:
+    unreached = [held for held in analysis.arms if not held.arm.reached]
+    if analysis.holding.falls:
+        if unreached:
+            sides = " and ".join(held.arm.side for held in unreached)
+            return f"No hand can hold it: the {sides} grip is out of reach."
+        return "Nothing holds it: the rig needs a grip within reach."
+    lead = ""
+    if unreached:
+        lead = f"The {' and '.join(held.arm.side for held in unreached)} grip is out of reach. "
+    hands = {name: analysis.holding.force_of(name) for name in ("left hand", "right hand")}
+    sizes = {name: float((f @ f) ** 0.5) for name, f in hands.items() if f.any()}
+    if not sizes:
+        return f"{lead}The shoulder carries all of it; no hand on a grip."
+    tired = analysis.first_to_give_out
+    return f"{lead}{_hands(analysis, sizes)}{_endurance(tired)}"
+
+
+def _hands(analysis: Analysis, sizes: dict[str, float]) -> str:
+    unit = analysis.display
+    most, least = max(sizes.values()), min(sizes.values())
+    if most < GUIDING_N:
+        return "The hands only guide it"
+    verb = _verb(analysis, max(sizes, key=lambda name: sizes[name]))
+    if len(sizes) == 2 and most - least < 0.15 * most:
+        return f"Each hand {verb} {force((most + least) / 2, unit)}"
+    said = ", ".join(f"the {name} {_verb(analysis, name)} {force(size, unit)}" for name, size in sizes.items())
+    return said[0].upper() + said[1:]
+
+
+def _verb(analysis: Analysis, hand: str) -> str:
+    lift = float(analysis.holding.force_of(hand)[2])
+    size = float((analysis.holding.force_of(hand) ** 2).sum() ** 0.5)
+    if lift > 0.7 * size:
+        return "lifts"
+    return "pulls down" if lift < -0.7 * size else "holds"
+
+
+def _endurance(tired: Effort | None) -> str:
+    if tired is None:
+        return "."
+    joint = {"shoulder": "shoulder", "elbow": "elbow", "grip": "fingers"}[tired.joint]
+    if tired.share >= 1.0:
+        return f"; that is more than the {tired.side} {joint} can hold."
+    if tired.endurance_s >= LONGEST_S:
+        return "; nothing tires within a working day."
+    give = "give" if joint == "fingers" else "gives"
+    return f"; the {tired.side} {joint} {give} out after about {duration(tired.endurance_s)}."
+
+
+def sureness(analysis: Analysis) -> tuple[str, str]:
+    """How sure the reading is, and what would make it surer; both empty where there is nothing to say."""
+    worst, suspect = analysis.worst, analysis.suspect
+    if worst is None or suspect is None:
+        return "", ""
+    part, share = suspect
+    sd = length(worst.sd_m, analysis.display)
+    why = {
+        "weighed": "its centre of gravity is guessed from its shape",
+        "data sheet": "mass from the data sheet",
+        "estimated": "mass only estimated",
+    }[part.mass_how]
+    said = f"± {sd}, {share:.0%} of it from “{part.name}” ({why})."
+    left = length(worst.sd_m * max(1 - share, 0.0) ** 0.5, analysis.display)
+    todo = "Find its balance point" if part.mass_how == "weighed" else "Weigh it and find its balance point"
+    return said, f"{todo} and the haze shrinks to ± {left}." if left != sd else ""
+
+
+def mass_line(analysis: Analysis) -> str:
+    """Mass of the rig with its uncertainty, as it stands in the header."""
+    total, sd = mass(analysis.mass.mass_kg, analysis.display), mass(analysis.mass_sd_kg, analysis.display)
+    return f"{total} ± {sd}"

@@ -1,0 +1,1 @@
+"""Rigs: parts mounted on parts as a tree, and where that puts each of them."""

@@ -1,0 +1,131 @@
+"""How far parts can slide before they touch, from the enclosing boxes of their solids.
+
+Boxes that already touch or overlap are mated parts and do not count. Only ways along an axis of the rig
+frame are judged; a slanted way is limited by its track alone.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from equilix.rig.kinematics import Assembly
+
+Array = NDArray[np.float64]
+
+MATED_M = 0.0005
+"""Boxes closer than this are taken to be mounted on each other, m."""
+
+
+@dataclass(frozen=True, slots=True)
+class Gap:
+    """The free way between two groups of parts along an axis: ``front`` lies further along than ``rear``."""
+
+    rear: frozenset[str]
+    front: frozenset[str]
+    axis: int
+    gap_m: float
+    rear_id: str
+    front_id: str
+
+
+def gaps(assembly: Assembly, movers: dict[str, Array]) -> list[Gap]:
+    """The least gap between each two groups of parts that different movers carry, along each way used.
+
+    ``movers``: placement that slides → its unit way ``(3,)``. A group is the set of movers that carry a part,
+    so that what moves together has no gap. Parts in ``rear`` and ``front`` are named by that set.
+    """
+    lower, upper, rows = assembly.boxes_m
+    carried: list[set[str]] = [set() for _ in assembly.ids]
+    for mover in movers:
+        for placement_id in assembly.setup.subtree(mover):
+            carried[assembly.index[placement_id]].add(mover)
+    groups = [frozenset(each) for each in carried]
+    distinct = list(dict.fromkeys(groups))
+    group_of_box = np.array([distinct.index(group) for group in groups])[rows]
+    axes = {axis for axis in (_axis_of(way) for way in movers.values()) if axis is not None}
+    found: list[Gap] = []
+    for axis in sorted(axes):
+        found.extend(_gaps_along(axis, lower, upper, rows, group_of_box, distinct, assembly.ids))
+    return found
+
+
+def _axis_of(way: Array) -> int | None:
+    axis = int(np.argmax(np.abs(way)))
+    return axis if abs(way[axis]) > 1 - 1e-6 else None
+
+
+def _gaps_along(
+    axis: int,
+    lower: Array,
+    upper: Array,
+    rows: NDArray[np.int_],
+    group_of_box: NDArray[np.int_],
+    distinct: list[frozenset[str]],
+    ids: tuple[str, ...],
+) -> list[Gap]:
+    others = [k for k in range(3) if k != axis]
+    # [i, j]: box i lies behind box j, their cross-sections overlap, and they belong to different groups
+    meets = np.ones((len(rows), len(rows)), dtype=bool)
+    for k in others:
+        overlap = np.minimum(upper[:, None, k], upper[None, :, k]) - np.maximum(lower[:, None, k], lower[None, :, k])
+        meets &= overlap > MATED_M
+    way = lower[None, :, axis] - upper[:, None, axis]
+    meets &= (way > -MATED_M) & (group_of_box[:, None] != group_of_box[None, :])
+    nearest: dict[tuple[int, int], tuple[float, int, int]] = {}
+    for i, j in zip(*np.nonzero(meets), strict=True):
+        key = (int(group_of_box[i]), int(group_of_box[j]))
+        gap = max(float(way[i, j]), 0.0)
+        if key not in nearest or gap < nearest[key][0]:
+            nearest[key] = (gap, int(rows[i]), int(rows[j]))
+    return [
+        Gap(distinct[a], distinct[b], axis, gap, ids[i], ids[j]) for (a, b), (gap, i, j) in nearest.items()
+    ]
+
+
+@dataclass(frozen=True, slots=True)
+class Travel:
+    """How far a placement can be slid from where it is: slide range, m, and what stops it at each end."""
+
+    from_m: float
+    to_m: float
+    stop_from: str
+    stop_to: str
+
+
+TRACK_END = "end of the track"
+
+
+def free_travel(assembly: Assembly, placement_id: str) -> Travel | None:
+    """The slides that a placement can take with all else standing still; None without a track."""
+    seat = assembly.seats[assembly.index[placement_id]]
+    way = assembly.slide_direction(placement_id)
+    if seat is None or seat.track is None or way is None:
+        return None
+    slide = assembly.setup.by_id[placement_id].slide_m
+    low, high = seat.track.from_m, seat.track.to_m
+    stop_low = stop_high = TRACK_END
+    for gap in gaps(assembly, {placement_id: way}):
+        forward = bool(gap.rear) == (way[gap.axis] > 0)  # the mover closes this gap by a growing slide
+        neighbour = gap.front_id if gap.rear else gap.rear_id
+        name = assembly.parts[assembly.index[neighbour]].name
+        if forward and slide + gap.gap_m < high:
+            high, stop_high = slide + gap.gap_m, name
+        if not forward and slide - gap.gap_m > low:
+            low, stop_low = slide - gap.gap_m, name
+    return Travel(min(low, slide), max(high, slide), stop_low, stop_high)
+
+
+def slider_of(assembly: Assembly, placement_id: str) -> str | None:
+    """The placement itself or the nearest one below it that sits on a track with any travel."""
+    current: str | None = placement_id
+    while current is not None:
+        seat = assembly.seats[assembly.index[current]]
+        if seat is None:
+            return None
+        if seat.track is not None and seat.track.to_m - seat.track.from_m > 1e-6:
+            return current
+        current = seat.parent
+    return None

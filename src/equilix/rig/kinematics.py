@@ -1,0 +1,181 @@
+"""Forward kinematics: where each part of a setup is, and along which way it can slide.
+
+All poses are in the rig frame: x forward, y left, z up, metres; a rotation matrix maps part to rig.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+from numpy.typing import NDArray
+
+from equilix.kit.mounts import MountPoint, Track
+from equilix.kit.parts import Body, Part
+from equilix.mechanics.mass_properties import MassProperties, combine, rotated
+from equilix.mechanics.rotations import about_axis, from_quaternion
+from equilix.rig.setups import Placement, Setup
+
+Array = NDArray[np.float64]
+
+_FACE_TO_FACE = np.diag((1.0, -1.0, -1.0))
+"""Turns the frame of a carrying point into that of the point that meets it: normals opposed, references along."""
+
+
+@dataclass(frozen=True, slots=True)
+class Seat:
+    """A mounted placement: the carrying point, the part's own point, and the track where there is one."""
+
+    parent: str
+    point: MountPoint
+    by: MountPoint
+    track: Track | None
+    track_on_child: bool
+
+
+def seat_of(placement: Placement, setup: Setup, parts: Mapping[str, Part]) -> Seat | None:
+    """How a placement sits; None for a free one. Raises ``KeyError`` where a point does not exist."""
+    if placement.parent is None or placement.point is None:
+        return None
+    point = parts[setup.by_id[placement.parent].part].offered(placement.point)
+    by = parts[placement.part].hanger(placement.by)
+    if point is None or by is None:
+        raise KeyError(placement.id)
+    return Seat(placement.parent, point, by, point.track or by.track, point.track is None and by.track is not None)
+
+
+@dataclass(frozen=True)
+class Assembly:
+    """A setup with every part in its place; arrays run over ``ids`` (parents before children)."""
+
+    setup: Setup
+    ids: tuple[str, ...]
+    parts: tuple[Part, ...]
+    bodies: tuple[Body, ...]
+    seats: tuple[Seat | None, ...]
+    rotations: Array
+    positions_m: Array
+
+    @cached_property
+    def index(self) -> dict[str, int]:
+        """Row of each placement."""
+        return {placement_id: row for row, placement_id in enumerate(self.ids)}
+
+    @cached_property
+    def masses_kg(self) -> Array:
+        """Masses ``(n,)``."""
+        return np.array([body.mass_kg for body in self.bodies])
+
+    @cached_property
+    def mass_sd_kg(self) -> Array:
+        """Standard uncertainties of the masses ``(n,)``."""
+        return np.array([body.mass_sd_kg for body in self.bodies])
+
+    @cached_property
+    def cgs_m(self) -> Array:
+        """Centres of gravity ``(n, 3)``, rig frame."""
+        local = np.array([body.cg_m for body in self.bodies])
+        return self.positions_m + np.einsum("nij,nj->ni", self.rotations, local)
+
+    @cached_property
+    def cg_cov_m2(self) -> Array:
+        """Covariances of the parts' own CGs ``(n, 3, 3)``, rig frame."""
+        return rotated(np.array([body.cg_cov_m2 for body in self.bodies]), self.rotations)
+
+    @cached_property
+    def inertias_kg_m2(self) -> Array:
+        """Inertia tensors ``(n, 3, 3)`` about each part's own CG, rig frame."""
+        return rotated(np.array([body.inertia_kg_m2 for body in self.bodies]), self.rotations)
+
+    def mass_properties(self, ids: tuple[str, ...] | None = None) -> MassProperties:
+        """Mass, CG and inertia of the whole, or of the placements named."""
+        if ids is None:
+            return combine(self.masses_kg, self.cgs_m, self.inertias_kg_m2)
+        rows = [self.index[placement_id] for placement_id in ids]
+        return combine(self.masses_kg[rows], self.cgs_m[rows], self.inertias_kg_m2[rows])
+
+    def to_rig(self, placement_id: str, point_m: tuple[float, float, float] | Array) -> Array:
+        """A point ``(3,)`` of the part's frame in the rig frame, m."""
+        row = self.index[placement_id]
+        where: Array = self.positions_m[row] + self.rotations[row] @ np.asarray(point_m, dtype=float)
+        return where
+
+    def slide_direction(self, placement_id: str) -> Array | None:
+        """Unit vector ``(3,)``, rig frame, in which a growing slide moves the placement; None without a track."""
+        row = self.index[placement_id]
+        seat = self.seats[row]
+        if seat is None or seat.track is None:
+            return None
+        rotation = self.rotations[row] if seat.track_on_child else self.rotations[self.index[seat.parent]]
+        way: Array = rotation @ seat.track.axis_unit
+        return way
+
+    def point_pose(self, placement_id: str, point: MountPoint) -> tuple[Array, Array]:
+        """Origin ``(3,)`` and frame ``(3, 3)`` of an offered point in the rig frame."""
+        row = self.index[placement_id]
+        placement = self.setup.by_id[placement_id]
+        local = point.origin + _drawn(self.parts[row], point.extends, placement.extension_m)
+        return self.positions_m[row] + self.rotations[row] @ local, self.rotations[row] @ point.frame
+
+    @cached_property
+    def boxes_m(self) -> tuple[Array, Array, Array]:
+        """Enclosing boxes of all solids: lower ``(k, 3)``, upper ``(k, 3)`` in the rig frame, and row ``(k,)``."""
+        centres = np.concatenate([body.box_centres_m for body in self.bodies])
+        halves = np.concatenate([body.box_halves_m for body in self.bodies])
+        rows = np.repeat(np.arange(len(self.ids)), [len(body.box_centres_m) for body in self.bodies])
+        middle = self.positions_m[rows] + np.einsum("kij,kj->ki", self.rotations[rows], centres)
+        reach = np.einsum("kij,kj->ki", np.abs(self.rotations[rows]), halves)
+        return middle - reach, middle + reach, rows
+
+
+def _drawn(part: Part, extends: bool, extension_m: float) -> Array:
+    if extends and part.telescope is not None:
+        return part.telescope.axis_unit * extension_m
+    return np.zeros(3)
+
+
+def assemble(setup: Setup, parts: Mapping[str, Part]) -> Assembly:
+    """Put every part of a setup in its place.
+
+    Raises ``KeyError`` for an unknown part or mounting point and ``ValueError`` for a loop; a document that
+    passed its checks raises neither.
+    """
+    ordered = setup.ordered
+    index = {placement.id: row for row, placement in enumerate(ordered)}
+    rotations = np.empty((len(ordered), 3, 3))
+    positions = np.empty((len(ordered), 3))
+    found_parts: list[Part] = []
+    seats: list[Seat | None] = []
+    for row, placement in enumerate(ordered):
+        part = parts[placement.part]
+        found_parts.append(part)
+        seat = seat_of(placement, setup, parts)
+        seats.append(seat)
+        if seat is None:
+            if placement.pose is None:
+                rotations[row], positions[row] = np.eye(3), 0.0
+            else:
+                rotations[row] = from_quaternion(placement.pose.quaternion_xyzw)
+                positions[row] = placement.pose.position_m
+            continue
+        carrier = index[seat.parent]
+        parent = setup.by_id[seat.parent]
+        frame = rotations[carrier] @ seat.point.frame
+        if placement.turn_rad:
+            frame = about_axis(frame[:, 2], placement.turn_rad) @ frame
+        rotation = frame @ _FACE_TO_FACE @ seat.by.frame.T
+        offered = seat.point.origin + _drawn(found_parts[carrier], seat.point.extends, parent.extension_m)
+        own = seat.by.origin + _drawn(part, seat.by.extends, placement.extension_m)
+        position = positions[carrier] + rotations[carrier] @ offered - rotation @ own
+        if seat.track is not None and placement.slide_m:
+            way = rotation if seat.track_on_child else rotations[carrier]
+            position = position + way @ seat.track.axis_unit * placement.slide_m
+        rotations[row], positions[row] = rotation, position
+    for array in (rotations, positions):
+        array.setflags(write=False)
+    bodies = tuple(part.body(placement.extension_m) for part, placement in zip(found_parts, ordered, strict=True))
+    return Assembly(
+        setup, tuple(p.id for p in ordered), tuple(found_parts), bodies, tuple(seats), rotations, positions
+    )

@@ -1,0 +1,94 @@
+"""Placements and setups: which part hangs where, and how far it is slid, turned and drawn out."""
+
+from __future__ import annotations
+
+from functools import cached_property
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+
+from equilix.mechanics.rotations import from_quaternion
+from equilix.model import Angle, Coordinate, Identifier, Model, Name, Position
+
+Carry = Literal["shoulder"]
+
+
+class Pose(Model):
+    """A free place: position of the part's origin and a quaternion, scalar last, in the rig frame."""
+
+    position_m: Position = (0.0, 0.0, 0.0)
+    quaternion_xyzw: tuple[float, float, float, float] = (0.0, 0.0, 0.0, 1.0)
+
+    @model_validator(mode="after")
+    def _turns(self) -> Pose:
+        from_quaternion(self.quaternion_xyzw)
+        return self
+
+
+class Placement(Model):
+    """One part in a setup: mounted on a point of another placement, or free in the rig frame."""
+
+    id: Identifier
+    part: Identifier
+    parent: Identifier | None = None
+    point: Identifier | None = Field(default=None, description="The offered mounting point of the parent.")
+    by: Identifier | None = Field(default=None, description="The part's own point; its first one if absent.")
+    slide_m: Coordinate = 0.0
+    turn_rad: Angle = 0.0
+    extension_m: Annotated[float, Field(ge=0.0, le=10.0)] = 0.0
+    pose: Pose | None = None
+    pinned: bool = Field(default=False, description="Plans leave this placement where it is.")
+
+    @model_validator(mode="after")
+    def _mounted_or_free(self) -> Placement:
+        if (self.parent is None) != (self.point is None):
+            raise ValueError("a mounted part needs both parent and point; a free part has neither")
+        if self.parent is not None and self.pose is not None:
+            raise ValueError("a part is either mounted on a parent or has a free pose, not both")
+        return self
+
+
+class Setup(Model):
+    """One build of the rig. The first placement that hangs on nothing is the root and fixes the rig frame."""
+
+    id: Identifier
+    name: Name
+    carry: Carry = "shoulder"
+    operator: Identifier | None = None
+    placements: tuple[Placement, ...] = ()
+    note: str = ""
+
+    @cached_property
+    def by_id(self) -> dict[str, Placement]:
+        """Placements by their id."""
+        return {placement.id: placement for placement in self.placements}
+
+    @cached_property
+    def ordered(self) -> tuple[Placement, ...]:
+        """The placements, each after the one it hangs on. Raises ``ValueError`` for a loop or a lost parent."""
+        done: dict[str, Placement] = {}
+        waiting = list(self.placements)
+        while waiting:
+            ready = [p for p in waiting if p.parent is None or p.parent in done]
+            if not ready:
+                names = ", ".join(repr(p.id) for p in waiting)
+                raise ValueError(f"these placements hang on each other in a loop or on nothing: {names}")
+            done.update((p.id, p) for p in ready)
+            waiting = [p for p in waiting if p.id not in done]
+        return tuple(done.values())
+
+    @cached_property
+    def children(self) -> dict[str, tuple[str, ...]]:
+        """Ids of what hangs directly on each placement."""
+        found: dict[str, list[str]] = {p.id: [] for p in self.placements}
+        for placement in self.placements:
+            if placement.parent is not None and placement.parent in found:
+                found[placement.parent].append(placement.id)
+        return {key: tuple(ids) for key, ids in found.items()}
+
+    def subtree(self, placement_id: str) -> tuple[str, ...]:
+        """The placement and all that hangs on it, itself first."""
+        ids = [placement_id]
+        for each in ids:  # grows while it is read: breadth first
+            ids.extend(self.children.get(each, ()))
+        return tuple(ids)

@@ -1,0 +1,148 @@
+"""The boundary between SI and people: reading what was typed and showing figures, metric or US."""
+
+from __future__ import annotations
+
+import math
+import re
+from fractions import Fraction
+from functools import cache
+from typing import Any, Final, Literal
+
+from equilix.errors import Refused
+
+Display = Literal["metric", "us"]
+Quantity = Literal["mass", "length", "angle", "power", "energy", "price"]
+
+KG_PER_LB: Final = 0.45359237
+M_PER_IN: Final = 0.0254
+N_PER_LBF: Final = KG_PER_LB * 9.80665
+"""International yard and pound agreement, 1959: exact."""
+
+_SI: Final[dict[str, str]] = {"mass": "kg", "length": "m", "angle": "rad", "power": "W", "energy": "W*h"}
+_BARE: Final[dict[tuple[str, str], str]] = {
+    ("mass", "metric"): "g", ("mass", "us"): "lb", ("length", "metric"): "mm", ("length", "us"): "in",
+    ("angle", "metric"): "deg", ("angle", "us"): "deg", ("power", "metric"): "W", ("power", "us"): "W",
+    ("energy", "metric"): "W*h", ("energy", "us"): "W*h",
+}  # fmt: skip
+_EXAMPLES: Final[dict[str, str]] = {
+    "mass": "1.2 kg, 850 g or 2 lb 10 oz",
+    "length": "85 mm, 8.5 cm or 3 1/4 in",
+    "angle": "12 deg or 12°",
+    "power": "24 W or 12 V 2 A",
+    "energy": "98 Wh",
+    "price": "120 or 49.90",
+}
+_PIECE = re.compile(r"\s*([+-]?)\s*(\d+\s+\d+/\d+|\d+/\d+|\d*[.,]?\d+(?:e[+-]?\d+)?)\s*([^\d\s+.,/-]*)", re.IGNORECASE)
+_ALIASES: Final = {
+    "°": "deg", "″": "in", '"': "in", "”": "in", "'": "ft", "′": "ft", "wh": "W*h", "w": "W", "v": "V", "a": "A",
+    "lbs": "lb", "kgs": "kg", "kg": "kg", "mm": "mm", "cm": "cm", "m": "m", "g": "g", "oz": "oz", "lb": "lb",
+    "in": "in", "ft": "ft", "deg": "deg", "degrees": "deg", "rad": "rad", "inch": "in", "inches": "in",
+}  # fmt: skip
+
+
+@cache
+def _registry() -> Any:
+    import pint
+
+    return pint.UnitRegistry(cache_folder=None)
+
+
+def read(text: str, quantity: Quantity, display: Display = "metric") -> float:
+    """The SI value of what was typed: kg, m, rad, W, Wh, or plain money.
+
+    Takes sums of pieces ("2 lb 10 oz", "3 1/4 in") and "12 V 2 A" as a power; a bare number is in the unit that
+    ``display`` shows (g, mm, degrees, W, Wh; lb and in for US). Raises :class:`Refused`.
+    """
+    pieces = _pieces(text)
+    if not pieces:
+        raise Refused(f"“{text}” is not a number with a unit", f"Allowed is something like {_EXAMPLES[quantity]}")
+    if quantity == "price":
+        if len(pieces) == 1 and not pieces[0][1]:
+            return pieces[0][0]
+        raise Refused(f"“{text}” is not a price", f"Allowed is a plain number like {_EXAMPLES['price']}")
+    total = 0.0
+    units = [unit for _, unit in pieces]
+    if quantity == "power" and sorted(units) == ["A", "V"]:
+        return pieces[0][0] * pieces[1][0]
+    for number, unit in pieces:
+        total += _in_si(number, unit or _BARE[quantity, display], quantity, text)
+    if not math.isfinite(total):
+        raise Refused(f"“{text}” is too large", f"Allowed is something like {_EXAMPLES[quantity]}")
+    return total
+
+
+def _pieces(text: str) -> list[tuple[float, str]]:
+    found, place, sign = [], 0, 1.0
+    text = text.strip().replace("−", "-")
+    while place < len(text):
+        match = _PIECE.match(text, place)
+        if match is None:
+            return []
+        place = match.end()
+        if match[1] == "-":
+            sign = -1.0
+        try:
+            number = float(sum(Fraction(piece.replace(",", ".")) for piece in match[2].split()))
+        except (ZeroDivisionError, OverflowError):
+            return []
+        word = match[3].strip()
+        found.append((sign * number, _ALIASES.get(word.lower(), word)))
+    return found
+
+
+def _in_si(number: float, unit: str, quantity: Quantity, text: str) -> float:
+    registry = _registry()
+    try:
+        return float((number * registry.parse_units(unit)).to(_SI[quantity]).magnitude)
+    except Exception as error:  # pint raises many kinds; all of them mean the same to the person
+        raise Refused(
+            f"“{unit}” in “{text}” is not a unit of {quantity}", f"Allowed is something like {_EXAMPLES[quantity]}"
+        ) from error
+
+
+def mass(kg: float, display: Display = "metric") -> str:
+    """A mass for people: grams below 1 kg; pounds and ounces for US."""
+    if display == "us":
+        ounces = round(kg / KG_PER_LB * 16, 1)
+        pounds, rest = divmod(ounces, 16)
+        return f"{int(pounds)} lb {rest:.1f} oz" if pounds else f"{rest:.1f} oz"
+    return f"{kg * 1000:.0f} g" if abs(kg) < 0.9995 else f"{kg:.2f} kg"
+
+
+def length(m: float, display: Display = "metric") -> str:
+    """A length for people: whole millimetres, or inches to a hundredth."""
+    if display == "us":
+        return f"{m / M_PER_IN + 0.0:.2f} in"
+    return f"{round(m * 1000) + 0} mm"
+
+
+def force(n: float, display: Display = "metric") -> str:
+    """A force for people: newtons, or pounds-force."""
+    if display == "us":
+        return f"{n / N_PER_LBF:.1f} lbf"
+    return f"{n:.0f} N" if abs(n) >= 9.95 else f"{n:.1f} N"
+
+
+def torque(nm: float, display: Display = "metric") -> str:
+    """A moment for people: newton metres, or pound-inches."""
+    if display == "us":
+        return f"{nm / (N_PER_LBF * M_PER_IN):.0f} lbf·in"
+    return f"{nm:.1f} N·m"
+
+
+def angle(rad: float) -> str:
+    """An angle for people: whole degrees, or to a tenth below 10°."""
+    degrees = math.degrees(rad)
+    return f"{degrees:.0f}°" if abs(degrees) >= 10 or abs(degrees) < 0.05 else f"{degrees:.1f}°"
+
+
+def duration(seconds: float) -> str:
+    """A time for people, as coarse as it is sure: seconds, minutes, hours."""
+    if seconds < 90:
+        return f"{max(round(seconds / 5) * 5, 0)} s"
+    minutes = seconds / 60
+    if minutes < 10:
+        return f"{minutes:.0f} min"
+    if minutes < 120:
+        return f"{round(minutes / 5) * 5 if minutes >= 60 else round(minutes)} min"
+    return f"{minutes / 60:.0f} h"
