@@ -125,9 +125,7 @@ def analyse(document: Document, setup: Setup) -> Analysis:
     return analyse_with(document.parts_by_id, setup, document.operator_of(setup), document.display)
 
 
-def analyse_with(
-    parts: Mapping[str, Part], setup: Setup, operator: Operator, display: Display = "metric"
-) -> Analysis:
+def analyse_with(parts: Mapping[str, Part], setup: Setup, operator: Operator, display: Display = "metric") -> Analysis:
     """Analyse a setup made of ``parts``. The setup must have passed :func:`equilix.check.setup_faults`.
 
     An empty setup is legal: its mass is 0 and nothing supports it.

@@ -38,9 +38,7 @@ def read_out(analysis: Analysis) -> Reading:
     if not analysis.assembly.ids:
         return Reading("Nothing here yet.", "Take a part from the mat to begin.", "")
     if analysis.support is None:
-        return Reading(
-            "Nothing carries it.", f"To go {analysis.way.phrase} the rig needs {analysis.way.needs}.", ""
-        )
+        return Reading("Nothing carries it.", f"To go {analysis.way.phrase} the rig needs {analysis.way.needs}.", "")
     return Reading(*_fall(analysis), _cost(analysis))
 
 

@@ -104,7 +104,9 @@ def own_moment(joint_m: Array, masses_kg: Array, centres_m: Array) -> Array:
     return np.asarray(np.cross(centres_m - joint_m, weight).sum(axis=0))
 
 
-def efforts(operator: Operator, hands: Sequence[Hand], held: Sequence[Held], contacts: Sequence[Contact]) -> tuple[Effort, ...]:
+def efforts(
+    operator: Operator, hands: Sequence[Hand], held: Sequence[Held], contacts: Sequence[Contact]
+) -> tuple[Effort, ...]:
     """Effort of both shoulders, elbows and grips, in that order, for the forces found."""
     found = []
     arms = {item.arm.side: item for item in held}
@@ -123,7 +125,6 @@ def efforts(operator: Operator, hands: Sequence[Hand], held: Sequence[Held], con
         found.append(_effort("grip", side, squeeze + across, operator.strength_of("grip")))
     order = {"shoulder": 0, "elbow": 1, "grip": 2}
     return tuple(sorted(found, key=lambda effort: (order[effort.joint], effort.side)))
-
 
 
 def _effort(joint: str, side: str, load: float, strength: float) -> Effort:

@@ -70,9 +70,7 @@ def segments(operator: Operator) -> Segments:
     Source: Winter, *Biomechanics and Motor Control of Human Movement*, table 4.1 and figure 4.1 (from memory).
     """
     h, m = operator.stature_m, operator.mass_kg
-    return Segments(
-        0.186 * h, 0.146 * h, 0.108 * h, 0.028 * m, 0.016 * m, 0.006 * m, 0.818 * h, 0.936 * h, 0.129 * h
-    )
+    return Segments(0.186 * h, 0.146 * h, 0.108 * h, 0.028 * m, 0.016 * m, 0.006 * m, 0.818 * h, 0.936 * h, 0.129 * h)
 
 
 UPPER_ARM_CG, FOREARM_CG, HAND_CG = 0.436, 0.430, 0.506

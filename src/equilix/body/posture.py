@@ -105,9 +105,7 @@ def reach(operator: Operator, side: str, shoulder_m: Array, grip_m: Array) -> Ar
 
 def arm_weights(body: Segments, arm: Arm) -> tuple[Array, Array]:
     """Masses ``(3,)``, kg, and centres ``(3, 3)``, m, of upper arm, forearm and hand."""
-    wrist = arm.elbow_m + (arm.hand_m - arm.elbow_m) * (
-        body.forearm_m / (body.forearm_m + GRIP_IN_HAND * body.hand_m)
-    )
+    wrist = arm.elbow_m + (arm.hand_m - arm.elbow_m) * (body.forearm_m / (body.forearm_m + GRIP_IN_HAND * body.hand_m))
     toward = arm.hand_m - wrist
     size = max(float(np.linalg.norm(toward)), 1e-9)
     masses = np.array((body.upper_arm_kg, body.forearm_kg, body.hand_kg))

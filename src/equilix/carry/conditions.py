@@ -87,7 +87,7 @@ class Way:
 def evaluate(balance: Balance, body: MassProperties, cg_cov_m2: Array, datum_name: str, display: Display) -> Condition:
     """The condition of a rig with this CG and its covariance ``(3, 3)``."""
     value = float(balance.direction @ (body.cg_m - balance.datum_m))
-    sd = float(np.sqrt(max(balance.direction @ cg_cov_m2 @ balance.direction, 0.0)))
+    sd = max(float(balance.direction @ cg_cov_m2 @ balance.direction), 0.0) ** 0.5
     side = balance.ahead if value >= 0 else balance.behind
     what = f"Centre of gravity {length(abs(value), display)} ± {length(sd, display)} {side} {datum_name}"
     room = balance.tolerance_m - abs(value)

@@ -60,7 +60,9 @@ def remove_part(document: Document, part_id: str) -> Document:
     """Take a part out of the kit. Refused while a setup uses it."""
     users = [s.name for s in document.setups if any(p.part == part_id for p in s.placements)]
     if users:
-        raise Refused(f"“{document.parts_by_id[part_id].name}” is used in {', '.join(users)}", "Take it off there first")
+        raise Refused(
+            f"“{document.parts_by_id[part_id].name}” is used in {', '.join(users)}", "Take it off there first"
+        )
     return document.changed(parts=tuple(part for part in document.parts if part.id != part_id))
 
 

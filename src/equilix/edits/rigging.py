@@ -75,9 +75,7 @@ def slide(document: Document, setup_id: str, placement_id: str, slide_m: float) 
     track = seat.track
     if not math.isfinite(slide_m) or not track.from_m - 1e-4 <= slide_m <= track.to_m + 1e-4:
         low, high = length(track.from_m), length(track.to_m)
-        raise Refused(
-            f"“{name}” cannot slide to {slide_m * 1000:.0f} mm", f"Its track runs from {low} to {high}"
-        )
+        raise Refused(f"“{name}” cannot slide to {slide_m * 1000:.0f} mm", f"Its track runs from {low} to {high}")
     return _replace(document, setup, placement, slide_m=round(track.settle(slide_m), 7))
 
 
@@ -119,15 +117,15 @@ def move_free(document: Document, setup_id: str, placement_id: str, pose: Pose) 
     return _replace(document, setup, placement, pose=pose)
 
 
-def fitting_points(document: Document, setup: Setup, part: Part, moving: str | None = None) -> list[tuple[str, MountPoint, MountPoint]]:
+def fitting_points(
+    document: Document, setup: Setup, part: Part, moving: str | None = None
+) -> list[tuple[str, MountPoint, MountPoint]]:
     """Where a part can be mounted: (placement, offered point, own point), free places only.
 
     ``moving``: the placement that would be re-mounted; it and what hangs on it offer nothing.
     """  # fmt: skip
     barred = set(setup.subtree(moving)) if moving is not None else set()
-    taken = {
-        (p.parent, p.point) for p in setup.placements if p.id != moving and p.parent is not None
-    }
+    taken = {(p.parent, p.point) for p in setup.placements if p.id != moving and p.parent is not None}
     found = []
     for placement in setup.placements:
         if placement.id in barred:
@@ -201,7 +199,9 @@ def remount(
     if by is None:
         first = next((own for own in part.hangs_by if own.kind == offered.kind), None)
         if first is None:
-            raise Refused(f"“{part.name}” does not fit on “{point}” of “{carrier.name}”", "The mounts must be of one kind")
+            raise Refused(
+                f"“{part.name}” does not fit on “{point}” of “{carrier.name}”", "The mounts must be of one kind"
+            )
         by = _best_hanger(part, offered, first).name
     own = part.hanger(by)
     track = offered.track or (own.track if own else None)

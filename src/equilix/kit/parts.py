@@ -123,7 +123,7 @@ class Part(Model):
         weights = np.array(
             [solid.volume_m3 if solid.weight is None else solid.weight for solid in self.solids], dtype=float
         )
-        return weights / weights.sum()
+        return np.asarray(weights / weights.sum())
 
     @cached_property
     def _bodies(self) -> dict[float, Body]:

@@ -162,9 +162,7 @@ def viewfinder(length: float, width: float, height: float) -> Fields:
 def arm(length: float, width: float, height: float) -> Fields:
     """Accessory arm: two joints and a bar; ``height`` is its length from foot to head."""
     return {
-        "solids": (
-            Cylinder(axis="z", radius_m=max(width, length) / 2, length_m=height, centre_m=(0, 0, height / 2)),
-        ),
+        "solids": (Cylinder(axis="z", radius_m=max(width, length) / 2, length_m=height, centre_m=(0, 0, height / 2)),),
         "hangs_by": (foot("screw14", turns=True), foot("shoe", "shoe foot"), foot("rods15", "rod clamp")),
         "offers": (
             MountPoint(name="head", kind="screw14", position_m=(0, 0, height), direction=UP, turns=True, extends=True),
@@ -337,7 +335,11 @@ def transmitter(length: float, width: float, height: float) -> Fields:
     """Wireless transmitter or receiver: a box with two aerials."""
     return {
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
-        "hangs_by": (foot("shoe", "shoe foot"), foot("screw14"), facing("wedge", "wedge", length / 2, height / 2, AHEAD)),
+        "hangs_by": (
+            foot("shoe", "shoe foot"),
+            foot("screw14"),
+            facing("wedge", "wedge", length / 2, height / 2, AHEAD),
+        ),
     }
 
 

@@ -58,7 +58,7 @@ class Programme:
     def settled(self, x: Array) -> Array:
         """The solution with whole numbers made whole and products made exact."""
         x = x.copy()
-        whole = np.nonzero(self.whole)[0]
+        whole = np.nonzero(np.array(self.whole))[0]
         x[whole] = np.round(x[whole])
         for made, switch, terms in self.products:
             x[made] = x[switch] * value(terms, x)

@@ -81,10 +81,11 @@ def left_in_kit(setup: Setup, parts: Mapping[str, Part]) -> dict[str, int]:
     return {key: part.quantity - used[key] for key, part in parts.items() if part.owned}
 
 
-def find_batteries(document: Document, analysis: Analysis, exchange: bool) -> list[Piece]:
-    """Other places for each battery of the setup and, with ``exchange``, other batteries of the kit in them.
+def find_batteries(document: Document, analysis: Analysis, *, other: bool) -> list[Piece]:
+    """What can stand in for each battery of the setup.
 
-    A battery that stands in has at least as many watt-hours, so that the run time does not shrink.
+    With ``other``: another battery of the kit, on any mount that takes it, with at least as many watt-hours, so
+    that the run time does not shrink. Without: the same battery on another free mount.
     """
     setup = analysis.setup
     spare = left_in_kit(setup, document.parts_by_id)
@@ -93,18 +94,23 @@ def find_batteries(document: Document, analysis: Analysis, exchange: bool) -> li
         old = document.parts_by_id[placement.part]
         if old.energy_wh <= 0 or placement.parent is None or placement.pinned:
             continue
-        for part in document.parts_by_id.values():
-            same = part.id == old.id
-            if not same and (not exchange or spare.get(part.id, 0) < 1 or part.energy_wh < old.energy_wh):
-                continue
+        for part in _stand_ins(document, old, spare) if other else [old]:
             for parent, point, _ in rigging.fitting_points(document, setup, part, moving=placement.id):
                 stays = (parent, point.name) == (placement.parent, placement.point)
-                if (same and stays) or (point.track is not None):
+                if point.track is not None or (stays and not other):
                     continue
                 piece = _piece_in_place_of(document, setup, placement.id, part, parent, point.name)
                 if piece is not None:
                     found.append(piece)
     return found
+
+
+def _stand_ins(document: Document, old: Part, spare: Mapping[str, int]) -> list[Part]:
+    return [
+        part
+        for part in document.parts_by_id.values()
+        if part.id != old.id and part.energy_wh >= old.energy_wh and spare.get(part.id, 0) > 0
+    ]
 
 
 def _piece_in_place_of(
@@ -116,9 +122,7 @@ def _piece_in_place_of(
         return None
     placed = assemble(trial.setups_by_id[setup.id], trial.parts_by_id)
     row = placed.index[placement_id]
-    return Piece(
-        part.id, parent, point, part.mass_kg, placed.cgs_m[row], _chain(placed, parent), group=placement_id
-    )
+    return Piece(part.id, parent, point, part.mass_kg, placed.cgs_m[row], _chain(placed, parent), group=placement_id)
 
 
 def stand_in(document: Document, setup_id: str, placement_id: str, part_id: str, parent: str, point: str) -> Document:
@@ -169,9 +173,7 @@ def _chain(assembly: Assembly, placement_id: str) -> tuple[str, ...]:
         current = seat.parent
 
 
-def _free_stretches(
-    placed: Assembly, new_id: str, parent: str, way: Array, slide: float
-) -> list[tuple[float, float]]:
+def _free_stretches(placed: Assembly, new_id: str, parent: str, way: Array, slide: float) -> list[tuple[float, float]]:
     """Stretches of the track, as slides, in which the new part meets nothing but the part it hangs on."""
     lower, upper, rows = placed.boxes_m
     own = rows == placed.index[new_id]

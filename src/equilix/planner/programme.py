@@ -189,7 +189,7 @@ class _Build:
 
     def require_change(self) -> bool:
         """At least one piece there, or one removable part off; False where there is nothing to choose."""
-        terms: Row = {variable: 1.0 for variable in self.there}
+        terms: Row = dict.fromkeys(self.there, 1.0)
         terms.update({self.kept[placement_id]: -1.0 for placement_id in self.removable})
         if not terms:
             return False
@@ -279,8 +279,8 @@ class _Build:
 
     def effort(self) -> Row:
         """Things touched first, then millimetres of travel, then nearness to the middle of the support."""
-        terms: Row = {variable: 10_000.0 for variable in self.touched.values()}
-        terms.update({variable: 10_000.0 for variable in self.there})
+        terms: Row = dict.fromkeys(self.touched.values(), 10000.0)
+        terms.update(dict.fromkeys(self.there, 10000.0))
         terms.update({self.kept[placement_id]: -10_000.0 for placement_id in self.removable})
         for slide in self.slides:
             terms[self.up[slide.placement]] = terms[self.down[slide.placement]] = slide.step_m * 1000

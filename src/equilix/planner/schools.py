@@ -45,13 +45,13 @@ def moves_of(school: School, document: Document, analysis: Analysis) -> Moves:
     """The moves that a school allows in this setup."""
     if school == "move":
         return Moves(
-            find_slides(analysis), find_batteries(document, analysis, exchange=False),
+            find_slides(analysis), find_batteries(document, analysis, other=False),
             nothing="nothing on this rig sits on a track",
         )  # fmt: skip
     if school == "power":
         return Moves(
-            find_slides(analysis), find_batteries(document, analysis, exchange=True), must_change=True,
-            nothing="no other battery of the kit, and no other battery mount, fits this rig",
+            find_slides(analysis), find_batteries(document, analysis, other=True), must_change=True,
+            nothing="no other battery of the kit, with as many watt-hours, fits this rig",
         )  # fmt: skip
     if school == "weight":
         return Moves(
@@ -75,9 +75,7 @@ def plans(document: Document, setup_id: str, cancelled: Callable[[], bool] = lam
             yield plan(school, document, analysis, cancelled)
 
 
-def plan(
-    school: School, document: Document, analysis: Analysis, cancelled: Callable[[], bool] = lambda: False
-) -> Plan:
+def plan(school: School, document: Document, analysis: Analysis, cancelled: Callable[[], bool] = lambda: False) -> Plan:
     """The best plan of one school, checked by carrying it out."""
     moves = moves_of(school, document, analysis)
     before = {c.balance.name: c.value_m for c in analysis.conditions}
@@ -122,7 +120,9 @@ def _overlaps(assembly: Assembly) -> set[tuple[str, str]]:
 
 def _mated(assembly: Assembly, a: int, b: int) -> bool:
     seats = assembly.seats[a], assembly.seats[b]
-    return any(seat is not None and seat.parent == assembly.ids[other] for seat, other in zip(seats, (b, a), strict=True))
+    return any(
+        seat is not None and seat.parent == assembly.ids[other] for seat, other in zip(seats, (b, a), strict=True)
+    )
 
 
 def _steps(chosen: Chosen, document: Document, analysis: Analysis) -> Iterator[Step]:

@@ -61,8 +61,8 @@ def _gaps_along(
     axis: int,
     lower: Array,
     upper: Array,
-    rows: NDArray[np.int_],
-    group_of_box: NDArray[np.int_],
+    rows: NDArray[np.intp],
+    group_of_box: NDArray[np.intp],
     distinct: list[frozenset[str]],
     ids: tuple[str, ...],
 ) -> list[Gap]:
@@ -80,9 +80,7 @@ def _gaps_along(
         gap = max(float(way[i, j]), 0.0)
         if key not in nearest or gap < nearest[key][0]:
             nearest[key] = (gap, int(rows[i]), int(rows[j]))
-    return [
-        Gap(distinct[a], distinct[b], axis, gap, ids[i], ids[j]) for (a, b), (gap, i, j) in nearest.items()
-    ]
+    return [Gap(distinct[a], distinct[b], axis, gap, ids[i], ids[j]) for (a, b), (gap, i, j) in nearest.items()]
 
 
 @dataclass(frozen=True, slots=True)

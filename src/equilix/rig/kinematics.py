@@ -77,7 +77,7 @@ class Assembly:
     def cgs_m(self) -> Array:
         """Centres of gravity ``(n, 3)``, rig frame."""
         local = np.array([body.cg_m for body in self.bodies])
-        return self.positions_m + np.einsum("nij,nj->ni", self.rotations, local)
+        return np.asarray(self.positions_m + np.einsum("nij,nj->ni", self.rotations, local))
 
     @cached_property
     def cg_cov_m2(self) -> Array:
@@ -120,7 +120,7 @@ class Assembly:
         return self.positions_m[row] + self.rotations[row] @ local, self.rotations[row] @ point.frame
 
     @cached_property
-    def boxes_m(self) -> tuple[Array, Array, Array]:
+    def boxes_m(self) -> tuple[Array, Array, NDArray[np.intp]]:
         """Enclosing boxes of all solids: lower ``(k, 3)``, upper ``(k, 3)`` in the rig frame, and row ``(k,)``."""
         centres = np.concatenate([body.box_centres_m for body in self.bodies])
         halves = np.concatenate([body.box_halves_m for body in self.bodies])
@@ -176,6 +176,4 @@ def assemble(setup: Setup, parts: Mapping[str, Part]) -> Assembly:
     for array in (rotations, positions):
         array.setflags(write=False)
     bodies = tuple(part.body(placement.extension_m) for part, placement in zip(found_parts, ordered, strict=True))
-    return Assembly(
-        setup, tuple(p.id for p in ordered), tuple(found_parts), bodies, tuple(seats), rotations, positions
-    )
+    return Assembly(setup, tuple(p.id for p in ordered), tuple(found_parts), bodies, tuple(seats), rotations, positions)

@@ -1,0 +1,108 @@
+"""The command line for people who script: report, plan, check, schema."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+
+from equilix import __version__
+from equilix.analysis import analyse
+from equilix.document import Document
+from equilix.errors import EquilixError, Refused
+from equilix.model import Model
+from equilix.planner.schools import plans
+from equilix.report import plan_report, plan_text, report, report_text, schema_text
+from equilix.rig.setups import Setup
+from equilix.store.reading import open_document
+
+COMMANDS = ("report", "plan", "check", "schema")
+
+
+def build_parser() -> argparse.ArgumentParser:
+    """The parser of the whole program; without a command it opens the window."""
+    parser = argparse.ArgumentParser(
+        prog="equilix", description="Balance a camera rig and spare the operator.",
+        epilog="Exit codes: 0 done; 1 the file or the entry was refused; 2 the command line was not understood.",
+    )  # fmt: skip
+    parser.add_argument("--version", action="version", version=f"equilix {__version__}")
+    parser.add_argument("--demo", action="store_true", help="open the demonstration")
+    parser.add_argument("--screenshot", type=Path, metavar="PNG", help="paint the window into a picture and exit")
+    parser.add_argument("file", nargs="?", type=Path, help="a document to open in the window")
+    return parser
+
+
+def build_command_parser() -> argparse.ArgumentParser:
+    """The parser of the commands that need no window."""
+    parser = argparse.ArgumentParser(prog="equilix")
+    commands = parser.add_subparsers(dest="command", required=True)
+    for name, said in (
+        ("report", "what a setup does and what it costs the body"),
+        ("plan", "the best way of each school to balance a setup"),
+    ):
+        command = commands.add_parser(name, help=said, description=said)
+        command.add_argument("file", type=Path)
+        command.add_argument("--setup", metavar="NAME", help="name or id; the one open last where absent")
+        command.add_argument("--json", action="store_true", help="versioned JSON, see docs/report.md")
+    check = commands.add_parser("check", help="say what is wrong with a document")
+    check.add_argument("file", type=Path)
+    commands.add_parser("schema", help="print the JSON schema of a document")
+    return parser
+
+
+def run(arguments: Sequence[str]) -> int:
+    """Run one command; returns the exit code."""
+    options = build_command_parser().parse_args(arguments)
+    try:
+        if options.command == "schema":
+            sys.stdout.write(schema_text())
+        elif options.command == "check":
+            _check(options.file)
+        elif options.command == "report":
+            document = open_document(options.file)
+            analysis = analyse(document, _setup(document, options.setup))
+            print(json.dumps(report(analysis), indent=1, ensure_ascii=False) if options.json else report_text(analysis))
+        else:
+            document = open_document(options.file)
+            found = list(plans(document, _setup(document, options.setup).id))
+            if options.json:
+                print(json.dumps([plan_report(plan) for plan in found], indent=1, ensure_ascii=False))
+            else:
+                print(
+                    "\n".join(plan_text(plan) for plan in found)
+                    or "Nothing carries this rig: there is nothing to plan."
+                )
+    except EquilixError as error:
+        print(f"equilix: {error}", file=sys.stderr)
+        return 1
+    return 0
+
+
+def _setup(document: Document, name: str | None) -> Setup:
+    setup = document.setup_named(name)
+    if setup is None:
+        there = ", ".join(f"“{s.name}”" for s in document.setups) or "none"
+        raise Refused(f"There is no setup “{name}”" if name else "The document has no setup", f"It has {there}")
+    return setup
+
+
+def _check(path: Path) -> None:
+    document = open_document(path)
+    print(f"{path.name}: {len(document.parts)} parts, {len(document.setups)} setups, nothing wrong.")
+    for place, extra in unknown_keys(document):
+        print(f"  {place}: “{extra}” is not known to this version; it is kept and not used.")
+
+
+def unknown_keys(value: object, place: str = "document") -> list[tuple[str, str]]:
+    """Keys anywhere in a document that this version does not know, with their places."""
+    found: list[tuple[str, str]] = []
+    if isinstance(value, Model):
+        found.extend((place, key) for key in value.model_extra or {})
+        for name in value.model_fields_set:
+            found.extend(unknown_keys(getattr(value, name, None), f"{place}.{name}"))
+    elif isinstance(value, tuple):
+        for number, each in enumerate(value):
+            found.extend(unknown_keys(each, f"{place}[{number}]"))
+    return found

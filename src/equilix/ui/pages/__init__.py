@@ -1,0 +1,1 @@
+"""The right-hand column of each workspace."""

@@ -1,0 +1,124 @@
+"""Look: two themes, one family of type. Paper and ink; colour only where it means something."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from importlib import resources
+from typing import Final
+
+from PySide6.QtGui import QColor, QFont, QFontDatabase, QPalette
+from PySide6.QtWidgets import QApplication
+
+FAMILY: Final = "B612"
+BASE_PT: Final = 11
+"""Nothing essential is set smaller than this."""
+
+
+@dataclass(frozen=True, slots=True)
+class Theme:
+    """Colours by meaning. ``tip`` marks what pulls the rig over, ``hold`` what holds it."""
+
+    name: str
+    paper: str
+    card: str
+    ink: str
+    quiet: str
+    rule: str
+    tip: str
+    hold: str
+    hold_wash: str
+    tip_wash: str
+    sand: str
+    glass: str
+    body: str
+
+
+PREP_ROOM: Final = Theme(
+    "Prep room", "#f6f3ec", "#fdfcf8", "#1d2a33", "#5a646b", "#d9d4c8", "#b4470c", "#0a6478",
+    "#d3e4e6", "#f3d9c8", "#e9dfce", "#dfe6e8", "#c9c5bb",
+)  # fmt: skip
+NIGHT_SET: Final = Theme(
+    "Night set", "#12171a", "#1b2226", "#e9e4d8", "#a3aaab", "#343d42", "#ff9358", "#63c3d8",
+    "#173a42", "#4a2a18", "#3a352b", "#26343a", "#3c4448",
+)  # fmt: skip
+THEMES: Final = (PREP_ROOM, NIGHT_SET)
+
+
+def colour(value: str, alpha: int = 255) -> QColor:
+    """A theme colour for painting."""
+    made = QColor(value)
+    made.setAlpha(alpha)
+    return made
+
+
+def font(points: float = BASE_PT, *, bold: bool = False) -> QFont:
+    """The program's type at a size in points."""
+    made = QFont(FAMILY)
+    made.setPointSizeF(points)
+    made.setBold(bold)
+    return made
+
+
+def load_fonts() -> None:
+    """Register the type that ships with the program."""
+    folder = resources.files("equilix") / "resources" / "fonts"
+    for name in ("B612-Regular.otf", "B612-Bold.otf"):
+        QFontDatabase.addApplicationFontFromData((folder / name).read_bytes())
+
+
+def wear(application: QApplication, theme: Theme) -> None:
+    """Dress the whole application in a theme."""
+    application.setStyle("Fusion")
+    palette = QPalette()
+    roles = {
+        QPalette.ColorRole.Window: theme.paper, QPalette.ColorRole.Base: theme.card,
+        QPalette.ColorRole.AlternateBase: theme.paper, QPalette.ColorRole.Text: theme.ink,
+        QPalette.ColorRole.WindowText: theme.ink, QPalette.ColorRole.Button: theme.paper,
+        QPalette.ColorRole.ButtonText: theme.ink, QPalette.ColorRole.Highlight: theme.hold,
+        QPalette.ColorRole.HighlightedText: theme.card, QPalette.ColorRole.ToolTipBase: theme.ink,
+        QPalette.ColorRole.ToolTipText: theme.card, QPalette.ColorRole.PlaceholderText: theme.quiet,
+        QPalette.ColorRole.Link: theme.hold, QPalette.ColorRole.Mid: theme.rule,
+    }  # fmt: skip
+    for role, value in roles.items():
+        palette.setColor(role, QColor(value))
+    for role in (QPalette.ColorRole.Text, QPalette.ColorRole.WindowText, QPalette.ColorRole.ButtonText):
+        palette.setColor(QPalette.ColorGroup.Disabled, role, QColor(theme.quiet))
+    application.setPalette(palette)
+    application.setFont(font())
+    application.setStyleSheet(_sheet(theme))
+
+
+def _sheet(t: Theme) -> str:
+    return f"""
+    QWidget {{ background: transparent; color: {t.ink}; }}
+    QMainWindow, QDialog, QMenu {{ background: {t.paper}; }}
+    QMenu {{ border: 1px solid {t.rule}; padding: 6px 0; }}
+    QMenu::item {{ padding: 6px 22px; }}
+    QMenu::item:selected {{ background: {t.hold_wash}; color: {t.ink}; }}
+    QMenu::item:disabled {{ color: {t.quiet}; }}
+    QMenu::separator {{ height: 1px; background: {t.rule}; margin: 6px 0; }}
+    QLineEdit, QComboBox, QSpinBox {{ background: {t.card}; border: 1px solid {t.rule}; padding: 4px 7px; }}
+    QLineEdit:focus, QComboBox:focus, QSpinBox:focus {{ border: 2px solid {t.hold}; padding: 3px 6px; }}
+    QLineEdit[refused="true"] {{ border: 2px solid {t.tip}; padding: 3px 6px; }}
+    QLineEdit:disabled, QComboBox:disabled {{ color: {t.quiet}; background: {t.paper}; }}
+    QComboBox::drop-down {{ border: none; width: 18px; }}
+    QComboBox QAbstractItemView {{ background: {t.card}; selection-background-color: {t.hold_wash};
+        selection-color: {t.ink}; border: 1px solid {t.rule}; }}
+    QPushButton {{ background: {t.card}; border: 1px solid {t.quiet}; padding: 6px 12px; }}
+    QPushButton:hover {{ background: {t.hold_wash}; }}
+    QPushButton:focus {{ border: 2px solid {t.hold}; padding: 5px 11px; }}
+    QPushButton:disabled {{ color: {t.quiet}; border-color: {t.rule}; }}
+    QPushButton[plain="true"] {{ background: transparent; border: none; color: {t.hold}; padding: 4px 2px; text-align: left; }}
+    QPushButton[plain="true"]:focus {{ border: 2px solid {t.hold}; }}
+    QToolTip {{ background: {t.ink}; color: {t.card}; border: none; padding: 4px 6px; }}
+    QScrollArea, QListWidget, QTreeWidget {{ border: none; background: transparent; }}
+    QScrollBar:vertical {{ width: 9px; background: transparent; }}
+    QScrollBar::handle:vertical {{ background: {t.rule}; min-height: 30px; }}
+    QScrollBar::add-line, QScrollBar::sub-line {{ height: 0; width: 0; }}
+    QScrollBar:horizontal {{ height: 0; }}
+    QTreeWidget::item {{ padding: 3px 0; }}
+    QTreeWidget::item:selected {{ background: {t.hold_wash}; color: {t.ink}; }}
+    QCheckBox::indicator {{ width: 15px; height: 15px; border: 1px solid {t.quiet}; background: {t.card}; }}
+    QCheckBox::indicator:checked {{ background: {t.hold}; }}
+    QCheckBox:focus {{ color: {t.hold}; }}
+    """

@@ -1,0 +1,1 @@
+"""Small widgets used by several parts of the window."""
