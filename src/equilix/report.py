@@ -162,7 +162,7 @@ def plan_text(plan: Plan) -> str:
         return f"{plan.title}\n  {plan.reason}"
     added = mass(abs(plan.added_kg), plan.after.display)
     cost = "nothing added" if abs(plan.added_kg) < 0.0005 else f"{'+' if plan.added_kg > 0 else '−'} {added}"
-    steps = [f"  {step.text}{f' ({step.mark})' if step.mark else ''}." for step in plan.steps]
+    steps = [f"  {text}{f' ({mark})' if mark else ''}." for text, mark in plan.lines()]
     return "\n".join((f"{plan.title}: {cost}, about {plan.minutes:g} min", *steps, f"  Then: {read_out(plan.after)}"))
 
 

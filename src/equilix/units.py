@@ -112,8 +112,8 @@ def mass(kg: float, display: Display = "metric") -> str:
 def length(m: float, display: Display = "metric") -> str:
     """A length for people: whole millimetres, or inches to a hundredth."""
     if display == "us":
-        return f"{m / M_PER_IN + 0.0:.2f} in"
-    return f"{round(m * 1000) + 0} mm"
+        return _minus(f"{m / M_PER_IN:.2f} in")
+    return _minus(f"{m * 1000:.0f} mm")
 
 
 def force(n: float, display: Display = "metric") -> str:
@@ -126,14 +126,20 @@ def force(n: float, display: Display = "metric") -> str:
 def torque(nm: float, display: Display = "metric") -> str:
     """A moment for people: newton metres, or pound-inches."""
     if display == "us":
-        return f"{nm / (N_PER_LBF * M_PER_IN):.0f} lbf·in"
-    return f"{nm:.1f} N·m"
+        return _minus(f"{nm / (N_PER_LBF * M_PER_IN):.0f} lbf·in")
+    return _minus(f"{nm:.1f} N·m")
 
 
 def angle(rad: float) -> str:
     """An angle for people: whole degrees, or to a tenth below 10°."""
     degrees = math.degrees(rad)
-    return f"{degrees:.0f}°" if abs(degrees) >= 10 or abs(degrees) < 0.05 else f"{degrees:.1f}°"
+    return _minus(f"{degrees:.0f}°" if abs(degrees) >= 10 or abs(degrees) < 0.05 else f"{degrees:.1f}°")
+
+
+def _minus(text: str) -> str:
+    """A true minus sign, and none before a zero."""
+    nothing = not any(digit in text for digit in "123456789")
+    return text.removeprefix("-") if nothing else text.replace("-", "−")
 
 
 def duration(seconds: float) -> str:

@@ -108,12 +108,23 @@ def pin(document: Document, setup_id: str, placement_id: str, pinned: bool) -> D
     return _replace(document, setup, placement_of(setup, placement_id), pinned=pinned)
 
 
-def move_free(document: Document, setup_id: str, placement_id: str, pose: Pose) -> Document:
-    """Put a free placement at another pose."""
+def move_free(
+    document: Document,
+    setup_id: str,
+    placement_id: str,
+    position_m: tuple[float, float, float],
+    quaternion_xyzw: tuple[float, float, float, float] | None = None,
+) -> Document:
+    """Put a free placement somewhere else, rig frame; it keeps its rotation where none is given."""
     setup = setup_of(document, setup_id)
     placement = placement_of(setup, placement_id)
     if placement.parent is not None:
         raise Refused(f"“{placement_id}” is mounted", "Only a free part has a pose", "Slide or turn it instead")
+    old = placement.pose or Pose()
+    try:
+        pose = Pose(position_m=position_m, quaternion_xyzw=quaternion_xyzw or old.quaternion_xyzw)
+    except ValidationError as error:
+        raise refused_by(error) from error
     return _replace(document, setup, placement, pose=pose)
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from dataclasses import dataclass
 from typing import Literal
 
@@ -125,6 +126,18 @@ class Plan:
     def steadiness(self) -> float:
         """Rotational inertia about the pitch axis after over before: above 1 it shakes less and turns slower."""
         return float(self.after.mass.inertia_kg_m2[1, 1] / self.before.mass.inertia_kg_m2[1, 1])
+
+    def lines(self) -> list[tuple[str, str]]:
+        """The steps for reading, (what, where the scale stands); like pieces hung side by side are one line."""
+        found: list[tuple[str, str]] = []
+        for text, group in itertools.groupby(self.steps, key=lambda step: step.text):
+            steps = list(group)
+            if len(steps) > 1:
+                marks = [step.mark.removeprefix("scale reads ").removesuffix(" mm") for step in steps]
+                found.append((text.replace("Hang the ", f"Hang {len(steps)} × "), f"scale reads {', '.join(marks)}"))
+            else:
+                found.append((text, steps[0].mark))
+        return found
 
     def apply(self, document: Document) -> Document:
         """Carry out every step. Raises :class:`~equilix.errors.Refused` if the document has changed too much."""

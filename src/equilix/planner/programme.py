@@ -29,7 +29,7 @@ SURE_SD = 2.0
 _BIG = 1e7
 
 
-class Cancelled(Exception):  # noqa: N818 - not an error: somebody changed the rig while the plan was made
+class Cancelled(Exception):
     """The work was called off."""
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+import itertools
 import json
 import os
 from dataclasses import dataclass
@@ -16,6 +17,7 @@ from equilix.errors import UnreadableFile
 from equilix.store.reading import parse
 from equilix.store.saving import to_bytes, write_atomically
 
+_numbers = itertools.count(1)
 EVERY_S: Final = 5.0
 """How often unsaved work is written away."""
 MOST_RECENT: Final = 10
@@ -37,11 +39,11 @@ class Recovered:
 
 
 class Autosave:
-    """One autosave file for this process. Removed when the work is saved or given up."""
+    """The autosave file of one open document. Removed when the work is saved."""
 
     def __init__(self, folder: Path | None = None) -> None:
         self.folder = folder or state_folder()
-        self.file = self.folder / f"unsaved-{os.getpid()}.json"
+        self.file = self.folder / f"unsaved-{os.getpid()}-{next(_numbers)}.json"
 
     def keep(self, document: Document, original: Path | None) -> None:
         """Write the unsaved document away. Raises :class:`~equilix.errors.UnwritableFile`."""

@@ -59,16 +59,17 @@ def font(points: float = BASE_PT, *, bold: bool = False) -> QFont:
     return made
 
 
-def load_fonts() -> None:
-    """Register the type that ships with the program."""
+def load_fonts(application: QApplication) -> None:
+    """Register the type that ships with the program and set everything in it. Call before widgets are made."""
     folder = resources.files("equilix") / "resources" / "fonts"
     for name in ("B612-Regular.otf", "B612-Bold.otf"):
         QFontDatabase.addApplicationFontFromData((folder / name).read_bytes())
+    application.setStyle("Fusion")
+    application.setFont(font())
 
 
 def wear(application: QApplication, theme: Theme) -> None:
     """Dress the whole application in a theme."""
-    application.setStyle("Fusion")
     palette = QPalette()
     roles = {
         QPalette.ColorRole.Window: theme.paper, QPalette.ColorRole.Base: theme.card,
@@ -84,7 +85,6 @@ def wear(application: QApplication, theme: Theme) -> None:
     for role in (QPalette.ColorRole.Text, QPalette.ColorRole.WindowText, QPalette.ColorRole.ButtonText):
         palette.setColor(QPalette.ColorGroup.Disabled, role, QColor(theme.quiet))
     application.setPalette(palette)
-    application.setFont(font())
     application.setStyleSheet(_sheet(theme))
 
 
@@ -97,11 +97,10 @@ def _sheet(t: Theme) -> str:
     QMenu::item:selected {{ background: {t.hold_wash}; color: {t.ink}; }}
     QMenu::item:disabled {{ color: {t.quiet}; }}
     QMenu::separator {{ height: 1px; background: {t.rule}; margin: 6px 0; }}
-    QLineEdit, QComboBox, QSpinBox {{ background: {t.card}; border: 1px solid {t.rule}; padding: 4px 7px; }}
-    QLineEdit:focus, QComboBox:focus, QSpinBox:focus {{ border: 2px solid {t.hold}; padding: 3px 6px; }}
+    QLineEdit {{ background: {t.card}; border: 1px solid {t.rule}; padding: 4px 7px; }}
+    QLineEdit:focus {{ border: 2px solid {t.hold}; padding: 3px 6px; }}
     QLineEdit[refused="true"] {{ border: 2px solid {t.tip}; padding: 3px 6px; }}
-    QLineEdit:disabled, QComboBox:disabled {{ color: {t.quiet}; background: {t.paper}; }}
-    QComboBox::drop-down {{ border: none; width: 18px; }}
+    QLineEdit:disabled {{ color: {t.quiet}; background: {t.paper}; }}
     QComboBox QAbstractItemView {{ background: {t.card}; selection-background-color: {t.hold_wash};
         selection-color: {t.ink}; border: 1px solid {t.rule}; }}
     QPushButton {{ background: {t.card}; border: 1px solid {t.quiet}; padding: 6px 12px; }}
@@ -118,7 +117,5 @@ def _sheet(t: Theme) -> str:
     QScrollBar:horizontal {{ height: 0; }}
     QTreeWidget::item {{ padding: 3px 0; }}
     QTreeWidget::item:selected {{ background: {t.hold_wash}; color: {t.ink}; }}
-    QCheckBox::indicator {{ width: 15px; height: 15px; border: 1px solid {t.quiet}; background: {t.card}; }}
-    QCheckBox::indicator:checked {{ background: {t.hold}; }}
     QCheckBox:focus {{ color: {t.hold}; }}
     """

@@ -30,6 +30,8 @@ class Stroke:
     style: Style
     filled: bool = True
     face: tuple[float, float, float] | None = None
+    around: int | None = None
+    """A line around this axis (0 x, 1 y, 2 z): not drawn where one looks along the axis."""
 
 
 def strokes(part: Part, extension_m: float) -> list[Stroke]:
@@ -79,6 +81,11 @@ def _outline(placed: _Placed) -> Array:
     )
 
 
+def _band(centre: Array, radius: float, axis: int, style: Style = "fine") -> Stroke:
+    """A ring around a round thing, seen from the side only."""
+    return Stroke(_ring(centre, radius, axis), style, filled=False, around=axis)
+
+
 def _fill(placed: _Placed, style: Style = "card") -> Stroke:
     return Stroke(_outline(placed), style)
 
@@ -91,7 +98,13 @@ def _panel(placed: _Placed, axis: int, side: float, inset: tuple[float, float, f
     """A rectangle on one face: shares of the half edges (from, to, from, to) along the two other axes."""
     a, b = [k for k in range(3) if k != axis]
     points = []
-    for p, q in ((inset[0], inset[2]), (inset[1], inset[2]), (inset[1], inset[3]), (inset[0], inset[3]), (inset[0], inset[2])):
+    for p, q in (
+        (inset[0], inset[2]),
+        (inset[1], inset[2]),
+        (inset[1], inset[3]),
+        (inset[0], inset[3]),
+        (inset[0], inset[2]),
+    ):
         share = np.zeros(3)
         share[axis], share[a], share[b] = side, p, q
         points.append(placed.at(*share))
@@ -125,13 +138,15 @@ def _lens(solids: list[_Placed]) -> Iterator[Stroke]:
         radius, x0 = float(placed.half[1]), placed.centre[0] - placed.half[0]
         length = 2 * float(placed.half[0])
         for share in (0.12, 0.24, 0.62) if placed is solids[0] else (0.2, 0.9):
-            yield _line(*_ring(np.array((x0 + share * length, 0, 0)), radius, 0), style="line")
+            yield _band(np.array((x0 + share * length, 0, 0)), radius, 0, "line")
     rear = solids[0]
     start, stop = (float(rear.centre[0] + rear.half[0] * share) for share in (-0.42, 0.18))
     for turn in np.linspace(0, 2 * math.pi, 24, endpoint=False):
         out = (0.0, math.cos(turn), math.sin(turn))
         edge = np.array(out) * float(rear.half[1])
-        yield _line(edge + (start, 0, 0), edge + (stop, 0, 0), face=out)  # the ribs of the focus ring
+        yield _line(
+            edge + np.array((start, 0, 0)), edge + np.array((stop, 0, 0)), face=out
+        )  # the ribs of the focus ring
     front = solids[-1]
     end = np.array((float(front.centre[0] + front.half[0]), 0.0, 0.0))
     yield Stroke(_ring(end, float(front.half[1]) * 0.82, 0), "glass", face=(1, 0, 0))
@@ -188,12 +203,17 @@ def _arm(solids: list[_Placed]) -> Iterator[Stroke]:
     radius = float(bar.half[0]) * 0.6
     for x, y in ((1, 0), (0, 1)):
         side = np.array((x, y, 0)) * radius
-        yield Stroke(np.array([bar.at(0, 0, -1) - side, bar.at(0, 0, -1) + side, bar.at(0, 0, 1) + side, bar.at(0, 0, 1) - side]), "card")
+        yield Stroke(
+            np.array(
+                [bar.at(0, 0, -1) - side, bar.at(0, 0, -1) + side, bar.at(0, 0, 1) + side, bar.at(0, 0, 1) - side]
+            ),
+            "card",
+        )
     for z in (-0.82, 0.82):
         for axis in (0, 1, 2):
             yield Stroke(_ring(bar.at(0, 0, z), float(bar.half[0]) * 0.95, axis), "card")
     for side in (-1.0, 1.0):
-        yield _line(*_ring(bar.at(0, 0, 0.82) + (0, side * 0.001, 0), float(bar.half[0]) * 0.4, 1), face=(0, side, 0))
+        yield _line(*_ring(bar.at(0, 0, 0.82), float(bar.half[0]) * 0.4, 1), face=(0, side, 0))
 
 
 def _top_handle(solids: list[_Placed]) -> Iterator[Stroke]:
@@ -210,7 +230,7 @@ def _grip_arm(solids: list[_Placed]) -> Iterator[Stroke]:
     yield _fill(tube)
     yield _fill(grip, "dark")
     for z in (-0.5, -0.1, 0.3, 0.7):
-        yield _line(*_ring(grip.at(0, 0, z), float(grip.half[0]) * 0.99, 2), style="bright")
+        yield _band(grip.at(0, 0, z), float(grip.half[0]) * 0.99, 2, "bright")
     yield _fill(rosette)
     for side in (-1.0, 1.0):
         radius = float(rosette.half[0])
@@ -270,7 +290,9 @@ def _battery(solids: list[_Placed]) -> Iterator[Stroke]:
 def _counterweight(solids: list[_Placed]) -> Iterator[Stroke]:
     yield _fill(solids[0], "dark")
     for side in (-1.0, 1.0):
-        yield _line(*_ring(solids[0].at(0, side, -0.1), float(min(solids[0].half)) * 0.45, 1), style="bright", face=(0, side, 0))
+        yield _line(
+            *_ring(solids[0].at(0, side, -0.1), float(min(solids[0].half)) * 0.45, 1), style="bright", face=(0, side, 0)
+        )
     yield _panel(solids[0], 2, 1, (-0.5, 0.5, -0.8, 0.8), "bright")
 
 
@@ -279,13 +301,13 @@ def _microphone(solids: list[_Placed]) -> Iterator[Stroke]:
     yield _fill(holder)
     yield _fill(tube, "dark")
     for x in np.linspace(-0.6, 0.8, 8):
-        yield _line(*_ring(tube.at(x, 0, 0), float(tube.half[1]) * 0.98, 0), style="bright")
+        yield _band(tube.at(x, 0, 0), float(tube.half[1]) * 0.98, 0, "bright")
 
 
 def _transmitter(solids: list[_Placed]) -> Iterator[Stroke]:
     box = solids[0]
     for y in (-0.6, 0.6):
-        yield _line(box.at(-0.85, y, 1), box.at(-0.85, y, 1) + (-0.012, 0, 0.05), style="line")
+        yield _line(box.at(-0.85, y, 1), box.at(-0.85, y, 1) + np.array((-0.012, 0, 0.05)), style="line")
     yield _fill(box)
     for x in (-0.5, -0.3, -0.1):
         yield _line(box.at(x, -1, -0.4), box.at(x, -1, 0.4), face=(0, -1, 0))

@@ -1,0 +1,81 @@
+"""Opening and saving from the window. Unsaved work is never asked about: it is put by, and undo brings it back."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from pathlib import Path
+
+from PySide6.QtCore import QObject
+from PySide6.QtWidgets import QFileDialog, QWidget
+
+from equilix.demo import lighthouse
+from equilix.document import empty
+from equilix.store import recovery
+from equilix.store.saving import SUFFIX
+from equilix.ui.session import Session
+
+_FILTER = f"Equilix documents (*{SUFFIX});;All files (*)"
+
+
+class Files(QObject):
+    """The file commands and their one dialog."""
+
+    def __init__(self, session: Session, parent: QWidget) -> None:
+        super().__init__(parent)
+        self.session, self.window_ = session, parent
+        self.dialog: QFileDialog | None = None
+
+    def choose_open(self) -> None:
+        """Let the person choose a file to open."""
+        self._show(QFileDialog.AcceptMode.AcceptOpen, self.open)
+
+    def choose_save(self) -> None:
+        """Let the person choose where to save."""
+        self._show(QFileDialog.AcceptMode.AcceptSave, self.save_as)
+
+    def _show(self, mode: QFileDialog.AcceptMode, take: object) -> None:
+        dialog = QFileDialog(self.window_)
+        dialog.setAcceptMode(mode)
+        dialog.setNameFilter(_FILTER)
+        dialog.setDefaultSuffix(SUFFIX.lstrip("."))
+        dialog.setOption(QFileDialog.Option.DontUseNativeDialog)
+        start = self.session.path or next(iter(recovery.recent()), None)
+        if start is not None:
+            dialog.setDirectory(str(start.parent))
+        if mode == QFileDialog.AcceptMode.AcceptSave:
+            dialog.selectFile(
+                self.session.path.name if self.session.path else f"{self.session.document.name or 'rig'}{SUFFIX}"
+            )
+        dialog.fileSelected.connect(take)
+        dialog.finished.connect(dialog.deleteLater)
+        self.dialog = dialog
+        dialog.open()
+
+    def open(self, name: str | Path) -> None:
+        """Open a file."""
+        self.session.open(Path(name))
+
+    def save(self) -> None:
+        """Save to the file it came from, or ask where."""
+        if self.session.path is None:
+            self.choose_save()
+        else:
+            self.session.save()
+
+    def save_as(self, name: str | Path) -> None:
+        """Save under a name."""
+        path = Path(name)
+        self.session.save(path if path.suffix else path.with_suffix(SUFFIX))
+
+    def new(self) -> None:
+        """Begin a new document."""
+        self.session.replace(empty(), None)
+        self.session.said.emit("A new document. Begin on the mat with a part, or open the demo.", False)
+
+    def open_demo(self) -> None:
+        """Open the demonstration."""
+        self.session.replace(lighthouse(), None)
+
+    def recent(self) -> Sequence[Path]:
+        """The files opened or saved last."""
+        return recovery.recent()

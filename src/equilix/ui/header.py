@@ -1,0 +1,125 @@
+"""The header: one sentence whose underlined words are the switches, and the mass of the rig."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QWidget
+
+from equilix.document import Document
+from equilix.edits import kit, rigging
+from equilix.errors import Refused
+from equilix.reading import mass_line
+from equilix.rig.setups import Placement
+from equilix.ui.session import Session
+from equilix.ui.theme import font
+from equilix.ui.widgets.words import Choice, WordButton
+from equilix.units import mass
+
+
+class Header(QWidget):
+    """“Lamp room, carried on the shoulder by the tall operator, with the 28–80 zoom.”"""
+
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.session = session
+        self.setup, self.operator, self.lens = WordButton("setup"), WordButton("operator"), WordButton("lens")
+        self.setup.choices, self.operator.choices, self.lens.choices = self._setups, self._operators, self._lenses
+        self.carried, self.with_ = QLabel(), QLabel("with the")
+        self.mass = QLabel()
+        self.mass.setFont(font(13, bold=True))
+        row = QHBoxLayout(self)
+        row.setContentsMargins(24, 8, 20, 8)
+        row.setSpacing(5)
+        for widget in (self.setup, self.carried, self.operator, self.with_, self.lens):
+            if isinstance(widget, QLabel):
+                widget.setFont(font(13))
+            row.addWidget(widget)
+        row.addStretch(1)
+        row.addWidget(self.mass)
+        self.setFixedHeight(56)
+        session.changed.connect(self.refresh)
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Say the sentence of the open setup."""
+        session = self.session
+        self.setup.say(session.setup.name)
+        self.carried.setText(f"carried {session.analysis.way.phrase} by")
+        self.operator.say(session.analysis.operator.name)
+        lens = self._lens()
+        self.with_.setVisible(lens is not None)
+        self.lens.setVisible(lens is not None)
+        if lens is not None:
+            self.lens.say(session.document.parts_by_id[lens.part].name)
+        self.mass.setText(mass_line(session.analysis) if session.setup.placements else "")
+        self.mass.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+
+    def _lens(self) -> Placement | None:
+        parts = self.session.document.parts_by_id
+        return next((p for p in self.session.setup.placements if parts[p.part].kind == "lens"), None)
+
+    def _setups(self) -> list[Choice | None]:
+        session = self.session
+        open_id = session.setup.id
+        found: list[Choice | None] = [
+            (setup.name, lambda key=setup.id: session.edit("Open a setup", lambda d: kit.open_setup(d, key)))
+            for setup in session.document.setups
+            if setup.id != open_id
+        ]
+        if found:
+            found.append(None)
+        found.append(("New empty setup", lambda: self._new_setup(None)))
+        found.append((f"Copy of “{session.setup.name}”", lambda: self._new_setup(open_id)))
+        if len(session.document.setups) > 1:
+            found.append(
+                (
+                    f"Delete “{session.setup.name}”",
+                    lambda: session.edit("Delete a setup", lambda d: kit.remove_setup(d, open_id)),
+                )
+            )
+        return found
+
+    def _new_setup(self, like: str | None) -> None:
+        stem = "New rig" if like is None else f"{self.session.setup.name}, copy"
+        names = {setup.name.casefold() for setup in self.session.document.setups}
+        name, number = stem, 1
+        while name.casefold() in names:
+            number += 1
+            name = f"{stem} {number}"
+        self.session.edit("New setup", lambda d: kit.add_setup(d, name, like)[0])
+
+    def _operators(self) -> list[Choice]:
+        session = self.session
+        return [
+            (
+                f"{operator.name}, {operator.stature_m:.2f} m, {operator.mass_kg:.0f} kg",
+                lambda key=operator.id: session.edit(
+                    "Another operator", lambda d: kit.choose_operator(d, session.setup.id, key)
+                ),
+            )
+            for operator in session.document.operators
+        ]
+
+    def _lenses(self) -> list[Choice]:
+        session, lens = self.session, self._lens()
+        if lens is None:
+            return []
+        unit = session.document.display
+        return [
+            (f"{part.name}, {mass(part.mass_kg, unit)}", lambda key=part.id: self._swap(lens.id, key))
+            for part in session.document.parts
+            if part.kind == "lens" and part.id != lens.part and self._fits(lens.id, part.id)
+        ]
+
+    def _fits(self, placement_id: str, part_id: str) -> bool:
+        try:
+            self._exchanged(self.session.document, placement_id, part_id)
+        except Refused:
+            return False
+        return True
+
+    def _exchanged(self, document: Document, placement_id: str, part_id: str) -> Document:
+        return rigging.exchange(document, self.session.setup.id, placement_id, part_id)
+
+    def _swap(self, placement_id: str, part_id: str) -> None:
+        self.session.edit("Change the lens", lambda d: self._exchanged(d, placement_id, part_id))

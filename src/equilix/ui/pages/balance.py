@@ -1,0 +1,98 @@
+"""Balance: the ways to mend the rig, and how sure the figures are."""
+
+from __future__ import annotations
+
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
+
+from equilix.planner.plan import Plan
+from equilix.reading import CAUTION, CAUTION_LONG, sureness
+from equilix.ui.pages.page import Page
+from equilix.ui.session import Session
+from equilix.ui.theme import Theme
+from equilix.ui.widgets.card import PlanCard
+from equilix.ui.widgets.tint import tint
+
+
+class BalancePage(Page):
+    """One card for each school that has an answer; the others say why not."""
+
+    title = "Balance"
+
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(session, parent)
+        head = QHBoxLayout()
+        self.head, self.state = self.heading("Ways to mend it"), QLabel()
+        head.addWidget(self.head)
+        head.addStretch(1)
+        head.addWidget(self.state)
+        self.column.addLayout(head)
+        self.cards_column = QWidget()
+        self.column.addWidget(self.cards_column)
+        self.cards: list[PlanCard] = []
+        self._shown: list[Plan] = []
+        self.cannot = self.note()
+        self.column.addWidget(self.cannot)
+        self.sure_head, self.sure, self.sure_todo = self.heading("How sure is this?"), self.note(), self.note()
+        for widget in (self.sure_head, self.sure, self.sure_todo):
+            self.column.addWidget(widget)
+        self.column.addStretch(1)
+        self.caution = self.note(CAUTION)
+        self.caution.setToolTip(CAUTION_LONG)
+        self.caution.setContentsMargins(16, 6, 12, 8)
+        self.outer.addWidget(self.caution)
+        session.plans_changed.connect(self._session_changed)
+
+    def refresh(self) -> None:
+        """Cards, refusals and how sure it is."""
+        session = self.session
+        rests = session.analysis.status == "rests"
+        self.head.setText("It rests; other ways" if rests else "Ways to mend it")
+        working = [plan for plan in session.plans if plan.works and plan.steps]
+        self.state.setText("looking …" if session.is_planning else f"{len(working)} found" if session.plans else "")
+        tint(self.state, self.theme.quiet)
+        self._show_cards([] if rests else working)
+        refusals = [f"{plan.title}: {plan.reason}" for plan in session.plans if not plan.works]
+        if rests and not session.is_planning:
+            refusals = ["Nothing to mend. Drag a part, or take one from the mat, and the answers appear here."]
+            self.state.setText("")
+        self.cannot.setText("\n\n".join(refusals))
+        self.cannot.setVisible(bool(refusals))
+        tint(self.cannot, self.theme.quiet)
+        said, todo = sureness(session.analysis)
+        self.sure.setText(said)
+        self.sure_todo.setText(todo)
+        tint(self.sure_todo, self.theme.hold)
+        tint(self.caution, self.theme.quiet)
+        for widget in (self.sure_head, self.sure, self.sure_todo):
+            widget.setVisible(bool(said))
+
+    def wear(self, theme: Theme) -> None:
+        """Show in another theme."""
+        self._shown = []
+        super().wear(theme)
+
+    def _show_cards(self, plans: list[Plan]) -> None:
+        if len(plans) == len(self._shown) and all(a is b for a, b in zip(plans, self._shown, strict=True)):
+            return
+        self._shown = plans
+        fresh = QWidget()
+        column = _column(fresh)
+        self.cards = []
+        for plan in plans:
+            card = PlanCard(plan, self.theme)
+            card.looked_at.connect(self.session.show_ghost)
+            card.chosen.connect(self.session.apply_plan)
+            column.addWidget(card)
+            self.cards.append(card)
+        old = self.column.replaceWidget(self.cards_column, fresh)
+        del old
+        self.cards_column.hide()
+        self.cards_column.deleteLater()
+        self.cards_column = fresh
+
+
+def _column(widget: QWidget) -> QVBoxLayout:
+    column = QVBoxLayout(widget)
+    column.setContentsMargins(0, 0, 0, 0)
+    column.setSpacing(9)
+    return column

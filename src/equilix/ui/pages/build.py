@@ -1,0 +1,306 @@
+"""Build: what hangs on what, and exact entry for the selected part."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import (
+    QCheckBox,
+    QComboBox,
+    QFormLayout,
+    QPushButton,
+    QTreeWidget,
+    QTreeWidgetItem,
+    QWidget,
+)
+
+from equilix.check import turns
+from equilix.document import Document
+from equilix.edits import kit, rigging
+from equilix.errors import EquilixError
+from equilix.kit.catalogue import KINDS
+from equilix.kit.mounts import mount_name
+from equilix.kit.parts import Part
+from equilix.rig.clearance import free_travel
+from equilix.rig.setups import Placement, Pose
+from equilix.ui.pages.page import Page
+from equilix.ui.session import Session
+from equilix.ui.widgets.fields import QuantityField
+from equilix.units import Quantity, length, mass
+
+HOW = {"weighed": "weighed", "data sheet": "from a data sheet", "estimated": "only estimated"}
+
+
+class BuildPage(Page):
+    """The inspector above the tree of the rig."""
+
+    title = "Build"
+
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(session, parent)
+        self.name = self.heading("Selected part")
+        self.about = self.note()
+        self.column.addWidget(self.name)
+        self.column.addWidget(self.about)
+        self.form = QFormLayout()
+        self.form.setFieldGrowthPolicy(QFormLayout.FieldGrowthPolicy.AllNonFixedFieldsGrow)
+        self.form.setRowWrapPolicy(QFormLayout.RowWrapPolicy.DontWrapRows)
+        self.form.setLabelAlignment(Qt.AlignmentFlag.AlignLeft)
+        self.column.addLayout(self.form)
+        self.mass = self._field("Mass", "mass", self._set_mass)
+        self.how = self._combo("Known by", self._set_how)
+        for text in HOW.values():
+            self.how.addItem(text)
+        self.mount = self._combo("Mounted on", self._set_mount)
+        self.slide = self._field("Slide", "length", self._set_slide)
+        self.travel = self.note()
+        self.form.addRow("", self.travel)
+        self.turn = self._field("Turn", "angle", self._set_turn)
+        self.extension = self._field("Drawn out", "length", self._set_extension)
+        self.position = [self._field(n, "length", lambda v, k=k: self._set_position(k, v)) for k, n in enumerate(_AXES)]
+        self.pinned = self._check("Plans leave it here", self._set_pinned)
+        self.needed = self._check("Needed on this job", self._set_needed)
+        self.swap = self._combo("Exchange for", self._exchange)
+        self.off = QPushButton("Take it off")
+        self.off.clicked.connect(self._take_off)
+        self.column.addWidget(self.off)
+        self.column.addWidget(self.heading("On this rig"))
+        self.tree = QTreeWidget()
+        self.tree.setHeaderHidden(True)
+        self.tree.setColumnCount(2)
+        self.tree.setIndentation(14)
+        self.tree.setMinimumHeight(170)
+        self.tree.setAccessibleName("Parts on this rig, each under what carries it")
+        self.tree.header().setStretchLastSection(False)
+        self.tree.header().setSectionResizeMode(0, self.tree.header().ResizeMode.Stretch)
+        self.tree.header().setSectionResizeMode(1, self.tree.header().ResizeMode.ResizeToContents)
+        self.tree.currentItemChanged.connect(self._tree_chosen)
+        self.column.addWidget(self.tree, 1)
+        self._tree_for: tuple[tuple[Placement, ...], tuple[Part, ...], str] | None = None
+        self._items: dict[str, QTreeWidgetItem] = {}
+        self._busy = False
+
+    def _field(self, name: str, quantity: Quantity, take: Callable[[float], object]) -> QuantityField:
+        field = QuantityField(name, quantity)
+        field.entered.connect(lambda value, _text: take(value))
+        self.form.addRow(name, field)
+        return field
+
+    def _combo(self, name: str, take: Callable[[int], None]) -> QComboBox:
+        combo = QComboBox()
+        combo.setAccessibleName(name)
+        combo.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        combo.setMinimumContentsLength(8)
+        combo.activated.connect(take)
+        self.form.addRow(name, combo)
+        return combo
+
+    def _check(self, name: str, take: Callable[[bool], None]) -> QCheckBox:
+        check = QCheckBox(name)
+        check.clicked.connect(take)
+        self.form.addRow(check)
+        return check
+
+    # showing
+
+    def refresh(self) -> None:
+        """Show the selected placement and the tree."""
+        self._busy = True
+        self._show_tree()
+        placement = self._placement()
+        for row in range(self.form.rowCount()):
+            self.form.setRowVisible(row, placement is not None)
+        self.off.setVisible(placement is not None)
+        if placement is None:
+            self.name.setText("Selected part")
+            self.about.setText(
+                "Click a part of the drawing or of the list below; Page Up and Page Down step through them."
+            )
+        else:
+            self._show(placement)
+        self._busy = False
+
+    def _placement(self) -> Placement | None:
+        return self.session.setup.by_id.get(self.session.selection or "")
+
+    def _show(self, placement: Placement) -> None:
+        session, unit = self.session, self.session.document.display
+        part = session.document.parts_by_id[placement.part]
+        kind = KINDS[part.kind].label if part.kind in KINDS else part.kind
+        carried = session.analysis.assembly.mass_properties(session.setup.subtree(placement.id)).mass_kg
+        price = f" Price {part.price:g}." if part.price is not None else ""
+        self.name.setText(part.name)
+        self.about.setText(f"A {kind}; with what hangs on it {mass(carried, unit)}.{price}")
+        self.mass.show_value(part.mass_kg, unit)
+        self.how.setCurrentIndex(list(HOW).index(part.mass_how))
+        self._show_mounts(placement)
+        self._show_motion(placement)
+        self.pinned.setChecked(placement.pinned)
+        self.needed.setChecked(part.needed)
+        others = [p for p in session.document.parts if p.id != part.id and _same_mount(p, part)]
+        self.swap.clear()
+        self.swap.addItem("keep it" if others else "nothing else fits", None)
+        for other in others:
+            self.swap.addItem(f"{other.name}, {mass(other.mass_kg, unit)}", other.id)
+        self.swap.setEnabled(bool(others))
+
+    def _show_mounts(self, placement: Placement) -> None:
+        document, setup = self.session.document, self.session.setup
+        part = document.parts_by_id[placement.part]
+        self.mount.clear()
+        for parent, point, by in rigging.fitting_points(document, setup, part, moving=placement.id):
+            carrier = document.parts_by_id[setup.by_id[parent].part].name
+            self.mount.addItem(f"{carrier}: {point.name} ({mount_name(point.kind)})", (parent, point.name, by.name))
+            if (parent, point.name) == (placement.parent, placement.point):
+                self.mount.setCurrentIndex(self.mount.count() - 1)
+        if placement.parent is None:
+            self.mount.insertItem(0, "nothing: it carries the rig", None)
+            self.mount.setCurrentIndex(0)
+        self.mount.setToolTip(self.mount.currentText())
+
+    def _show_motion(self, placement: Placement) -> None:
+        assembly, unit = self.session.analysis.assembly, self.session.document.display
+        seat = assembly.seats[assembly.index[placement.id]]
+        part = assembly.parts[assembly.index[placement.id]]
+        track = seat.track if seat is not None else None
+        self.form.setRowVisible(self.slide, track is not None)
+        self.form.setRowVisible(self.travel, track is not None)
+        if track is not None:
+            self.slide.show_value(placement.slide_m, unit)
+            free = free_travel(assembly, placement.id)
+            if free is not None:
+                self.travel.setText(
+                    f"Free from {length(free.from_m, unit)} to {length(free.to_m, unit)}; "
+                    f"the scale reads {length(track.scale_zero_m + placement.slide_m, unit)}."
+                )
+        self.form.setRowVisible(self.turn, seat is not None and turns(seat.point, seat.by))
+        self.turn.show_value(placement.turn_rad, unit)
+        self.form.setRowVisible(self.extension, part.telescope is not None)
+        self.extension.show_value(placement.extension_m, unit)
+        pose = placement.pose or Pose()
+        for field, value in zip(self.position, pose.position_m, strict=True):
+            self.form.setRowVisible(field, placement.parent is None)
+            field.show_value(value, unit)
+
+    def _show_tree(self) -> None:
+        session = self.session
+        state = (session.setup.placements, session.document.parts, session.document.display)
+        before = self._tree_for
+        if before is None or before[1:] != state[1:] or not _same_tree(before[0], state[0]):
+            self.tree.clear()
+            items: dict[str, QTreeWidgetItem] = {}
+            for placement in session.setup.ordered:
+                part = session.document.parts_by_id[placement.part]
+                item = QTreeWidgetItem([part.name, mass(part.mass_kg, session.document.display)])
+                item.setData(0, Qt.ItemDataRole.UserRole, placement.id)
+                item.setToolTip(0, part.name)
+                item.setTextAlignment(1, Qt.AlignmentFlag.AlignRight)
+                parent = items.get(placement.parent or "")
+                (parent.addChild if parent is not None else self.tree.addTopLevelItem)(item)
+                items[placement.id] = item
+            self.tree.expandAll()
+            self._items = items
+        self._tree_for = state
+        chosen = self._items.get(session.selection or "")
+        if chosen is not self.tree.currentItem():
+            self.tree.setCurrentItem(chosen)
+
+    # taking
+
+    def _edit(self, label: str, change: Callable[[Document], Document], field: QuantityField | None = None) -> None:
+        if field is None:
+            self.session.edit(label, change)
+            return
+        try:
+            changed = change(self.session.document)
+        except EquilixError as error:
+            field.complain(str(error))
+            return
+        self.session.edit(label, lambda _document: changed)
+
+    def _selected(self) -> tuple[str, str, str]:
+        placement = self._placement()
+        assert placement is not None  # the form is hidden where nothing is selected
+        return self.session.setup.id, placement.id, self.session.document.parts_by_id[placement.part].name
+
+    def _set_mass(self, value: float) -> None:
+        placement = self._placement()
+        if placement is not None:
+            name = self._selected()[2]
+            self._edit(f"Weigh {name}", lambda d: kit.change_part(d, placement.part, mass_kg=value), self.mass)
+
+    def _set_how(self, index: int) -> None:
+        placement = self._placement()
+        if placement is not None:
+            how = list(HOW)[index]
+            self._edit("Say how a mass is known", lambda d: kit.change_part(d, placement.part, mass_how=how))
+
+    def _set_mount(self, index: int) -> None:
+        setup_id, placement_id, name = self._selected()
+        data = self.mount.itemData(index)
+        if data is not None:
+            parent, point, by = data
+            self._edit(
+                f"Mount {name} elsewhere", lambda d: rigging.remount(d, setup_id, placement_id, parent, point, by)
+            )
+
+    def _set_slide(self, value: float) -> None:
+        setup_id, placement_id, name = self._selected()
+        self._edit(f"Slide {name}", lambda d: rigging.slide(d, setup_id, placement_id, value), self.slide)
+
+    def _set_turn(self, value: float) -> None:
+        setup_id, placement_id, name = self._selected()
+        self._edit(f"Turn {name}", lambda d: rigging.turn(d, setup_id, placement_id, value), self.turn)
+
+    def _set_extension(self, value: float) -> None:
+        setup_id, placement_id, name = self._selected()
+        self._edit(f"Draw out {name}", lambda d: rigging.extend(d, setup_id, placement_id, value), self.extension)
+
+    def _set_position(self, axis: int, value: float) -> None:
+        placement = self._placement()
+        if placement is None:
+            return
+        where = list((placement.pose or Pose()).position_m)
+        where[axis] = value
+        setup_id, placement_id, name = self._selected()
+        self._edit(
+            f"Move {name}",
+            lambda d: rigging.move_free(d, setup_id, placement_id, (where[0], where[1], where[2])),
+            self.position[axis],
+        )
+
+    def _set_pinned(self, on: bool) -> None:
+        setup_id, placement_id, name = self._selected()
+        self._edit(f"{'Pin' if on else 'Unpin'} {name}", lambda d: rigging.pin(d, setup_id, placement_id, on))
+
+    def _set_needed(self, on: bool) -> None:
+        placement = self._placement()
+        if placement is not None:
+            self._edit("Say what is needed", lambda d: kit.change_part(d, placement.part, needed=on))
+
+    def _exchange(self, index: int) -> None:
+        setup_id, placement_id, name = self._selected()
+        part_id = self.swap.itemData(index)
+        if part_id is not None:
+            self._edit(f"Exchange {name}", lambda d: rigging.exchange(d, setup_id, placement_id, part_id))
+
+    def _take_off(self) -> None:
+        setup_id, placement_id, name = self._selected()
+        self._edit(f"Take {name} off", lambda d: rigging.remove(d, setup_id, placement_id))
+
+    def _tree_chosen(self, item: QTreeWidgetItem | None) -> None:
+        if not self._busy and item is not None:
+            self.session.select(item.data(0, Qt.ItemDataRole.UserRole))
+
+
+_AXES = ("Forward", "Left", "Up")
+
+
+def _same_mount(a: Part, b: Part) -> bool:
+    kinds = {point.kind for point in b.hangs_by}
+    return a.kind == b.kind and any(point.kind in kinds for point in a.hangs_by)
+
+
+def _same_tree(a: tuple[Placement, ...], b: tuple[Placement, ...]) -> bool:
+    return [(p.id, p.part, p.parent) for p in a] == [(p.id, p.part, p.parent) for p in b]

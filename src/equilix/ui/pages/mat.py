@@ -1,0 +1,126 @@
+"""Mat: the kit, new parts, and what is known of each."""
+
+from __future__ import annotations
+
+from collections import Counter
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QWidget
+
+from equilix.edits import kit
+from equilix.errors import EquilixError
+from equilix.ui.pages.cloth import Cloth
+from equilix.ui.pages.page import Page
+from equilix.ui.pages.part_form import PartForm
+from equilix.ui.session import Session
+from equilix.ui.stage.gestures import mount_anywhere
+from equilix.ui.theme import Theme
+from equilix.units import mass
+
+
+class MatPage(Page):
+    """Filter, cloth, and a form for the chosen part or a new one."""
+
+    title = "Mat"
+
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(session, parent)
+        self.head = self.heading("The mat")
+        self.total = self.note()
+        self.filter = QLineEdit()
+        self.filter.setPlaceholderText("Find a part by name or kind")
+        self.filter.setAccessibleName("Find a part by name or kind")
+        self.filter.setClearButtonEnabled(True)
+        self.filter.textChanged.connect(self.refresh)
+        self.cloth = Cloth()
+        self.cloth.chosen.connect(self._chosen)
+        self.cloth.mounted.connect(lambda part_id: mount_anywhere(session, part_id))
+        self.new = QPushButton("New part …")
+        self.new.clicked.connect(self.start_new)
+        self.mount = QPushButton("Mount it")
+        self.mount.clicked.connect(self._mount)
+        self.remove = QPushButton("Out of the kit")
+        self.remove.clicked.connect(self._remove)
+        self.form = PartForm(session)
+        self.form.closed.connect(self._form_closed)
+        self.form.hide()
+        self.column.addWidget(self.head)
+        self.column.addWidget(self.total)
+        row = QHBoxLayout()
+        row.setSpacing(6)
+        for button in (self.new, self.mount, self.remove):
+            row.addWidget(button)
+        self.column.addLayout(row)
+        self.column.addWidget(self.form)
+        self.column.addWidget(self.filter)
+        self.column.addWidget(self.cloth, 1)
+
+    def refresh(self) -> None:
+        """Lay the kit out again."""
+        document = self.session.document
+        used = Counter(placement.part for placement in self.session.setup.placements)
+        wanted = self.filter.text().strip().casefold()
+        parts = [
+            (part, part.quantity - used[part.id])
+            for part in document.parts
+            if wanted in part.name.casefold() or wanted in part.kind.casefold()
+        ]
+        self.cloth.theme = self.theme
+        self.cloth.lay_out(parts, document.display)
+        owned = sum(part.quantity for part in document.parts if part.owned)
+        weight = sum(part.mass_kg * part.quantity for part in document.parts if part.owned)
+        value = sum((part.price or 0) * part.quantity for part in document.parts if part.owned)
+        self.total.setText(
+            f"{owned} pieces, {mass(weight, document.display)}, worth {value:,.0f}. Drag one onto the rig."
+            if document.parts
+            else "Nothing on the mat yet. Begin with “New part …”: a kind, a mass and three dimensions are enough."
+        )
+        if self.cloth.cell_of(self.cloth.current) is None:
+            self.cloth.current = None
+        self._buttons()
+        self.form.refresh()
+
+    def _buttons(self) -> None:
+        chosen = self.cloth.current is not None
+        self.mount.setEnabled(chosen)
+        self.remove.setEnabled(chosen)
+
+    def wear(self, theme: Theme) -> None:
+        """Show in another theme."""
+        self.form.theme = theme
+        super().wear(theme)
+
+    def start_new(self) -> None:
+        """Open the form for a new part."""
+        self.form.open_new()
+
+    def _chosen(self, part_id: str) -> None:
+        self._buttons()
+        self.form.open_part(part_id)
+        cell = self.cloth.cell_of(part_id)
+        if cell is not None:
+            at = self.cloth.mapTo(self.scroll.widget(), cell.box.center().toPoint())
+            self.scroll.ensureVisible(at.x(), at.y(), 0, int(cell.box.height() / 2) + 8)
+
+    def _form_closed(self, part_id: str) -> None:
+        self.cloth.setFocus(Qt.FocusReason.OtherFocusReason)
+        if part_id:
+            self.filter.clear()
+            self.cloth.choose(part_id)
+
+    def _mount(self) -> None:
+        if self.cloth.current is not None:
+            mount_anywhere(self.session, self.cloth.current)
+
+    def _remove(self) -> None:
+        part_id = self.cloth.current
+        if part_id is None:
+            return
+        part = self.session.document.parts_by_id[part_id]
+        try:
+            changed = kit.remove_part(self.session.document, part_id)
+        except EquilixError as error:
+            self.session.said.emit(str(error), True)
+            return
+        self.form.close_form()
+        self.session.edit(f"Take {part.name} out of the kit", lambda _document: changed)

@@ -1,0 +1,71 @@
+"""What every page of the right-hand column has in common."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QFrame, QLabel, QScrollArea, QVBoxLayout, QWidget
+
+from equilix.ui.session import Session
+from equilix.ui.theme import PREP_ROOM, Theme, font
+
+
+class Page(QWidget):
+    """A column that scrolls, observes the session and refreshes only while it is in sight."""
+
+    title = ""
+
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.session = session
+        self.theme: Theme = PREP_ROOM
+        outer = QVBoxLayout(self)
+        outer.setContentsMargins(0, 0, 0, 0)
+        outer.setSpacing(0)
+        self.scroll = QScrollArea()
+        self.scroll.setWidgetResizable(True)
+        self.scroll.setFrameShape(QFrame.Shape.NoFrame)
+        self.scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        body = QWidget()
+        self.column = QVBoxLayout(body)
+        self.column.setContentsMargins(16, 12, 12, 8)
+        self.column.setSpacing(8)
+        self.scroll.setWidget(body)
+        outer.addWidget(self.scroll, 1)
+        self.outer = outer
+        self._stale = True
+        session.changed.connect(self._session_changed)
+
+    def heading(self, text: str) -> QLabel:
+        """A heading of the column."""
+        made = QLabel(text)
+        made.setFont(font(12, bold=True))
+        return made
+
+    def note(self, text: str = "") -> QLabel:
+        """Quiet text that wraps."""
+        made = QLabel(text)
+        made.setWordWrap(True)
+        made.setTextFormat(Qt.TextFormat.PlainText)
+        return made
+
+    def _session_changed(self) -> None:
+        if self.isVisible():
+            self._stale = False
+            self.refresh()
+        else:
+            self._stale = True
+
+    def showEvent(self, event: object) -> None:
+        del event
+        if self._stale:
+            self._stale = False
+            self.refresh()
+
+    def wear(self, theme: Theme) -> None:
+        """Show in another theme."""
+        self.theme = theme
+        self._session_changed()
+
+    def refresh(self) -> None:
+        """Show the session as it is now."""

@@ -1,0 +1,230 @@
+"""What is known of a part, and the few things a new one needs: kind, mass, three dimensions."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PySide6.QtCore import Signal
+from PySide6.QtWidgets import (
+    QCheckBox,
+    QComboBox,
+    QFormLayout,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QPushButton,
+    QSpinBox,
+    QWidget,
+)
+
+from equilix.document import Document
+from equilix.edits import kit
+from equilix.errors import EquilixError
+from equilix.kit.catalogue import KINDS
+from equilix.ui.session import Session
+from equilix.ui.theme import PREP_ROOM, Theme
+from equilix.ui.widgets.fields import QuantityField
+from equilix.units import length
+
+_HOW = ("weighed", "data sheet", "estimated")
+
+
+class PartForm(QWidget):
+    """Shows one part of the kit, or takes a new one. Changes to a part of the kit are taken at once."""
+
+    closed = Signal(str)
+
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.session = session
+        self.theme: Theme = PREP_ROOM
+        self.part_id: str | None = None
+        self.form = QFormLayout(self)
+        self.form.setContentsMargins(0, 4, 0, 8)
+        self.form.setFieldGrowthPolicy(QFormLayout.FieldGrowthPolicy.AllNonFixedFieldsGrow)
+        self.name = QLineEdit()
+        self.name.setAccessibleName("Name of the part")
+        self.name.editingFinished.connect(self._name_entered)
+        self.kind = QComboBox()
+        self.kind.setAccessibleName("Kind of part")
+        for key, kind in KINDS.items():
+            self.kind.addItem(kind.label, key)
+        self.kind.currentIndexChanged.connect(self._kind_chosen)
+        self.mass = self._quantity("Mass", "mass", "mass_kg")
+        self.how = QComboBox()
+        self.how.setAccessibleName("How the mass is known")
+        for text in ("weighed", "from a data sheet", "only estimated"):
+            self.how.addItem(text)
+        self.how.activated.connect(lambda index: self._change("Say how a mass is known", mass_how=_HOW[index]))
+        self.size = [QuantityField(name, "length") for name in ("Length", "Width", "Height")]
+        self.price = self._quantity("Price", "price", "price")
+        self.quantity = QSpinBox()
+        self.quantity.setRange(1, 99)
+        self.quantity.setAccessibleName("Pieces in the kit")
+        self.quantity.valueChanged.connect(self._quantity_chosen)
+        self.owned = QCheckBox("Owned")
+        self.owned.clicked.connect(lambda on: self._change("Say what is owned", owned=on))
+        self.needed = QCheckBox("Needed")
+        self.needed.clicked.connect(lambda on: self._change("Say what is needed", needed=on))
+        self.dimensions = QLabel()
+        self.refusal = QLabel()
+        self.refusal.setWordWrap(True)
+        self.add = QPushButton("Lay it on the mat")
+        self.add.clicked.connect(self._add)
+        self.cancel = QPushButton("Close")
+        self.cancel.clicked.connect(self.close_form)
+        for label, widget in (("Name", self.name), ("Kind", self.kind), ("Mass", self.mass), ("Known by", self.how)):
+            self.form.addRow(label, widget)
+        for field in self.size:
+            self.form.addRow(field.line.accessibleName(), field)
+        self.form.addRow("Size", self.dimensions)
+        self.form.addRow("Price", self.price)
+        self.form.addRow("Pieces", self.quantity)
+        self.form.addRow(_row(self.owned, self.needed))
+        self.form.addRow(self.refusal)
+        self.form.addRow(_row(self.add, self.cancel))
+        self._busy = False
+
+    def _quantity(self, name: str, quantity: str, key: str) -> QuantityField:
+        field = QuantityField(name, "mass" if quantity == "mass" else "price")
+        field.entered.connect(lambda value, _text: self._change(f"Change the {name.lower()}", field, **{key: value}))
+        return field
+
+    # opening and showing
+
+    def open_part(self, part_id: str) -> None:
+        """Show a part of the kit."""
+        self.part_id = part_id
+        self.show()
+        self.refresh()
+
+    def open_new(self) -> None:
+        """Take a new part."""
+        self.part_id = None
+        self._busy = True
+        self.name.setText("")
+        self.mass.line.setText("")
+        self.how.setCurrentIndex(0)
+        self._busy = False
+        self._rows(new=True)
+        self._kind_chosen()
+        self.refusal.hide()
+        self.show()
+        self.name.setFocus()
+
+    def close_form(self) -> None:
+        """Put the form away."""
+        self.hide()
+        self.closed.emit("")
+
+    def _rows(self, *, new: bool) -> None:
+        for widget in (self.kind, *self.size, self.add):
+            self.form.setRowVisible(widget, new) if widget is not self.add else widget.setVisible(new)
+        for widget in (self.dimensions, self.price, self.quantity):
+            self.form.setRowVisible(widget, not new)
+        self.owned.setVisible(not new)
+        self.needed.setVisible(not new)
+
+    def refresh(self) -> None:
+        """Show the part as it is now."""
+        part = self.session.document.parts_by_id.get(self.part_id or "")
+        if self.part_id is None or self.isHidden():
+            return
+        if part is None:
+            self.hide()
+            return
+        self._busy = True
+        display = self.session.document.display
+        self._rows(new=False)
+        self.refusal.hide()
+        if not self.name.hasFocus():
+            self.name.setText(part.name)
+        self.mass.show_value(part.mass_kg, display)
+        self.how.setCurrentIndex(_HOW.index(part.mass_how))
+        self.price.show_value(part.price, display)
+        self.quantity.setValue(part.quantity)
+        self.owned.setChecked(part.owned)
+        self.needed.setChecked(part.needed)
+        body = part.body()
+        extent = (body.box_centres_m + body.box_halves_m).max(axis=0) - (body.box_centres_m - body.box_halves_m).min(
+            axis=0
+        )
+        self.dimensions.setText(" × ".join(length(float(x), display) for x in extent))
+        self._busy = False
+
+    # taking
+
+    def _kind_chosen(self) -> None:
+        if self.part_id is None:
+            size = KINDS[self.kind.currentData()].size_m
+            for field, value in zip(self.size, size, strict=True):
+                field.line.setModified(False)
+                field.show_value(value, self.session.document.display)
+
+    def _name_entered(self) -> None:
+        part = self.session.document.parts_by_id.get(self.part_id or "")
+        if part is not None and self.name.text().strip() != part.name:
+            self._change("Rename a part", name=self.name.text())
+
+    def _quantity_chosen(self, value: int) -> None:
+        self._change("Change how many there are", quantity=value)
+
+    def _change(self, label: str, field: QuantityField | None = None, **updates: object) -> None:
+        part_id = self.part_id
+        if self._busy or part_id is None:
+            return
+
+        def change(document: Document) -> Document:
+            return kit.change_part(document, part_id, **updates)
+
+        self._take(label, change, field)
+
+    def _take(self, label: str, change: Callable[[Document], Document], field: QuantityField | None) -> bool:
+        try:
+            changed = change(self.session.document)
+        except EquilixError as error:
+            if field is not None:
+                field.complain(str(error))
+            else:
+                self._refuse(str(error))
+            return False
+        self.refusal.hide()
+        return self.session.edit(label, lambda _document: changed)
+
+    def _refuse(self, text: str) -> None:
+        self.refusal.setText(f"▲ {text}")
+        self.refusal.setStyleSheet(f"color: {self.theme.tip};")
+        self.refusal.show()
+
+    def _add(self) -> None:
+        values = []
+        for field in (self.mass, *self.size):
+            field.display = self.session.document.display
+            try:
+                values.append(field.value())
+                field.complain("")
+            except EquilixError as error:
+                field.complain(str(error))
+        if len(values) < 4:
+            return
+        made = ""
+        name, kind, how = self.name.text(), self.kind.currentData(), _HOW[self.how.currentIndex()]
+
+        def change(document: Document) -> Document:
+            nonlocal made
+            document, made = kit.add_part(
+                document, name, kind, values[0], (values[1], values[2], values[3]), mass_how=how
+            )
+            return document
+
+        if self._take(f"Lay {name} on the mat", change, None):
+            self.hide()
+            self.closed.emit(made)
+
+
+def _row(*widgets: QWidget) -> QHBoxLayout:
+    row = QHBoxLayout()
+    for widget in widgets:
+        row.addWidget(widget)
+    row.addStretch(1)
+    return row

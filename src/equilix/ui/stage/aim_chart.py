@@ -1,0 +1,74 @@
+"""The nodding moment while the lens is tilted: top-heavy rigs fall further the further they tilt."""
+
+from __future__ import annotations
+
+import numpy as np
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QPainter, QPaintEvent, QPen, QPolygonF
+from PySide6.QtWidgets import QWidget
+
+from equilix.analysis import AIM_LIMIT_RAD, Analysis
+from equilix.ui.session import Session
+from equilix.ui.theme import PREP_ROOM, Theme, colour, font
+from equilix.units import torque
+
+_ANGLES = np.linspace(-AIM_LIMIT_RAD, AIM_LIMIT_RAD, 41)
+
+
+class AimChart(QWidget):
+    """Moment over aim: the rig now as a line, the plan that is looked at dashed, what the pad bears as a band."""
+
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.session = session
+        self.theme: Theme = PREP_ROOM
+        self.setMinimumSize(190, 110)
+        self.setAccessibleName("Chart: nodding moment while the lens is tilted")
+        session.changed.connect(self.update)
+        session.ghost_changed.connect(self.update)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        del event
+        analysis, t = self.session.analysis, self.theme
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.setFont(font(11))
+        painter.setPen(colour(t.quiet))
+        painter.drawText(QPointF(14, 18), "Nodding, lens ±60°")
+        if analysis.support is not None:
+            self._paint_curves(painter, analysis)
+        painter.end()
+
+    def _paint_curves(self, painter: QPainter, analysis: Analysis) -> None:
+        t = self.theme
+        area = QRectF(self.rect()).adjusted(16, 30, -16, -24)
+        now = analysis.aim_curve(_ANGLES)
+        then = self.session.ghost.after.aim_curve(_ANGLES) if self.session.ghost is not None else None
+        assert analysis.support is not None
+        pad_nm = analysis.weight_n * analysis.support.pad.length_m / 2
+        most = max(float(np.abs(now).max()), 0.0 if then is None else float(np.abs(then).max()), pad_nm * 1.2)
+        level = area.center().y()
+
+        def at(angle: float, moment: float) -> QPointF:
+            share = (angle + AIM_LIMIT_RAD) / (2 * AIM_LIMIT_RAD)
+            return QPointF(area.left() + share * area.width(), level - moment / most * area.height() / 2)
+
+        band = QRectF(at(-AIM_LIMIT_RAD, pad_nm), at(AIM_LIMIT_RAD, -pad_nm))
+        painter.fillRect(band, colour(t.hold_wash))
+        painter.setPen(QPen(colour(t.rule), 1))
+        painter.drawLine(at(-AIM_LIMIT_RAD, 0), at(AIM_LIMIT_RAD, 0))
+        painter.drawLine(at(0, most), at(0, -most))
+        value = t.hold if analysis.status == "rests" else t.tip
+        painter.setPen(QPen(colour(value), 2))
+        painter.drawPolyline(QPolygonF([at(float(a), float(m)) for a, m in zip(_ANGLES, now, strict=True)]))
+        if then is not None:
+            painter.setPen(QPen(colour(t.hold), 2, Qt.PenStyle.DashLine))
+            painter.drawPolyline(QPolygonF([at(float(a), float(m)) for a, m in zip(_ANGLES, then, strict=True)]))
+        painter.setPen(colour(t.quiet))
+        foot = area.bottom() + 18
+        painter.drawText(QPointF(area.left() - 6, foot), "down")
+        painter.drawText(QRectF(area.center().x() - 40, foot - 14, 80, 18), Qt.AlignmentFlag.AlignCenter, "level")
+        painter.drawText(QRectF(area.right() - 74, foot - 14, 80, 18), Qt.AlignmentFlag.AlignRight, "up")
+        painter.setPen(colour(value))
+        middle = at(0.0, float(now[len(now) // 2]))
+        painter.drawText(middle + QPointF(7, -5), torque(float(now[len(now) // 2]), analysis.display))

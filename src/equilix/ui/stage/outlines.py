@@ -1,0 +1,114 @@
+"""Projected part drawings as painter paths, remembered: a slid part keeps its outline and only moves."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+from PySide6.QtCore import QPointF, Qt
+from PySide6.QtGui import QPainterPath, QPolygonF
+
+from equilix.kit.parts import Part
+from equilix.rig.kinematics import Assembly
+from equilix.ui.stage.projection import Projection, hull
+from equilix.ui.stage.silhouettes import Stroke, Style, strokes
+
+Array = NDArray[np.float64]
+FACING = 0.2
+"""A line on a face is drawn where the face looks this much towards the viewer (cosine)."""
+MOST_REMEMBERED = 2000
+
+
+@dataclass(frozen=True)
+class Outline:
+    """A part seen from one direction, mm from the projection of the part's origin."""
+
+    pieces: tuple[tuple[QPainterPath, Style, bool], ...]
+    """Path, style, and whether it is filled."""
+    whole: QPainterPath
+    """Everything that is filled, for finding what the mouse is on."""
+
+
+@dataclass(frozen=True, slots=True)
+class Drawn:
+    """An outline in its place: the placement, where its origin is on the paper in mm, and how near it is."""
+
+    placement: str
+    outline: Outline
+    x_mm: float
+    y_mm: float
+    depth_m: float
+
+
+class OutlineBook:
+    """Remembers outlines by part, orientation, extension and direction of view."""
+
+    def __init__(self) -> None:
+        self._known: OrderedDict[tuple[object, ...], tuple[Part, Outline]] = OrderedDict()
+
+    def outline(self, part: Part, rotation: Array, extension_m: float, view: Projection) -> Outline:
+        """The outline of a part that is turned by ``rotation`` (3, 3)."""
+        key = (id(part), np.round(rotation, 5).tobytes(), extension_m, view.name)
+        known = self._known.get(key)
+        if known is not None and known[0] is part:  # an id may be given again after a part has gone
+            self._known.move_to_end(key)
+            return known[1]
+        made = _project(strokes(part, extension_m), rotation, view)
+        self._known[key] = (part, made)
+        if len(self._known) > MOST_REMEMBERED:
+            self._known.popitem(last=False)
+        return made
+
+    def draw(self, assembly: Assembly, view: Projection) -> list[Drawn]:
+        """All parts of an assembly, farthest first."""
+        if not assembly.ids:
+            return []
+        places = view.flat(assembly.positions_m)
+        depths = view.depth(assembly.cgs_m)
+        found = [
+            Drawn(
+                placement_id,
+                self.outline(part, assembly.rotations[row], assembly.setup.by_id[placement_id].extension_m, view),
+                float(places[row, 0]), float(places[row, 1]), float(depths[row]),
+            )
+            for row, (placement_id, part) in enumerate(zip(assembly.ids, assembly.parts, strict=True))
+        ]  # fmt: skip
+        return sorted(found, key=lambda drawn: round(drawn.depth_m, 3))
+
+
+def _project(drawing: list[Stroke], rotation: Array, view: Projection) -> Outline:
+    pieces: list[tuple[QPainterPath, Style, bool]] = []
+    whole = QPainterPath()
+    toward = np.array(view.toward)
+    lines: QPainterPath | None = None
+    line_style: Style = "fine"
+    for stroke in drawing:
+        if stroke.face is not None and float(toward @ (rotation @ np.array(stroke.face))) < FACING:
+            continue
+        if stroke.around is not None and abs(float(toward @ rotation[:, stroke.around])) > 0.7:
+            continue
+        flat = view.flat(stroke.points_m @ rotation.T)
+        if stroke.around is not None:
+            flat = hull(flat)  # a ring seen from its edge is one line, not a line drawn to and fro
+        if stroke.filled:
+            lines = None
+            path = _path(hull(flat), closed=True)
+            pieces.append((path, stroke.style, True))
+            whole.addPath(path)
+        elif lines is not None and line_style == stroke.style:  # lines of one style are painted in one go
+            lines.addPath(_path(flat, closed=False))
+        else:
+            lines, line_style = _path(flat, closed=False), stroke.style
+            pieces.append((lines, stroke.style, False))
+    whole.setFillRule(Qt.FillRule.WindingFill)
+    return Outline(tuple(pieces), whole)
+
+
+def _path(points: Array, *, closed: bool) -> QPainterPath:
+    path = QPainterPath()
+    path.addPolygon(QPolygonF([QPointF(float(x), float(y)) for x, y in points]))
+    if closed:
+        path.closeSubpath()
+    return path

@@ -1,0 +1,73 @@
+"""The two small views: from above, with the pad and the line between the grips, and from the front."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QPainter, QPen, QPolygonF
+from PySide6.QtWidgets import QWidget
+
+from equilix.ui.session import Session
+from equilix.ui.stage.marks import centre_of_gravity
+from equilix.ui.stage.outlines import OutlineBook
+from equilix.ui.stage.projection import FRONT, PLAN, Projection
+from equilix.ui.stage.view import RigView
+from equilix.ui.theme import colour
+
+
+class SmallView(RigView):
+    """A view with the pad as a patch and the centre of gravity with its haze as an ellipse."""
+
+    def __init__(self, session: Session, book: OutlineBook, view: Projection, parent: QWidget | None = None) -> None:
+        super().__init__(session, book, view, parent)
+        self.setMinimumSize(120, 110)
+
+    def paint_under(self, painter: QPainter) -> None:
+        analysis, t = self.session.analysis, self.theme
+        if analysis.support is None:
+            return
+        corners = [self.place_px(analysis.support.corners_m[f"pad {a}"]) for a in _AROUND]
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(colour(t.hold_wash))
+        if self.view is PLAN:
+            painter.drawPolygon(QPolygonF(corners))
+        else:
+            xs = [corner.x() for corner in corners]
+            painter.drawRect(QRectF(min(xs), 24, max(xs) - min(xs), self.height() - 24))
+        if analysis.stance is not None:
+            painter.setPen(QPen(colour(t.body), 1.6))
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            radius = analysis.stance.head_radius_m * 1000 * self.scale
+            painter.drawEllipse(self.place_px(analysis.stance.head_m), radius * 0.8, radius)
+
+    def paint_over(self, painter: QPainter) -> None:
+        analysis, t = self.session.analysis, self.theme
+        if not analysis.assembly.ids:
+            return
+        value = t.hold if analysis.status == "rests" else t.tip
+        if self.view is PLAN:
+            if len(analysis.arms) == 2:
+                hands = [self.place_px(held.arm.hand_m) for held in analysis.arms]
+                painter.setPen(QPen(colour(t.hold), 1.4, Qt.PenStyle.DashLine))
+                painter.drawLine(*hands)
+            sd = analysis.cg_sd_m * 1000 * self.scale
+            painter.setPen(Qt.PenStyle.NoPen)
+            painter.setBrush(colour(t.tip_wash if analysis.status != "rests" else t.hold_wash, 190))
+            painter.drawEllipse(self.place_px(analysis.mass.cg_m), max(float(sd[0]), 2) + 9, max(float(sd[1]), 2) + 9)
+        else:
+            x = self.place_px(analysis.mass.cg_m).x()
+            painter.setPen(QPen(colour(value), 1.3))
+            painter.drawLine(QPointF(x, 26), QPointF(x, self.height()))
+        centre_of_gravity(painter, self.place_px(analysis.mass.cg_m), t, value)
+
+
+_AROUND = ("front left", "front right", "rear right", "rear left")
+
+
+def plan_view(session: Session, book: OutlineBook) -> SmallView:
+    """The view from above."""
+    return SmallView(session, book, PLAN)
+
+
+def front_view(session: Session, book: OutlineBook) -> SmallView:
+    """The view from the front."""
+    return SmallView(session, book, FRONT)

@@ -1,0 +1,64 @@
+"""The stage: the large side view over its beam strip, and the small views and the chart below."""
+
+from __future__ import annotations
+
+from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+
+from equilix.ui.session import Session
+from equilix.ui.stage.aim_chart import AimChart
+from equilix.ui.stage.beam import BeamStrip
+from equilix.ui.stage.outlines import OutlineBook
+from equilix.ui.stage.side import SideView
+from equilix.ui.stage.small_views import front_view, plan_view
+from equilix.ui.theme import Theme
+
+
+class Stage(QWidget):
+    """The rig, always in view."""
+
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        book = OutlineBook()
+        self.side = SideView(session, book)
+        self.beam = BeamStrip(session, self.side)
+        self.plan, self.front = plan_view(session, book), front_view(session, book)
+        self.chart = AimChart(session)
+        self.lower = QWidget()
+        row = QHBoxLayout(self.lower)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(0)
+        row.addWidget(self.chart, 5)
+        row.addWidget(self.plan, 7)
+        row.addWidget(self.front, 4)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        column.addWidget(self.side, 1)
+        column.addWidget(self.beam)
+        column.addWidget(self.lower)
+        self.lower.setFixedHeight(160)
+
+    @property
+    def views(self) -> tuple[SideView, QWidget, QWidget]:
+        """The three views of the rig."""
+        return self.side, self.plan, self.front
+
+    def wear(self, theme: Theme) -> None:
+        """Paint in another theme."""
+        for widget in (self.side, self.beam, self.plan, self.front, self.chart):
+            widget.theme = theme
+            widget.update()
+
+    def resizeEvent(self, event: object) -> None:
+        """A low window keeps the side view large and makes the lower row small."""
+        del event
+        self.lower.setFixedHeight(160 if self.height() >= 540 else 118)
+
+    def fit(self) -> None:
+        """Show all of the rig in all views."""
+        for view in (self.side, self.plan, self.front):
+            view.fit()
+
+    def at_arms_length(self, on: bool) -> None:
+        """Only the drawing and its beam, as large as the window allows."""
+        self.lower.setVisible(not on)

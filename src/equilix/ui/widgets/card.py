@@ -1,0 +1,152 @@
+"""A plan as a card: what to do, what it costs, how it ends."""
+
+from __future__ import annotations
+
+import html
+
+from PySide6.QtCore import QEvent, QPointF, QRectF, Qt, Signal
+from PySide6.QtGui import QEnterEvent, QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBoxLayout, QWidget
+
+from equilix.body.endurance import LONGEST_S
+from equilix.planner.plan import Plan
+from equilix.ui.theme import Theme, colour, font
+from equilix.units import duration, mass
+
+
+class BalanceBar(QWidget):
+    """A rail with the pad as a band, the rig now as a hollow mark and the plan as a full one."""
+
+    def __init__(self, plan: Plan, theme: Theme, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.plan, self.theme = plan, theme
+        self.setFixedHeight(16)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        del event
+        before, after = self.plan.before.conditions, self.plan.after.conditions
+        if not before or not after:
+            return
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        t, edge = self.theme, before[0].balance.edge_m
+        reach = max(edge * 2.6, abs(before[0].value_m) * 1.1)
+
+        def x(value_m: float) -> float:
+            return self.width() * (0.5 + 0.5 * value_m / reach)
+
+        painter.fillRect(QRectF(0, 6, self.width(), 4), colour(t.rule))
+        painter.fillRect(QRectF(x(-edge), 6, x(edge) - x(-edge), 4), colour(t.hold_wash).darker(112))
+        painter.setPen(QPen(colour(t.tip), 1.6))
+        painter.drawEllipse(QPointF(x(before[0].value_m), 8), 4.5, 4.5)
+        painter.fillRect(QRectF(x(after[0].value_m) - 2, 0, 4, 16), colour(t.hold))
+        painter.end()
+
+
+class PlanCard(QFrame):
+    """One school's answer. Looking at it (hover, focus) shows its ghost; “Do it” or Enter carries it out."""
+
+    looked_at = Signal(object)
+    chosen = Signal(object)
+
+    def __init__(self, plan: Plan, theme: Theme, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.plan, self.theme = plan, theme
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setAccessibleName(f"{plan.title}: {_price(plan)}. " + " ".join(text + "." for text, _ in plan.lines()))
+        column = QVBoxLayout(self)
+        column.setContentsMargins(12, 9, 12, 9)
+        column.setSpacing(4)
+        column.addLayout(_row(_label(plan.title, theme.hold, bold=True), _label(_price(plan), theme.ink)))
+        for text, mark in plan.lines():
+            more = f" <span style='color:{theme.quiet}'>({html.escape(mark)})</span>" if mark else ""
+            column.addWidget(_label(f"{html.escape(text)}{more}", theme.ink, wrap=True))
+        column.addWidget(BalanceBar(plan, theme))
+        tired = plan.after.first_to_give_out
+        time = "" if tired is None else "all day" if tired.endurance_s >= LONGEST_S else duration(tired.endurance_s)
+        self.button = QPushButton("Do it")
+        self.button.setFont(font(11, bold=True))
+        self.button.setAccessibleName(f"Do it: {plan.title}")
+        self.button.clicked.connect(lambda: self.chosen.emit(plan))
+        what = "fingers" if tired is not None and tired.joint == "grip" else "" if tired is None else tired.name
+        column.addLayout(_row(_label(time, theme.ink, bold=True, points=15), _label(what, theme.quiet), self.button))
+        column.addWidget(_label(_effort(plan), theme.quiet, wrap=True))
+        self._marked = False
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        del event
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.setBrush(colour(self.theme.card))
+        on = self._marked or self.hasFocus()
+        painter.setPen(QPen(colour(self.theme.hold if on else self.theme.rule), 2 if on else 1))
+        painter.drawRect(QRectF(self.rect()).adjusted(1, 1, -1, -1))
+
+    def _look(self, on: bool) -> None:
+        self._marked = on
+        self.looked_at.emit(self.plan if on else None)
+        self.update()
+
+    def enterEvent(self, event: QEnterEvent) -> None:
+        super().enterEvent(event)
+        self._look(True)
+
+    def leaveEvent(self, event: QEvent) -> None:
+        super().leaveEvent(event)
+        self._look(self.hasFocus())
+
+    def focusInEvent(self, event: QFocusEvent) -> None:
+        super().focusInEvent(event)
+        self._look(True)
+
+    def focusOutEvent(self, event: QFocusEvent) -> None:
+        super().focusOutEvent(event)
+        self._look(self.underMouse())
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        del event
+        self.setFocus()
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space):
+            self.chosen.emit(self.plan)
+        else:
+            super().keyPressEvent(event)
+
+
+def _price(plan: Plan) -> str:
+    added = plan.added_kg
+    if abs(added) < 0.0005:
+        return "nothing added"
+    return f"{'+' if added > 0 else '−'} {mass(abs(added), plan.after.display)}"
+
+
+def _effort(plan: Plan) -> str:
+    count = len(plan.steps)
+    percent = round((plan.steadiness - 1) * 100)
+    steady = f"{abs(percent)} % {'steadier' if percent > 0 else 'livelier'}" if percent else "as steady as now"
+    return f"{count} {'step' if count == 1 else 'steps'}, {plan.minutes:g} min · {steady}"
+
+
+def _label(text: str, value: str, *, bold: bool = False, wrap: bool = False, points: float = 11) -> QLabel:
+    made = QLabel(text)
+    made.setFont(font(points, bold=bold))
+    made.setStyleSheet(f"color: {value};")
+    made.setWordWrap(wrap)
+    if wrap:
+        made.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Minimum)
+    return made
+
+
+def _row(first: QWidget, *others: QWidget) -> QHBoxLayout:
+    row = QHBoxLayout()
+    row.setSpacing(8)
+    row.addWidget(first)
+    if len(others) == 1:
+        row.addStretch(1)
+        row.addWidget(others[0])
+    else:
+        row.addWidget(others[0])
+        row.addStretch(1)
+        row.addWidget(others[1])
+    return row

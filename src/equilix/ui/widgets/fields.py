@@ -1,0 +1,105 @@
+"""Entry fields that take figures as people speak them and say in place what is wrong."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QKeyEvent
+from PySide6.QtWidgets import QLabel, QLineEdit, QVBoxLayout, QWidget
+
+from equilix import units
+from equilix.errors import EquilixError
+from equilix.units import Display, Quantity
+
+
+class QuantityField(QWidget):
+    """A line to type a mass, length, angle … into, with its complaint below.
+
+    ``entered`` carries the SI value and the text as typed. What was typed is never lost: a refused text stays.
+    """
+
+    entered = Signal(float, str)
+
+    def __init__(self, name: str, quantity: Quantity, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.quantity: Quantity = quantity
+        self.display: Display = "metric"
+        self.line = QLineEdit()
+        self.line.setAccessibleName(name)
+        self.complaint = QLabel()
+        self.complaint.setWordWrap(True)
+        self.complaint.hide()
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(2)
+        column.addWidget(self.line)
+        column.addWidget(self.complaint)
+        self.line.editingFinished.connect(self.commit)
+        self._shown = ""
+        self._value: float | None = None
+
+    def show_value(self, value: float | None, display: Display = "metric") -> None:
+        """Show a value, unless something refused or unfinished stands in the field."""
+        self.display = display
+        if self.line.hasFocus() and self.line.isModified():
+            return
+        if (
+            value is not None
+            and self._value is not None
+            and abs(value - self._value) < 1e-9
+            and self.complaint.isHidden()
+        ):
+            return
+        self._value = value
+        self._shown = "" if value is None else _shown(value, self.quantity, display)
+        self.line.setText(self._shown)
+        self.complain("")
+
+    def value(self) -> float:
+        """The SI value of what stands there. Raises :class:`~equilix.errors.Refused`."""
+        return units.read(self.line.text(), self.quantity, self.display)
+
+    def commit(self) -> None:
+        """Read what was typed; complain in place where it cannot be taken."""
+        text = self.line.text()
+        if text == self._shown:
+            return
+        try:
+            value = self.value()
+        except EquilixError as error:
+            self.complain(str(error))
+            return
+        self.complain("")
+        self._shown, self._value = text, value
+        self.line.setModified(False)
+        self.entered.emit(value, text)
+
+    def complain(self, text: str) -> None:
+        """Show a complaint under the field, or take it away."""
+        self.complaint.setText(f"▲ {text}" if text else "")
+        self.complaint.setVisible(bool(text))
+        if self.line.property("refused") != bool(text):
+            self.line.setProperty("refused", bool(text))
+            self.line.style().polish(self.line)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() == Qt.Key.Key_Escape:
+            self.line.setText(self._shown)
+            self.complain("")
+        else:
+            super().keyPressEvent(event)
+
+
+def _shown(value: float, quantity: Quantity, display: Display) -> str:
+    show: dict[str, Callable[[], str]] = {
+        "mass": lambda: units.mass(value, display),
+        "length": lambda: (
+            f"{value * 1000:.1f} mm".replace("-", "−") if display == "metric" else units.length(value, display)
+        ),
+        "angle": lambda: units.angle(value),
+        "energy": lambda: f"{value:g} Wh",
+        "power": lambda: f"{value:g} W",
+        "price": lambda: f"{value:g}",
+    }
+    return show[quantity]().replace(".0 mm", " mm")

@@ -1,0 +1,77 @@
+"""The header's sentence: underlined words are its switches."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+
+from PySide6.QtCore import QEvent, QPoint, QSize, Qt
+from PySide6.QtGui import QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QAbstractButton, QMenu, QWidget
+
+from equilix.ui.theme import colour, font
+
+Choice = tuple[str, Callable[[], object]]
+
+
+class WordButton(QAbstractButton):
+    """A word that opens a list of what could stand in its place."""
+
+    def __init__(self, what: str, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.what = what
+        self.choices: Callable[[], Sequence[Choice | None]] = tuple
+        self.setFont(font(13, bold=True))
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.clicked.connect(self.open_menu)
+
+    def say(self, text: str) -> None:
+        """Show another word."""
+        self.setText(text)
+        self.setAccessibleName(f"{self.what}: {text}")
+        self.setToolTip(f"Change the {self.what}")
+        self.updateGeometry()
+        self.update()
+
+    def menu(self) -> QMenu:
+        """The list as a menu."""
+        menu = QMenu(self)
+        menu.setFont(font())
+        for choice in self.choices():
+            if choice is None:
+                menu.addSeparator()
+            else:
+                text, act = choice
+                action = menu.addAction(text)
+                action.triggered.connect(lambda _=False, act=act: act())
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        return menu
+
+    def open_menu(self) -> None:
+        """Open the list under the word."""
+        self.menu().popup(self.mapToGlobal(QPoint(0, self.height())))
+
+    def changeEvent(self, event: QEvent) -> None:
+        super().changeEvent(event)
+        if event.type() in (QEvent.Type.FontChange, QEvent.Type.StyleChange):
+            self.updateGeometry()
+
+    def sizeHint(self) -> QSize:
+        metrics = self.fontMetrics()
+        return QSize(metrics.horizontalAdvance(self.text()) + 12, metrics.height() + 12)
+
+    def minimumSizeHint(self) -> QSize:
+        return QSize(min(90, self.sizeHint().width()), self.sizeHint().height())
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        del event
+        painter = QPainter(self)
+        ink = self.palette().windowText().color()
+        metrics = self.fontMetrics()
+        text = metrics.elidedText(self.text(), Qt.TextElideMode.ElideRight, self.width() - 6)
+        base = (self.height() + metrics.ascent() - metrics.descent()) // 2
+        painter.setPen(ink)
+        painter.drawText(QPoint(3, base), text)
+        line = self.palette().link().color() if self.hasFocus() or self.underMouse() else ink
+        painter.setPen(QPen(colour(line.name()), 3 if self.hasFocus() else 1.6))
+        painter.drawLine(3, base + 5, 3 + metrics.horizontalAdvance(text), base + 5)

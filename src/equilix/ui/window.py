@@ -1,0 +1,249 @@
+"""The window: header, workspaces, stage and the column of the open workspace."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtCore import QPoint, Qt
+from PySide6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent
+from PySide6.QtWidgets import (
+    QApplication,
+    QFrame,
+    QHBoxLayout,
+    QMainWindow,
+    QPushButton,
+    QSizePolicy,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
+
+from equilix.edits import kit, rigging
+from equilix.store import recovery
+from equilix.ui import actions
+from equilix.ui.files import Files
+from equilix.ui.header import Header
+from equilix.ui.pages.balance import BalancePage
+from equilix.ui.pages.build import BuildPage
+from equilix.ui.pages.mat import MatPage
+from equilix.ui.pages.page import Page
+from equilix.ui.reading_bar import MessageBar, ReadingBar
+from equilix.ui.session import Session
+from equilix.ui.stage.stage import Stage
+from equilix.ui.theme import PREP_ROOM, THEMES, Theme, font, wear
+
+SMALLEST = (1024, 640)
+COLUMN_PX = 336
+NAV_PX = 112
+
+
+class Window(QMainWindow):
+    """Thin: it lays out, switches workspaces, and hands commands on."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        session.setParent(self)
+        self.theme: Theme = PREP_ROOM
+        self.files = Files(session, self)
+        self.header, self.reading, self.stage = Header(session), ReadingBar(session), Stage(session)
+        self.message = MessageBar(session)
+        self.pages: dict[str, Page] = {
+            page.title: page for page in (MatPage(session), BuildPage(session), BalancePage(session))
+        }
+        self.stack = QStackedWidget()
+        self.stack.setFixedWidth(COLUMN_PX)
+        for page in self.pages.values():
+            self.stack.addWidget(page)
+        self.actions_ = actions.build(self)
+        self.nav = self._make_nav()
+        self._lay_out()
+        self.setMinimumSize(*SMALLEST)
+        self.resize(1280, 800)
+        self.setAcceptDrops(True)
+        session.changed.connect(self.refresh)
+        self.show_page("Balance")
+        self.put_on(PREP_ROOM)
+        self.refresh()
+
+    def _make_nav(self) -> QWidget:
+        nav = QWidget()
+        nav.setFixedWidth(NAV_PX)
+        column = QVBoxLayout(nav)
+        column.setContentsMargins(10, 12, 4, 10)
+        column.setSpacing(2)
+        self.tabs: dict[str, QPushButton] = {}
+        for title in self.pages:
+            tab = self._nav_button(title, self.actions_[title.lower()].trigger)
+            tab.setToolTip(f"{title} ({self.actions_[title.lower()].shortcut().toString()})")
+            self.tabs[title] = tab
+            column.addWidget(tab)
+        column.addStretch(1)
+        for key, title in (
+            ("undo", "Undo"),
+            ("redo", "Redo"),
+            ("open", "Open …"),
+            ("save", "Save"),
+            ("arms-length", "Arm’s length"),
+        ):
+            button = self._nav_button(title, self.actions_[key].trigger)
+            button.setToolTip(f"{title} ({self.actions_[key].shortcut().toString()})")
+            column.addWidget(button)
+        self.more = self._nav_button("Commands", self.show_commands)
+        column.addWidget(self.more)
+        return nav
+
+    def _nav_button(self, title: str, act: object) -> QPushButton:
+        button = QPushButton(title)
+        button.setProperty("plain", True)
+        button.setFont(font())
+        button.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        button.setCursor(Qt.CursorShape.PointingHandCursor)
+        button.clicked.connect(lambda: act())  # type: ignore[operator]
+        return button
+
+    def _lay_out(self) -> None:
+        centre = QWidget()
+        column = QVBoxLayout(centre)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        column.addWidget(self.reading)
+        column.addWidget(self.message)
+        column.addWidget(self.stage, 1)
+        body = QHBoxLayout()
+        body.setContentsMargins(0, 0, 0, 0)
+        body.setSpacing(0)
+        self.nav_rule, self.column_rule = _rule(vertical=True), _rule(vertical=True)
+        for widget in (self.nav, self.nav_rule, centre, self.column_rule, self.stack):
+            body.addWidget(widget, 1 if widget is centre else 0)
+        root = QWidget()
+        whole = QVBoxLayout(root)
+        whole.setContentsMargins(0, 0, 0, 0)
+        whole.setSpacing(0)
+        self.header_rule = _rule(vertical=False)
+        whole.addWidget(self.header)
+        whole.addWidget(self.header_rule)
+        whole.addLayout(body, 1)
+        self.setCentralWidget(root)
+
+    # what is shown
+
+    def refresh(self) -> None:
+        """Title and commands follow the session."""
+        name = self.session.path.name if self.session.path else self.session.document.name or "new document"
+        self.setWindowTitle(f"{'• ' if self.session.dirty else ''}{name} – Equilix")
+        actions.refresh(self, self.actions_)
+
+    def show_page(self, title: str) -> None:
+        """Open a workspace."""
+        self.stack.setCurrentWidget(self.pages[title])
+        self.session.show_ghost(None)
+        for name, tab in self.tabs.items():
+            on = name == title
+            tab.setText(f"▍{name}" if on else f"  {name}")
+            tab.setFont(font(12, bold=on))
+            tab.setAccessibleName(f"{name}, open" if on else name)
+
+    @property
+    def page(self) -> Page:
+        """The open workspace's column."""
+        return self.pages[next(title for title, page in self.pages.items() if page is self.stack.currentWidget())]
+
+    def show_commands(self) -> None:
+        """List every command with its keys."""
+        menu = actions.menu(self, self.actions_)
+        files = self.files.recent()
+        if files:
+            menu.addSection("Opened last")
+            for path in files:
+                menu.addAction(path.name, lambda path=path: self.files.open(path))
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        menu.popup(self.more.mapToGlobal(QPoint(self.more.width(), -menu.sizeHint().height() + self.more.height())))
+
+    def put_on(self, theme: Theme) -> None:
+        """Wear a theme."""
+        self.theme = theme
+        application = QApplication.instance()
+        assert isinstance(application, QApplication)
+        wear(application, theme)
+        for rule in (self.nav_rule, self.column_rule, self.header_rule):
+            rule.setStyleSheet(f"background: {theme.rule};")
+        self.reading.theme = self.message.theme = theme
+        self.reading.refresh()
+        self.stage.wear(theme)
+        for page in self.pages.values():
+            page.wear(theme)
+
+    def change_theme(self) -> None:
+        """The other theme."""
+        self.put_on(THEMES[(THEMES.index(self.theme) + 1) % len(THEMES)])
+
+    def change_units(self) -> None:
+        """Metric or US."""
+        other = "us" if self.session.document.display == "metric" else "metric"
+        self.session.edit("Change the units", lambda d: kit.choose_display(d, other))
+
+    def toggle_arms_length(self) -> None:
+        """Only the drawing, the sentence and the next step, large; and back."""
+        on = not self.stack.isHidden()
+        for widget in (self.stack, self.nav, self.nav_rule, self.column_rule):
+            widget.setVisible(not on)
+        self.stage.at_arms_length(on)
+        self.reading.large = on
+        self.reading.refresh()
+        if on and self.session.plans:
+            plan = next((p for p in self.session.plans if p.works and p.steps), None)
+            if plan is not None and self.session.analysis.status != "rests":
+                text, mark = plan.lines()[0]
+                self.message.offer(
+                    f"Next: {text}{f' ({mark})' if mark else ''}.", "Do it", lambda: self.session.apply_plan(plan)
+                )
+
+    def next_card(self) -> None:
+        """Put the focus on the next way to mend the rig, which shows its ghost."""
+        self.show_page("Balance")
+        page = self.pages["Balance"]
+        assert isinstance(page, BalancePage)
+        if page.cards:
+            now = next((i for i, card in enumerate(page.cards) if card.hasFocus()), -1)
+            page.cards[(now + 1) % len(page.cards)].setFocus(Qt.FocusReason.ShortcutFocusReason)
+
+    def take_off(self) -> None:
+        """Take the selected part off the rig."""
+        selected, setup = self.session.selection, self.session.setup
+        if selected is not None:
+            name = self.session.document.parts_by_id[setup.by_id[selected].part].name
+            self.session.edit(f"Take {name} off", lambda d: rigging.remove(d, setup.id, selected))
+
+    def offer_lost_work(self) -> None:
+        """Offer what an earlier run left unsaved."""
+        lost = recovery.find_lost()
+        if lost:
+            name = lost[0].original.name if lost[0].original else lost[0].document.name or "a new document"
+            self.message.offer(
+                f"Equilix ended without saving {name}.", "Bring it back", lambda: self.session.recover(lost[0])
+            )
+
+    # files dropped on the window; closing
+
+    def dragEnterEvent(self, event: QDragEnterEvent) -> None:
+        if any(url.isLocalFile() for url in event.mimeData().urls()):
+            event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent) -> None:
+        files = [url.toLocalFile() for url in event.mimeData().urls() if url.isLocalFile()]
+        if files:
+            self.files.open(Path(files[0]))
+
+    def closeEvent(self, event: QCloseEvent) -> None:
+        self.session.close()
+        super().closeEvent(event)
+
+
+def _rule(*, vertical: bool) -> QFrame:
+    rule = QFrame()
+    if vertical:
+        rule.setFixedWidth(1)
+    else:
+        rule.setFixedHeight(1)
+    return rule

@@ -1,0 +1,143 @@
+"""Measure the budgets of the design notes; ``make bench`` runs it offscreen. It measures and judges nothing."""
+
+from __future__ import annotations
+
+import os
+import resource
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+os.environ.setdefault("EQUILIX_STATE", tempfile.mkdtemp())
+
+from PySide6.QtWidgets import QApplication
+
+from equilix.analysis import analyse
+from equilix.demo import lighthouse
+from equilix.demo.lighthouse import lamp_room
+from equilix.document import Document
+from equilix.edits import rigging
+from equilix.planner.schools import plans
+from equilix.store.reading import parse
+from equilix.store.saving import to_bytes
+from equilix.ui.app import open_window
+from equilix.ui.theme import load_fonts
+
+_LABEL = "from PySide6.QtWidgets import QApplication, QLabel\na = QApplication([]); w = QLabel('x'); w.show(); a.processEvents()"
+_DEMO = """
+from PySide6.QtWidgets import QApplication
+from equilix.ui.app import open_window
+from equilix.ui.theme import load_fonts
+a = QApplication([]); load_fonts(a); w = open_window(demo=True); w.show(); a.processEvents()
+import os; os._exit(0)
+"""
+
+
+def times_ms(work: Callable[[int], object], count: int) -> list[float]:
+    """Milliseconds of each of ``count`` runs after three to warm up."""
+    found = []
+    for number in range(count + 3):
+        start = time.perf_counter()
+        work(number)
+        found.append((time.perf_counter() - start) * 1000)
+    return sorted(found[3:])
+
+
+def say(what: str, budget: str, found: str) -> None:
+    """One line of the table."""
+    print(f"{what:<62} {budget:>22}  {found}")
+
+
+def spread(found: list[float]) -> str:
+    """Median and 95th percentile."""
+    return f"median {statistics.median(found):.1f} ms, 95 % under {found[int(len(found) * 0.95)]:.1f} ms"
+
+
+def sixty_parts() -> Document:
+    """The demo rig with weights hung on until it has 60 parts."""
+    document = lighthouse()
+    weight = document.parts_by_id["weight-250"].changed(quantity=60)
+    document = document.changed(parts=tuple(weight if p.id == weight.id else p for p in document.parts))
+    while len(document.setups[0].placements) < 60:
+        count = len(document.setups[0].placements)
+        document, _ = rigging.add(document, "lamp-room", weight.id, "rear-rods", "rods", slide_m=-0.16 + 0.002 * count)
+    return document
+
+
+def large_file() -> bytes:
+    """A document of 500 parts and 100 setups."""
+    document = lighthouse()
+    parts = tuple(p.changed(id=f"{p.id}-{n}") for n in range(11) for p in document.parts)[: 500 - len(document.parts)]
+    setups = tuple(lamp_room().changed(id=f"s{n}", name=f"Rig {n}") for n in range(99))
+    return to_bytes(document.changed(parts=document.parts + parts, setups=document.setups + setups))
+
+
+def start_ms(code: str) -> float:
+    """Median time of a whole process that shows a window, ms."""
+    found = []
+    cached = {key: value for key, value in os.environ.items() if key != "PYTHONDONTWRITEBYTECODE"}
+    for _ in range(9):
+        start = time.perf_counter()
+        subprocess.run([sys.executable, "-c", code], check=True, env=cached)
+        found.append((time.perf_counter() - start) * 1000)
+    return statistics.median(found[2:])
+
+
+def main() -> None:
+    """Print the table."""
+    label, demo = start_ms(_LABEL), start_ms(_DEMO)
+    document = sixty_parts()
+
+    def edit(number: int) -> Document:
+        return rigging.slide(document, "lamp-room", "bridge", 0.001 * (number % 90))
+
+    say("edit on 60 parts → new analysis", "5 ms, 95 % < 10 ms",
+        spread(times_ms(lambda n: analyse(d := edit(n), d.setups[0]), 200)))  # fmt: skip
+    application = QApplication.instance() or QApplication([])
+    assert isinstance(application, QApplication)
+    load_fonts(application)
+    window = open_window(demo=True)
+    window.show()
+    for name, opened in (("demo rig", lighthouse()), ("60 parts", document)):
+        window.session.replace(opened, None)
+        application.processEvents()
+
+        def drag(number: int) -> None:
+            window.session.edit(
+                "drag", lambda d: rigging.slide(d, "lamp-room", "bridge", 0.001 * (number % 90)), gesture="bench"
+            )
+            application.processEvents()
+
+        found = times_ms(drag, 150)
+        say(
+            f"the same with all views repainted at 1280×800, {name}",
+            "16 ms",
+            f"{spread(found)} = {1000 / statistics.median(found):.0f} pictures/s",
+        )
+    say(
+        "start with the demo over a window with one label",
+        "under 2×",
+        f"{demo / label:.2f}× ({demo:.0f} ms over {label:.0f} ms)",
+    )
+    kit = lighthouse()
+    say("planner, demo rig, all schools", "300 ms", spread(times_ms(lambda _n: list(plans(kit, "lamp-room")), 12)))
+    raw = large_file()
+    say(
+        f"open 500 parts and 100 setups ({len(raw) / 1e6:.1f} MB)",
+        "300 ms",
+        spread(times_ms(lambda _n: parse(raw), 10)),
+    )
+    window.close()
+    say(
+        "memory with the demo open (of this process)",
+        "250 MB",
+        f"{resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB",
+    )
+
+
+if __name__ == "__main__":
+    main()

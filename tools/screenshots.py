@@ -1,0 +1,77 @@
+"""Paint the main views from the demo into docs/screenshots; ``make screenshots`` runs it offscreen."""
+
+from __future__ import annotations
+
+import os
+import sys
+import tempfile
+from pathlib import Path
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+os.environ.setdefault("EQUILIX_STATE", tempfile.mkdtemp())
+
+from PySide6.QtWidgets import QApplication
+
+from equilix.edits import rigging
+from equilix.ui.app import open_window
+from equilix.ui.theme import load_fonts
+from equilix.ui.window import Window
+
+
+def settle(application: QApplication, window: Window) -> None:
+    """Let plans be found and everything be painted."""
+    for _ in range(4):
+        application.processEvents()
+    while window.session.is_planning:
+        application.processEvents()
+    for _ in range(4):
+        application.processEvents()
+
+
+def main(folder: Path, wanted: set[str]) -> None:
+    """Write the pictures (all of them where none is named)."""
+    application = QApplication(["equilix"])
+    load_fonts(application)
+    window = open_window(demo=True)
+    window.show()
+    folder.mkdir(parents=True, exist_ok=True)
+
+    def picture(name: str) -> None:
+        settle(application, window)
+        if not wanted or name in wanted:
+            window.grab().save(str(folder / f"{name}.png"))
+
+    picture("balance")
+    window.pages["Balance"].cards[1].setFocus()  # type: ignore[attr-defined]
+    window.session.show_ghost(window.session.plans[1])
+    picture("balance-ghost")
+    window.session.show_ghost(None)
+    window.session.select("bridge")
+    window.show_page("Build")
+    picture("build")
+    window.show_page("Mat")
+    window.session.select(None)
+    picture("mat")
+    window.show_page("Balance")
+    window.session.apply_plan(window.session.plans[0])
+    settle(application, window)
+    window.message.hide()
+    picture("balanced")
+    window.session.undo()
+    settle(application, window)
+    window.message.hide()
+    window.change_theme()
+    window.toggle_arms_length()
+    picture("arms-length-night")
+    window.toggle_arms_length()
+    window.message.hide()
+    window.change_theme()
+    window.resize(1024, 640)
+    if "small" in wanted:
+        window.session.edit("x", lambda d: rigging.slide(d, "lamp-room", "bridge", 0.05))
+        picture("small")
+    window.close()
+
+
+if __name__ == "__main__":
+    main(Path(sys.argv[1] if len(sys.argv) > 1 else "docs/screenshots"), set(sys.argv[2:]))
