@@ -27,7 +27,11 @@ from equilix.store.saving import to_bytes
 from equilix.ui.app import open_window
 from equilix.ui.theme import load_fonts
 
-_LABEL = "from PySide6.QtWidgets import QApplication, QLabel\na = QApplication([]); w = QLabel('x'); w.show(); a.processEvents()"
+_LABEL = """
+from PySide6.QtWidgets import QApplication, QLabel
+a = QApplication([]); w = QLabel('x'); w.show(); a.processEvents()
+import os; os._exit(0)
+"""
 _DEMO = """
 from PySide6.QtWidgets import QApplication
 from equilix.ui.app import open_window

@@ -15,7 +15,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
         return run(given)
     from equilix.ui.app import start
 
-    return start(given)
+    code: int = start(given)
+    return code
 
 
 if __name__ == "__main__":

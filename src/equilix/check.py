@@ -33,11 +33,11 @@ def document_faults(document: Document) -> tuple[Fault, ...]:
         found.extend(_doubles(place, [thing.id for thing in things]))
     for setup in document.setups:
         found.extend(setup_faults(setup, document.parts_by_id))
-    for setup in document.setups:
-        if setup.operator is not None and setup.operator not in document.operators_by_id:
-            found.append(
-                Fault(f"setup {setup.name!r}", f"its operator {setup.operator!r} is not there", "Name another one")
-            )
+    found.extend(
+        Fault(f"setup {setup.name!r}", f"its operator {setup.operator!r} is not there", "Name another one")
+        for setup in document.setups
+        if setup.operator is not None and setup.operator not in document.operators_by_id
+    )
     if document.current is not None and document.current not in document.setups_by_id:
         found.append(Fault("current", f"there is no setup {document.current!r}", "Name one that is there"))
     return tuple(found)

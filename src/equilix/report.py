@@ -125,8 +125,10 @@ def report_text(analysis: Analysis) -> str:
             x, y, z = contact.force_n
             lines.append(f"  {contact.name}: {force(float(np.linalg.norm(contact.force_n)), unit)}"
                          f" ({x:+.1f} forward, {y:+.1f} left, {z:+.1f} up, N)")  # fmt: skip
-    for effort in analysis.efforts:
-        lines.append(f"  {effort.name}: {effort.share:.0%} of its strength, about {duration(effort.endurance_s)}")
+    lines.extend(
+        f"  {effort.name}: {effort.share:.0%} of its strength, about {duration(effort.endurance_s)}"
+        for effort in analysis.efforts
+    )
     said, todo = sureness(analysis)
     if said:
         lines.append(f"  How sure: {said} {todo}".rstrip())

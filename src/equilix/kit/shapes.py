@@ -150,6 +150,7 @@ def monitor(length: float, width: float, height: float) -> Fields:
 
 def viewfinder(length: float, width: float, height: float) -> Fields:
     """Viewfinder: a tube with an eyecup at the rear."""
+    del width
     return {
         "solids": (
             Cylinder(axis="x", radius_m=height * 0.38, length_m=length * 0.75, centre_m=(length * 0.1, 0, height / 2)),

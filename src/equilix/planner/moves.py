@@ -15,6 +15,7 @@ from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Refused
 from equilix.kit.parts import Part
+from equilix.rig.clearance import MATED_M
 from equilix.rig.kinematics import Assembly, assemble
 from equilix.rig.setups import Setup
 
@@ -185,10 +186,8 @@ def _free_stretches(placed: Assembly, new_id: str, parent: str, way: Array, slid
     blocked = []
     sign = 1.0 if way[axis] > 0 else -1.0
     for box in np.nonzero(own)[0]:
-        meets = others & np.all(
-            np.minimum(upper[:, across], upper[box, across]) - np.maximum(lower[:, across], lower[box, across]) > 0.0005,
-            axis=1,
-        )  # fmt: skip
+        overlap = np.minimum(upper[:, across], upper[box, across]) - np.maximum(lower[:, across], lower[box, across])
+        meets = others & np.all(overlap > MATED_M, axis=1)
         for other in np.nonzero(meets)[0]:
             ends = sorted(
                 sign * shift + slide

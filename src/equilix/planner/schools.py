@@ -152,11 +152,9 @@ def _steps(chosen: Chosen, document: Document, analysis: Analysis) -> Iterator[S
         way = assembly.slide_direction(placement_id)
         assert seat is not None and way is not None  # only what sits on a track is slid
         moved = (slide - placement.slide_m) * way
-        yield SlideTo(
-            placement_id, slide,
-            f"Slide the {_carried(analysis, placement_id)} {direction(moved)} {length(abs(slide - placement.slide_m), unit)}",
-            _mark(seat.track, slide, analysis),
-        )  # fmt: skip
+        far = length(abs(slide - placement.slide_m), unit)
+        text = f"Slide the {_carried(analysis, placement_id)} {direction(moved)} {far}"
+        yield SlideTo(placement_id, slide, text, _mark(seat.track, slide, analysis))
 
 
 def _carried(analysis: Analysis, placement_id: str) -> str:

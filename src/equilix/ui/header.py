@@ -17,7 +17,7 @@ from equilix.units import mass
 
 
 class Header(QWidget):
-    """“Lamp room, carried on the shoulder by the tall operator, with the 28–80 zoom.”"""
+    """Says which setup is carried how, by whom and with which lens."""
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(parent)

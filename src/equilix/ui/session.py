@@ -179,7 +179,7 @@ class Session(QObject):
     # files
 
     def replace(self, document: Document, path: Path | None) -> None:
-        """Begin anew with another document. The one that was open is put by, unsaved work and all; undo brings it back."""
+        """Open another document. The one before is put by, unsaved work and all; undo brings it back."""
         self.autosave()
         self._parked = [*self._parked, _Parked(self.history, self.path, self.saved, self._autosave)][-MOST_PARKED:]
         self._autosave, self._kept = recovery.Autosave(), None

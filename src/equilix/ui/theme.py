@@ -107,7 +107,8 @@ def _sheet(t: Theme) -> str:
     QPushButton:hover {{ background: {t.hold_wash}; }}
     QPushButton:focus {{ border: 2px solid {t.hold}; padding: 5px 11px; }}
     QPushButton:disabled {{ color: {t.quiet}; border-color: {t.rule}; }}
-    QPushButton[plain="true"] {{ background: transparent; border: none; color: {t.hold}; padding: 4px 2px; text-align: left; }}
+    QPushButton[plain="true"] {{ background: transparent; border: none; color: {t.hold};
+        padding: 4px 2px; text-align: left; }}
     QPushButton[plain="true"]:focus {{ border: 2px solid {t.hold}; }}
     QToolTip {{ background: {t.ink}; color: {t.card}; border: none; padding: 4px 6px; }}
     QScrollArea, QListWidget, QTreeWidget {{ border: none; background: transparent; }}

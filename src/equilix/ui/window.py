@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from pathlib import Path
 
 from PySide6.QtCore import QPoint, Qt
@@ -93,13 +94,13 @@ class Window(QMainWindow):
         column.addWidget(self.more)
         return nav
 
-    def _nav_button(self, title: str, act: object) -> QPushButton:
+    def _nav_button(self, title: str, act: Callable[[], object]) -> QPushButton:
         button = QPushButton(title)
         button.setProperty("plain", True)
         button.setFont(font())
         button.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         button.setCursor(Qt.CursorShape.PointingHandCursor)
-        button.clicked.connect(lambda: act())  # type: ignore[operator]
+        button.clicked.connect(act)
         return button
 
     def _lay_out(self) -> None:

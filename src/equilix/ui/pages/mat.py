@@ -9,11 +9,11 @@ from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QWidget
 
 from equilix.edits import kit
 from equilix.errors import EquilixError
+from equilix.ui.mounting import mount_anywhere
 from equilix.ui.pages.cloth import Cloth
 from equilix.ui.pages.page import Page
 from equilix.ui.pages.part_form import PartForm
 from equilix.ui.session import Session
-from equilix.ui.stage.gestures import mount_anywhere
 from equilix.ui.theme import Theme
 from equilix.units import mass
 

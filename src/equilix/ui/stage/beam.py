@@ -131,7 +131,8 @@ class BeamStrip(QWidget):
         )
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(colour(t.hold))
-        painter.drawPolygon(QPolygonF([QPointF(middle, BEAM_PX + 1), QPointF(middle - 11, BEAM_PX + 19), QPointF(middle + 11, BEAM_PX + 19)]))  # fmt: skip
+        corners = ((0, 1), (-11, 19), (11, 19))
+        painter.drawPolygon(QPolygonF([QPointF(middle + x, BEAM_PX + y) for x, y in corners]))
 
     def _paint_moments(self, painter: QPainter, middle: float) -> None:
         analysis, t = self.session.analysis, self.theme

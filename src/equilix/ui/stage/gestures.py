@@ -16,9 +16,10 @@ from equilix.check import turns
 from equilix.edits import rigging
 from equilix.kit.mounts import MountPoint, mount_name
 from equilix.rig.clearance import Travel, free_travel, slider_of
+from equilix.ui.mounting import mount, mount_anywhere
 from equilix.ui.session import Session
 from equilix.ui.theme import colour, font
-from equilix.units import angle, length
+from equilix.units import angle, length, mass
 
 if TYPE_CHECKING:
     from equilix.ui.stage.view import RigView
@@ -217,7 +218,9 @@ class Gestures:
         if found != self._hovered:
             self._hovered = found
             part = self._part(found) if found is not None else None
-            self.view.setToolTip("" if part is None else f"{part.name}, {rig_mass(self.session, part.mass_kg)}")
+            self.view.setToolTip(
+                "" if part is None else f"{part.name}, {mass(part.mass_kg, self.session.document.display)}"
+            )
             self.view.setCursor(Qt.CursorShape.OpenHandCursor if found else Qt.CursorShape.ArrowCursor)
 
     # turning
@@ -393,44 +396,5 @@ class Gestures:
         return str(self._part(placement_id).name)
 
 
-def rig_mass(session: Session, mass_kg: float) -> str:
-    """A mass in the units of the open document."""
-    from equilix.units import mass
-
-    return mass(mass_kg, session.document.display)
-
-
 def _angle(point: QPointF) -> float:
     return math.atan2(point.y(), point.x())
-
-
-def mount(session: Session, part_id: str, parent: str | None, point: str | None, by: str | None) -> None:
-    """Mount a part of the kit and select it."""
-    setup_id, made = session.setup.id, ""
-
-    def change(document: Any) -> Any:
-        nonlocal made
-        document, made = rigging.add(document, setup_id, part_id, parent, point, by)
-        return document
-
-    if session.edit(f"Mount {session.document.parts_by_id[part_id].name}", change):
-        session.select(made)
-
-
-def mount_anywhere(session: Session, part_id: str, *, only_if_empty: bool = False) -> None:
-    """Mount a part on the first free place that fits; as the root of an empty setup."""
-    document, setup = session.document, session.setup
-    part = document.parts_by_id[part_id]
-    if not setup.placements:
-        mount(session, part_id, None, None, None)
-        return
-    fits = rigging.fitting_points(document, setup, part)
-    if only_if_empty or not fits:
-        mounts = " or ".join(mount_name(point.kind) for point in part.hangs_by) or "nothing"
-        session.said.emit(
-            f"“{part.name}” found no place there. It is mounted by {mounts}: let go over one of the marked places."
-            if fits else f"“{part.name}” fits nowhere on this rig. It is mounted by {mounts}.", True,
-        )  # fmt: skip
-        return
-    parent, point, by = fits[0]
-    mount(session, part_id, parent, point.name, by.name)
