@@ -262,7 +262,7 @@ def bridge_plate(length: float, width: float, height: float) -> Fields:
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
         "hangs_by": (foot("dovetail"), foot("screw38", "screw")),
         "offers": (
-            top("screw38", "camera screw", 0, height, track=along(0.025)),
+            top("screw38", "camera screw", 0, height),
             top("rod-socket15", "front socket", length / 2 - 0.015, height / 2),
         ),
     }

@@ -1,0 +1,1 @@
+"""The tests. ``core`` runs without Qt; ``ui`` drives the real window."""

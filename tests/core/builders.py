@@ -1,0 +1,82 @@
+"""Small rigs for the tests: plain boxes in free places, and random rigs with a pad, rods and slides."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from equilix.analysis import Analysis, analyse
+from equilix.body.operators import Operator
+from equilix.document import Document
+from equilix.kit.catalogue import make_part
+from equilix.kit.parts import Grip, Pad, Part
+from equilix.kit.solids import Box
+from equilix.rig.setups import Placement, Pose, Setup
+
+PERSON = Operator(id="p", name="Person", stature_m=1.76, mass_kg=78.0)
+
+
+def box(key: str, mass_kg: float, size_m: tuple[float, float, float] = (0.1, 0.1, 0.1), **more: object) -> Part:
+    """A plain box around its origin, weighed."""
+    return Part(id=key, name=key, mass_kg=mass_kg, solids=(Box(size_m=size_m),), **more)
+
+
+def padded(key: str, mass_kg: float, pad_x_m: float = 0.0, hands: bool = True) -> Part:
+    """A box with a pad under it and, if wanted, two handles in front at y = ±150 mm."""
+    grips = tuple(
+        Grip(name=name, position_m=(0.30, y, -0.12), axis=(0, 0, 1)) for name, y in (("a", 0.15), ("b", -0.15))
+    )
+    return box(key, mass_kg, (0.3, 0.1, 0.04), pad=Pad(centre_m=(pad_x_m, 0, -0.02)), grips=grips if hands else ())
+
+
+def document(parts: list[Part], placements: list[Placement], operator: Operator = PERSON) -> Document:
+    """A document of one setup called ``rig``."""
+    setup = Setup(id="rig", name="Rig", operator=operator.id, placements=tuple(placements))
+    return Document(
+        format="equilix", version=1, parts=tuple(parts), operators=(operator,), setups=(setup,), current="rig"
+    )
+
+
+def free(key: str, part: str, x: float = 0.0, y: float = 0.0, z: float = 0.0) -> Placement:
+    """A free placement without rotation."""
+    return Placement(id=key, part=part, pose=Pose(position_m=(x, y, z)))
+
+
+def analysed(made: Document) -> Analysis:
+    """The analysis of the one setup."""
+    return analyse(made, made.setups[0])
+
+
+def balanced_on_pad(cg_x_m: float, cg_y_m: float = 0.0, mass_kg: float = 8.0, hands: bool = True) -> Document:
+    """A base with a pad at the origin and one box that puts the common CG at the given place over the pad."""
+    base, load = padded("base", 1.0, hands=hands), box("load", mass_kg - 1.0)
+    lever = mass_kg / (mass_kg - 1.0)
+    return document([base, load], [Placement(id="base", part="base"), free("load", "load", cg_x_m * lever, cg_y_m * lever, 0.1)])
+
+
+def random_rig(seed: int) -> Document:
+    """A shoulder rig with random masses and places: a camera on a slide, rods at the rear with a battery, a kit."""
+    rng = np.random.default_rng(seed)
+    mass = lambda low, high: float(rng.uniform(low, high))  # noqa: E731 - a word for six similar lines
+    parts = [
+        make_part("base", "base", "shoulder-base", mass(0.8, 1.5), (0.34, 0.09, 0.05)),
+        make_part("bridge", "bridge", "bridge-plate", mass(0.3, 0.5)),
+        make_part("body", "body", "body", mass(1.0, 3.0)),
+        make_part("lens", "lens", "lens", mass(0.4, 2.0)),
+        make_part("box", "matte box", "matte-box", mass(0.2, 0.7), needed=False),
+        make_part("rods", "rods", "rods", mass(0.15, 0.3), (0.35, 0.075, 0.015)),
+        make_part("plate", "plate", "battery-plate", mass(0.2, 0.3)),
+        make_part("small", "small battery", "battery", mass(0.4, 0.8), energy_wh=90),
+        make_part("large", "large battery", "battery", mass(0.9, 1.6), energy_wh=150),
+        make_part("weight", "weight", "counterweight", mass(0.2, 0.6), quantity=int(rng.integers(1, 4))),
+    ]
+    placements = [
+        Placement(id="base", part="base"),
+        Placement(id="bridge", part="bridge", parent="base", point="dovetail", slide_m=round(float(rng.uniform(-0.1, 0.14)), 3)),
+        Placement(id="body", part="body", parent="bridge", point="camera screw"),
+        Placement(id="lens", part="lens", parent="body", point="lens mount"),
+        Placement(id="box", part="box", parent="lens", point="front ring"),
+        Placement(id="rods", part="rods", parent="base", point="rear socket", slide_m=-0.13),
+        Placement(id="plate", part="plate", parent="rods", point="rods", slide_m=round(float(rng.uniform(-0.1, 0.02)), 3)),
+        Placement(id="battery", part="small", parent="plate", point="battery"),
+    ]  # fmt: skip
+    return document(parts, placements)

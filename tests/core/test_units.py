@@ -1,0 +1,94 @@
+"""Entry as people speak it, and figures as they read them."""
+
+import math
+import unittest
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from equilix import units
+from equilix.errors import Refused
+
+
+class Reading(unittest.TestCase):
+    """What may be typed."""
+
+    def test_masses(self) -> None:
+        """Pounds and ounces: exactly 0.45359237 kg a pound (international yard and pound agreement, 1959)."""
+        for text, kg in (("1.2 kg", 1.2), ("850g", 0.85), ("1,5 kg", 1.5), ("2 lb 10 oz", 2.625 * 0.45359237), ("640", 0.64), ("½".replace("½", "1/2") + " kg", 0.5)):
+            with self.subTest(text):
+                self.assertAlmostEqual(units.read(text, "mass"), kg, places=9)
+
+    def test_lengths(self) -> None:
+        """Inches with fractions: exactly 25.4 mm an inch (the same agreement)."""
+        for text, m in (("85mm", 0.085), ("8.5 cm", 0.085), ("3 1/4 in", 3.25 * 0.0254), ('2"', 0.0508), ("12", 0.012), ("−5 mm", -0.005), ("-1 1/2 in", -0.0381), ("1 ft 2 in", 14 * 0.0254)):
+            with self.subTest(text):
+                self.assertAlmostEqual(units.read(text, "length"), m, places=9)
+
+    def test_angles_power_energy_price(self) -> None:
+        """Degrees, volts times amperes, watt-hours, money."""
+        self.assertAlmostEqual(units.read("30°", "angle"), math.pi / 6, places=12)
+        self.assertAlmostEqual(units.read("-12 deg", "angle"), math.radians(-12), places=12)
+        self.assertAlmostEqual(units.read("12 V 2 A", "power"), 24.0, places=12)
+        self.assertAlmostEqual(units.read("2A 12V", "power"), 24.0, places=12)
+        self.assertAlmostEqual(units.read("98 Wh", "energy"), 98.0, places=9)
+        self.assertAlmostEqual(units.read("49.90", "price"), 49.9, places=9)
+
+    def test_bare_numbers_are_in_the_unit_shown(self) -> None:
+        """Millimetres and grams in metric, inches and pounds in US."""
+        self.assertAlmostEqual(units.read("2", "length", "us"), 0.0508, places=9)
+        self.assertAlmostEqual(units.read("2", "mass", "us"), 2 * 0.45359237, places=9)
+
+    def test_refusals_say_what_was_given_and_what_is_allowed(self) -> None:
+        """Nonsense, wrong units, no number, division by nothing."""
+        for text, quantity in (("abc", "length"), ("5 kg", "length"), ("", "mass"), ("1/0 kg", "mass"), ("nan", "mass"), ("12 V", "power"), ("3 eggs", "mass"), ("5 kg", "price"), ("1e999 kg", "mass"), ("--5", "length")):
+            with self.subTest(text), self.assertRaises(Refused) as caught:
+                units.read(text, quantity)
+            self.assertIn("llowed", str(caught.exception))
+
+    @settings(max_examples=200, deadline=None)
+    @given(st.text(max_size=20))
+    def test_anything_typed_is_a_number_or_a_refusal(self, text: str) -> None:
+        """No text brings anything else."""
+        try:
+            self.assertTrue(math.isfinite(units.read(text, "length")))
+        except Refused:
+            pass
+
+    @settings(max_examples=60, deadline=None)
+    @given(st.floats(0.001, 150.0))
+    def test_shown_us_mass_reads_back(self, kg: float) -> None:
+        """What is shown in pounds and ounces reads back to a twentieth of an ounce."""
+        self.assertAlmostEqual(units.read(units.mass(kg, "us"), "mass", "us"), kg, delta=0.0015)
+
+
+class Showing(unittest.TestCase):
+    """What is shown."""
+
+    def test_metric(self) -> None:
+        """Grams below a kilogram, whole millimetres, newtons as coarse as they are sure."""
+        self.assertEqual(units.mass(0.64), "640 g")
+        self.assertEqual(units.mass(7.934), "7.93 kg")
+        self.assertEqual(units.length(0.1254), "125 mm")
+        self.assertEqual(units.length(-0.034), "−34 mm")
+        self.assertEqual(units.length(-0.0001), "0 mm")
+        self.assertEqual(units.force(4.14), "4.1 N")
+        self.assertEqual(units.force(21.4), "21 N")
+        self.assertEqual(units.torque(1.44), "1.4 N·m")
+        self.assertEqual(units.angle(math.radians(6)), "6.0°")
+
+    def test_us(self) -> None:
+        """Pounds and ounces, inches, pounds-force."""
+        self.assertEqual(units.mass(1.19068, "us"), "2 lb 10.0 oz")
+        self.assertEqual(units.mass(0.1, "us"), "3.5 oz")
+        self.assertEqual(units.length(0.0254, "us"), "1.00 in")
+        self.assertEqual(units.force(4.44822, "us"), "1.0 lbf")
+
+    def test_times_are_no_surer_than_they_are(self) -> None:
+        """Seconds in fives, minutes, then five minutes, then hours."""
+        for seconds, text in ((0, "0 s"), (42, "40 s"), (125, "2 min"), (26 * 60, "26 min"), (73 * 60, "75 min"), (3 * 3600, "3 h")):
+            self.assertEqual(units.duration(seconds), text)
+
+
+if __name__ == "__main__":
+    unittest.main()
