@@ -21,6 +21,18 @@ class Model(BaseModel):
         fields = {name: getattr(self, name) for name in self.model_fields_set}
         return type(self).model_validate({**fields, **(self.model_extra or {}), **updates})
 
+    def __eq__(self, other: object) -> bool:
+        """Equal fields make equal values; pydantic would also compare what ``cached_property`` has remembered."""
+        if self is other:
+            return True
+        if type(self) is not type(other):
+            return NotImplemented
+        mine, its = self.__dict__, other.__dict__
+        same = all(mine[name] == its[name] for name in type(self).model_fields)
+        return same and (self.model_extra or {}) == (other.model_extra or {})  # type: ignore[attr-defined]
+
+    __hash__ = None  # type: ignore[assignment]
+
 
 Identifier = Annotated[str, Field(min_length=1, max_length=80)]
 Name = Annotated[str, Field(min_length=1, max_length=120)]

@@ -50,7 +50,9 @@ def balanced_on_pad(cg_x_m: float, cg_y_m: float = 0.0, mass_kg: float = 8.0, ha
     """A base with a pad at the origin and one box that puts the common CG at the given place over the pad."""
     base, load = padded("base", 1.0, hands=hands), box("load", mass_kg - 1.0)
     lever = mass_kg / (mass_kg - 1.0)
-    return document([base, load], [Placement(id="base", part="base"), free("load", "load", cg_x_m * lever, cg_y_m * lever, 0.1)])
+    return document(
+        [base, load], [Placement(id="base", part="base"), free("load", "load", cg_x_m * lever, cg_y_m * lever, 0.1)]
+    )
 
 
 def random_rig(seed: int) -> Document:

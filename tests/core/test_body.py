@@ -27,7 +27,12 @@ class Segments_(unittest.TestCase):  # noqa: N801 - Segments is the class under 
     def test_lengths_scale_with_stature(self) -> None:
         """Upper arm 0.186 H, forearm 0.146 H, hand 0.108 H, shoulder height 0.818 H."""
         body = segments(MAN)
-        for found, share in ((body.upper_arm_m, 0.186), (body.forearm_m, 0.146), (body.hand_m, 0.108), (body.shoulder_height_m, 0.818)):
+        for found, share in (
+            (body.upper_arm_m, 0.186),
+            (body.forearm_m, 0.146),
+            (body.hand_m, 0.108),
+            (body.shoulder_height_m, 0.818),
+        ):
             self.assertAlmostEqual(found, share * 1.76, places=9)
 
     def test_limits(self) -> None:
@@ -131,7 +136,9 @@ class Load(unittest.TestCase):
     def test_arm_held_straight_ahead(self) -> None:
         """By hand: the moment that a level straight arm asks of its shoulder is Σ m g x."""
         body = segments(MAN)
-        arm = reach(MAN, "left", np.zeros(3), np.array((body.upper_arm_m + body.forearm_m + 0.506 * body.hand_m - 1e-9, 0, 0)))
+        arm = reach(
+            MAN, "left", np.zeros(3), np.array((body.upper_arm_m + body.forearm_m + 0.506 * body.hand_m - 1e-9, 0, 0))
+        )
         masses, centres = arm_weights(body, arm)
         moment = own_moment(np.zeros(3), masses, centres)
         by_hand = G * (
@@ -152,6 +159,7 @@ class Load(unittest.TestCase):
 
     def test_leftmost_grip_goes_to_the_left_hand(self) -> None:
         """Of two free grips the left one goes left; one made for the right hand goes there."""
+
         def place(y: float, side: str = "either") -> tuple:
             return (Grip(name="g", position_m=(0, 0, 0), side=side), "p", np.array((0.3, y, 0)), np.array((0, 0, 1.0)))
 
@@ -171,7 +179,12 @@ class Load(unittest.TestCase):
         found = []
         for x in (0.30, 0.35, 0.40, 0.45, 0.375):
             places = [
-                (Grip(name=n, position_m=(0, 0, 0), surface="rubber"), "rig", middle + (x, y, -0.25), np.array((0, 0, 1.0)))
+                (
+                    Grip(name=n, position_m=(0, 0, 0), surface="rubber"),
+                    "rig",
+                    middle + (x, y, -0.25),
+                    np.array((0, 0, 1.0)),
+                )
                 for n, y in (("a", 0.12), ("b", -0.12))
             ]
             hands, held = hands_for(MAN, shoulders, places)

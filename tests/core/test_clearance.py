@@ -15,7 +15,10 @@ from tests.core.builders import document
 
 def clamps(at_mm: tuple[float, ...], lone: bool = False) -> object:
     """Counterweights, 24 mm thick, on 300 mm rods at these places."""
-    parts = [make_part("rods", "rods", "rods", 0.2, (0.3, 0.075, 0.015)), make_part("w", "w", "counterweight", 0.5, (0.024, 0.09, 0.05), quantity=9)]
+    parts = [
+        make_part("rods", "rods", "rods", 0.2, (0.3, 0.075, 0.015)),
+        make_part("w", "w", "counterweight", 0.5, (0.024, 0.09, 0.05), quantity=9),
+    ]
     placements = [Placement(id="rods", part="rods")]
     placements += [
         Placement(id=f"w{n}", part="w", parent="rods", point="rods", slide_m=mm / 1000) for n, mm in enumerate(at_mm)

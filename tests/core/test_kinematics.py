@@ -33,9 +33,14 @@ class Mounting(unittest.TestCase):
             parent = Part(id="p", name="p", mass_kg=1, solids=solid, offers=(points[0],))
             child = Part(id="c", name="c", mass_kg=1, solids=solid, hangs_by=(points[1],))
             pose = Pose(position_m=(0.1, 0.2, 0.3), quaternion_xyzw=tuple(Rotation.random(rng=rng).as_quat()))
-            made = document([parent, child], [Placement(id="p", part="p", pose=pose), Placement(id="c", part="c", parent="p", point="a")])
+            made = document(
+                [parent, child],
+                [Placement(id="p", part="p", pose=pose), Placement(id="c", part="c", parent="p", point="a")],
+            )
             rig = assemble(made.setups[0], made.parts_by_id)
-            np.testing.assert_allclose(rig.to_rig("p", points[0].position_m), rig.to_rig("c", points[1].position_m), atol=1e-12)
+            np.testing.assert_allclose(
+                rig.to_rig("p", points[0].position_m), rig.to_rig("c", points[1].position_m), atol=1e-12
+            )
             out_p = rig.rotations[0] @ points[0].frame
             out_c = rig.rotations[1] @ points[1].frame
             np.testing.assert_allclose(out_p[:, 2], -out_c[:, 2], atol=1e-12)
@@ -60,7 +65,9 @@ class Mounting(unittest.TestCase):
         slide = before.setups[0].by_id["rear-rods"].slide_m
         after = rigging.slide(before, "lamp-room", "rear-rods", slide + 0.02)
         a, b = (assemble(d.setups[0], d.parts_by_id) for d in (before, after))
-        np.testing.assert_allclose(b.to_rig("battery", (0, 0, 0)) - a.to_rig("battery", (0, 0, 0)), (0.02, 0, 0), atol=1e-9)
+        np.testing.assert_allclose(
+            b.to_rig("battery", (0, 0, 0)) - a.to_rig("battery", (0, 0, 0)), (0.02, 0, 0), atol=1e-9
+        )
         np.testing.assert_allclose(a.slide_direction("rear-rods"), (1, 0, 0), atol=1e-12)
 
     def test_turn_is_right_handed_about_the_carrying_direction(self) -> None:
@@ -83,7 +90,10 @@ class Mounting(unittest.TestCase):
         np.testing.assert_allclose(long.box_centres_m[2] - np.array(solid.centre_m), (0, 0, -0.05), atol=1e-12)
         share = solid.volume_m3 / sum(s.volume_m3 for s in part.solids)
         np.testing.assert_allclose(long.cg_m - short.cg_m, (0, 0, -0.05 * share), atol=1e-12)
-        self.assertNotEqual(assemble(longer.setups[0], longer.parts_by_id).cgs_m.tolist(), assemble(made.setups[0], made.parts_by_id).cgs_m.tolist())
+        self.assertNotEqual(
+            assemble(longer.setups[0], longer.parts_by_id).cgs_m.tolist(),
+            assemble(made.setups[0], made.parts_by_id).cgs_m.tolist(),
+        )
 
     def test_free_poses_describe_any_assembly(self) -> None:
         """Position and quaternion put a box anywhere, as SciPy says."""
@@ -94,7 +104,9 @@ class Mounting(unittest.TestCase):
         body = made.parts_by_id["b"].body()
         expected = turn.as_matrix() @ body.inertia_kg_m2 @ turn.as_matrix().T
         np.testing.assert_allclose(rig.mass_properties().inertia_kg_m2, expected, atol=1e-14)
-        np.testing.assert_allclose(rig.to_rig("b", (0.05, 0, 0)), turn.apply((0.05, 0, 0)) + pose.position_m, atol=1e-14)
+        np.testing.assert_allclose(
+            rig.to_rig("b", (0.05, 0, 0)), turn.apply((0.05, 0, 0)) + pose.position_m, atol=1e-14
+        )
 
     def test_mirror_image_gives_mirrored_answer(self) -> None:
         """Every y turned round: the CG's y too, all else alike."""
@@ -102,7 +114,9 @@ class Mounting(unittest.TestCase):
         parts = [box(f"b{k}", float(rng.uniform(0.1, 2)), tuple(rng.uniform(0.02, 0.2, 3))) for k in range(5)]
         places = rng.uniform(-0.3, 0.3, (5, 3))
         one = document(parts, [free(p.id, p.id, *places[k]) for k, p in enumerate(parts)])
-        other = document(parts, [free(p.id, p.id, places[k, 0], -places[k, 1], places[k, 2]) for k, p in enumerate(parts)])
+        other = document(
+            parts, [free(p.id, p.id, places[k, 0], -places[k, 1], places[k, 2]) for k, p in enumerate(parts)]
+        )
         a, b = (assemble(d.setups[0], d.parts_by_id).mass_properties() for d in (one, other))
         np.testing.assert_allclose(b.cg_m, a.cg_m * (1, -1, 1), atol=1e-14)
         flip = np.diag((1, -1, 1))

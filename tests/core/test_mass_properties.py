@@ -88,7 +88,7 @@ class Invariants(unittest.TestCase):
             np.testing.assert_allclose(axes.T @ axes, np.eye(3), atol=1e-12)
 
     def test_radius_of_gyration(self) -> None:
-        """k = sqrt(I/m): a rod pair of point masses at ±d has radius d about the cross axes."""
+        """K = sqrt(I/m): a rod pair of point masses at ±d has radius d about the cross axes."""
         places = np.array(((0.25, 0, 0), (-0.25, 0, 0)))
         body = combine(np.array((1.5, 1.5)), places, np.zeros((2, 3, 3)))
         np.testing.assert_allclose(body.radii_of_gyration_m(), (0, 0.25, 0.25), atol=1e-12)

@@ -21,7 +21,9 @@ from equilix.rig.setups import Placement
 from tests.core.builders import analysed, document, padded, random_rig
 
 
-def rank(analysis: Analysis, before: Analysis, touched: int, travel_mm: float) -> tuple[float, float, float, int, float]:
+def rank(
+    analysis: Analysis, before: Analysis, touched: int, travel_mm: float
+) -> tuple[float, float, float, int, float]:
     """What the planner orders by: excess over tolerance, then over the aim, mass added, things touched, travel.
 
     The aims are those before the plan, as in the programme.
@@ -141,14 +143,20 @@ class BruteForce(unittest.TestCase):
         parts = [base]
         for key, mass in (("a", light), ("b", heavy)):
             part = make_part(key, key, "block", mass, (0.04, 0.04, 0.04))
-            parts.append(part.changed(hangs_by=({"name": "f", "kind": "rail", "position_m": (0, 0, 0), "direction": (0, 0, -1)},)))
+            parts.append(
+                part.changed(
+                    hangs_by=({"name": "f", "kind": "rail", "position_m": (0, 0, 0), "direction": (0, 0, -1)},)
+                )
+            )
         return document(parts, [
             Placement(id="base", part="base"),
             Placement(id="a", part="a", parent="base", point="t", slide_m=0.0),
             Placement(id="b", part="b", parent="base", point="t", slide_m=0.14),
         ])  # fmt: skip
 
-    def _two(self, made: Document, before: Analysis, at: dict[str, float], start: dict[str, float]) -> tuple[float, ...]:
+    def _two(
+        self, made: Document, before: Analysis, at: dict[str, float], start: dict[str, float]
+    ) -> tuple[float, ...]:
         travel = {key: abs(at[key] - start[key]) * 1000 for key in at}
         for key in ("a", "b"):
             made = rigging.slide(made, "rig", key, at[key])
@@ -269,7 +277,9 @@ class Schools(unittest.TestCase):
         same = find_batteries(self.made, analysis, other=False)
         self.assertEqual({(p.part, p.parent) for p in same}, {("battery-98", "body")})
         others = find_batteries(self.made, analysis, other=True)
-        self.assertEqual({(p.part, p.parent) for p in others}, {("battery-146", "body"), ("battery-146", "battery-plate")})
+        self.assertEqual(
+            {(p.part, p.parent) for p in others}, {("battery-146", "body"), ("battery-146", "battery-plate")}
+        )
 
 
 class Refusals(unittest.TestCase):
@@ -280,11 +290,14 @@ class Refusals(unittest.TestCase):
         made = lighthouse()
         short = made.parts_by_id["base"]
         offers = tuple(
-            o.changed(track={"from_m": 0.05, "to_m": 0.15, "scale_zero_m": 0.17}) if o.name == "dovetail" else o for o in short.offers
+            o.changed(track={"from_m": 0.05, "to_m": 0.15, "scale_zero_m": 0.17}) if o.name == "dovetail" else o
+            for o in short.offers
         )
         made = kit.change_part(made, "base", offers=offers)
         setup = made.setups[0]
-        made = made.with_setup(setup.changed(placements=tuple(p.changed(pinned=p.id != "bridge") for p in setup.placements)))
+        made = made.with_setup(
+            setup.changed(placements=tuple(p.changed(pinned=p.id != "bridge") for p in setup.placements))
+        )
         before = analysed(made)
         found = plan("move", made, before)
         self.assertFalse(found.works)
@@ -305,7 +318,11 @@ class Refusals(unittest.TestCase):
     def test_nothing_to_work_with(self) -> None:
         """No weights, no other batteries, nothing optional: each says so."""
         made = lighthouse()
-        parts = tuple(p.changed(needed=True) for p in made.parts if p.kind != "counterweight" and p.id not in ("battery-146", "battery-190"))
+        parts = tuple(
+            p.changed(needed=True)
+            for p in made.parts
+            if p.kind != "counterweight" and p.id not in ("battery-146", "battery-190")
+        )
         made = made.changed(parts=parts)
         analysis = analysed(made)
         self.assertIn("no counterweight", plan("weight", made, analysis).reason)

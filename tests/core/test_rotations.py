@@ -27,9 +27,7 @@ class AgainstScipy(unittest.TestCase):
         """Quaternions of any length but zero, scalar last."""
         for _ in range(50):
             xyzw = self.rng.standard_normal(4)
-            np.testing.assert_allclose(
-                from_quaternion(tuple(xyzw)), Rotation.from_quat(xyzw).as_matrix(), atol=1e-13
-            )
+            np.testing.assert_allclose(from_quaternion(tuple(xyzw)), Rotation.from_quat(xyzw).as_matrix(), atol=1e-13)
 
     def test_round_trip(self) -> None:
         """Matrix to quaternion and back, near half turns too."""

@@ -30,7 +30,14 @@ class Conditions(unittest.TestCase):
 
     def test_tolerance_is_the_pad_less_10_mm(self) -> None:
         """A 120 × 80 mm pad leaves ±50 and ±30 mm; between that and the edge it wants to go, beyond it falls."""
-        for x, status in ((0.0, "rests"), (0.0499, "rests"), (0.0501, "leans"), (0.0599, "leans"), (0.0601, "falls"), (-0.0601, "falls")):
+        for x, status in (
+            (0.0, "rests"),
+            (0.0499, "rests"),
+            (0.0501, "leans"),
+            (0.0599, "leans"),
+            (0.0601, "falls"),
+            (-0.0601, "falls"),
+        ):
             with self.subTest(x):
                 self.assertEqual(analysed(balanced_on_pad(x)).status, status)
         for y, status in ((0.0299, "rests"), (0.0301, "leans"), (0.0401, "falls")):
@@ -122,7 +129,9 @@ class Words(unittest.TestCase):
     def test_demo_falls_forward_and_the_hands_lift(self) -> None:
         """The demo says so in one sentence with the moment, the lift and the time."""
         text = str(read_out(analysed(lighthouse())))
-        self.assertRegex(text, r"Falls forward\. \d+\.\d N·m past the edge .* Each hand lifts \d+\.\d N; .* about \d+ min\.")
+        self.assertRegex(
+            text, r"Falls forward\. \d+\.\d N·m past the edge .* Each hand lifts \d+\.\d N; .* about \d+ min\."
+        )
 
     def test_us_units(self) -> None:
         """The same in inches and pounds."""

@@ -15,13 +15,29 @@ class Reading(unittest.TestCase):
 
     def test_masses(self) -> None:
         """Pounds and ounces: exactly 0.45359237 kg a pound (international yard and pound agreement, 1959)."""
-        for text, kg in (("1.2 kg", 1.2), ("850g", 0.85), ("1,5 kg", 1.5), ("2 lb 10 oz", 2.625 * 0.45359237), ("640", 0.64), ("½".replace("½", "1/2") + " kg", 0.5)):
+        for text, kg in (
+            ("1.2 kg", 1.2),
+            ("850g", 0.85),
+            ("1,5 kg", 1.5),
+            ("2 lb 10 oz", 2.625 * 0.45359237),
+            ("640", 0.64),
+            ("½".replace("½", "1/2") + " kg", 0.5),
+        ):
             with self.subTest(text):
                 self.assertAlmostEqual(units.read(text, "mass"), kg, places=9)
 
     def test_lengths(self) -> None:
         """Inches with fractions: exactly 25.4 mm an inch (the same agreement)."""
-        for text, m in (("85mm", 0.085), ("8.5 cm", 0.085), ("3 1/4 in", 3.25 * 0.0254), ('2"', 0.0508), ("12", 0.012), ("−5 mm", -0.005), ("-1 1/2 in", -0.0381), ("1 ft 2 in", 14 * 0.0254)):
+        for text, m in (
+            ("85mm", 0.085),
+            ("8.5 cm", 0.085),
+            ("3 1/4 in", 3.25 * 0.0254),
+            ('2"', 0.0508),
+            ("12", 0.012),
+            ("−5 mm", -0.005),
+            ("-1 1/2 in", -0.0381),
+            ("1 ft 2 in", 14 * 0.0254),
+        ):
             with self.subTest(text):
                 self.assertAlmostEqual(units.read(text, "length"), m, places=9)
 
@@ -41,7 +57,18 @@ class Reading(unittest.TestCase):
 
     def test_refusals_say_what_was_given_and_what_is_allowed(self) -> None:
         """Nonsense, wrong units, no number, division by nothing."""
-        for text, quantity in (("abc", "length"), ("5 kg", "length"), ("", "mass"), ("1/0 kg", "mass"), ("nan", "mass"), ("12 V", "power"), ("3 eggs", "mass"), ("5 kg", "price"), ("1e999 kg", "mass"), ("--5", "length")):
+        for text, quantity in (
+            ("abc", "length"),
+            ("5 kg", "length"),
+            ("", "mass"),
+            ("1/0 kg", "mass"),
+            ("nan", "mass"),
+            ("12 V", "power"),
+            ("3 eggs", "mass"),
+            ("5 kg", "price"),
+            ("1e999 kg", "mass"),
+            ("--5", "length"),
+        ):
             with self.subTest(text), self.assertRaises(Refused) as caught:
                 units.read(text, quantity)
             self.assertIn("llowed", str(caught.exception))
@@ -86,7 +113,14 @@ class Showing(unittest.TestCase):
 
     def test_times_are_no_surer_than_they_are(self) -> None:
         """Seconds in fives, minutes, then five minutes, then hours."""
-        for seconds, text in ((0, "0 s"), (42, "40 s"), (125, "2 min"), (26 * 60, "26 min"), (73 * 60, "75 min"), (3 * 3600, "3 h")):
+        for seconds, text in (
+            (0, "0 s"),
+            (42, "40 s"),
+            (125, "2 min"),
+            (26 * 60, "26 min"),
+            (73 * 60, "75 min"),
+            (3 * 3600, "3 h"),
+        ):
             self.assertEqual(units.duration(seconds), text)
 
 

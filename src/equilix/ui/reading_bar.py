@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PySide6.QtCore import QSize, Qt, QTimer
+from PySide6.QtCore import QEvent, QObject, Qt, QTimer
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from equilix.reading import read_out
@@ -14,6 +14,10 @@ from equilix.ui.widgets.tint import tint
 
 SIGNS = {"rests": "●", "leans": "◆", "falls": "▲", "unsupported": "○"}
 """A shape for each status, so that colour is never the only sign."""
+
+
+HEIGHT_PX, LARGE_HEIGHT_PX = 90, 132
+"""The bar keeps its height whatever it says, so that the drawing does not move under the mouse."""
 
 
 class ReadingBar(QWidget):
@@ -37,6 +41,8 @@ class ReadingBar(QWidget):
         column.setSpacing(2)
         column.addLayout(first)
         column.addWidget(self.cost)
+        column.addStretch(1)
+        self.setFixedHeight(HEIGHT_PX)
         session.changed.connect(self.refresh)
 
     def refresh(self) -> None:
@@ -49,19 +55,23 @@ class ReadingBar(QWidget):
             self.verdict.setFont(font(18 * grow, bold=True))
             self.rest.setFont(font(12 * grow))
             self.cost.setFont(font(12 * grow))
+            self.setFixedHeight(LARGE_HEIGHT_PX if self.large else HEIGHT_PX)
         self.verdict.setText(f"{SIGNS[status]} {reading.verdict}")
         tint(self.verdict, value)
         self.rest.setText(reading.rest)
         self.cost.setText(reading.cost)
-        self.cost.setVisible(bool(reading.cost))
         self.setAccessibleName(str(reading))
 
 
 class MessageBar(QWidget):
-    """One message, without a dialog; complaints stay until they are read away, notices go by themselves."""
+    """One message, without a dialog, floating over the drawing's upper edge so that nothing moves under the mouse.
 
-    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
-        super().__init__(parent)
+    Complaints stay until they are read away, notices go by themselves.
+    """
+
+    def __init__(self, session: Session, over: QWidget) -> None:
+        super().__init__(over)
+        over.installEventFilter(self)
         self.theme: Theme = PREP_ROOM
         self.text = QLabel()
         self.text.setWordWrap(True)
@@ -81,8 +91,16 @@ class MessageBar(QWidget):
         session.said.connect(self.say)
         self.hide()
 
-    def minimumSizeHint(self) -> QSize:
-        return QSize(100, 40)
+    def eventFilter(self, watched: QObject, event: QEvent) -> bool:
+        if event.type() == QEvent.Type.Resize:
+            self._place()
+        return super().eventFilter(watched, event)
+
+    def _place(self) -> None:
+        over = self.parentWidget()
+        wide = max(over.width() - 32, 120)
+        self.setGeometry(16, 4, wide, max(self.layout().heightForWidth(wide), self.sizeHint().height()))
+        self.raise_()
 
     def say(self, text: str, complaint: bool) -> None:
         """Show a message."""
@@ -98,6 +116,7 @@ class MessageBar(QWidget):
         if not complaint:
             self._timer.start()
         self.show()
+        self._place()
 
     def offer(self, text: str, button: str, act: Callable[[], object]) -> None:
         """Show a message with something to do about it."""
@@ -107,6 +126,7 @@ class MessageBar(QWidget):
         self.text.setFont(font(14))
         self.act.setText(button)
         self.act.show()
+        self._place()
 
     def _act(self) -> None:
         self.hide()

@@ -48,7 +48,7 @@ class Window(QMainWindow):
         self.theme: Theme = PREP_ROOM
         self.files = Files(session, self)
         self.header, self.reading, self.stage = Header(session), ReadingBar(session), Stage(session)
-        self.message = MessageBar(session)
+        self.message = MessageBar(session, self.stage)
         self.pages: dict[str, Page] = {
             page.title: page for page in (MatPage(session), BuildPage(session), BalancePage(session))
         }
@@ -109,7 +109,6 @@ class Window(QMainWindow):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
         column.addWidget(self.reading)
-        column.addWidget(self.message)
         column.addWidget(self.stage, 1)
         body = QHBoxLayout()
         body.setContentsMargins(0, 0, 0, 0)

@@ -226,6 +226,8 @@ class RigView(QWidget):
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
         if self.hit(event.position()) is None:
             self.fit()
+        else:  # the second of two quick grips at a part is a grip too
+            self.mousePressEvent(event)
 
     def wheelEvent(self, event: QWheelEvent) -> None:
         self.zoom(1.0015 ** event.angleDelta().y(), event.position())

@@ -36,7 +36,7 @@ class QuantityField(QWidget):
         column.addWidget(self.line)
         column.addWidget(self.complaint)
         self.line.editingFinished.connect(self.commit)
-        self._shown = ""
+        self._shown = self._committed = ""
         self._value: float | None = None
 
     def show_value(self, value: float | None, display: Display = "metric") -> None:
@@ -53,6 +53,7 @@ class QuantityField(QWidget):
             return
         self._value = value
         self._shown = "" if value is None else _shown(value, self.quantity, display)
+        self._committed = ""
         self.line.setText(self._shown)
         self.complain("")
 
@@ -63,15 +64,16 @@ class QuantityField(QWidget):
     def commit(self) -> None:
         """Read what was typed; complain in place where it cannot be taken."""
         text = self.line.text()
-        if text == self._shown:
+        if text in (self._shown, self._committed):
             return
+        self._committed = text
         try:
             value = self.value()
         except EquilixError as error:
             self.complain(str(error))
             return
         self.complain("")
-        self._shown, self._value = text, value
+        self._value = None
         self.line.setModified(False)
         self.entered.emit(value, text)
 
@@ -85,6 +87,7 @@ class QuantityField(QWidget):
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         if event.key() == Qt.Key.Key_Escape:
+            self._committed = ""
             self.line.setText(self._shown)
             self.complain("")
         else:

@@ -1,0 +1,212 @@
+"""The command line and its JSON, and that other programs can check the engine by it."""
+
+import contextlib
+import io
+import json
+import os
+import subprocess
+import sys
+import tempfile
+import unittest
+from pathlib import Path
+
+import numpy as np
+import trimesh
+from scipy.spatial.transform import Rotation
+
+from equilix import __version__
+from equilix.cli import build_parser, run
+from equilix.demo import lighthouse
+from equilix.document import Document
+from equilix.edits import kit
+from equilix.report import REPORT_VERSION, plan_text, report, report_text, schema_text
+from equilix.store.saving import save
+from tests.core.builders import analysed, balanced_on_pad
+
+ROOT = Path(__file__).parents[2]
+
+
+class Commands(unittest.TestCase):
+    """Report, plan, check, schema."""
+
+    def setUp(self) -> None:
+        kept = tempfile.TemporaryDirectory()
+        self.addCleanup(kept.cleanup)
+        self.file = Path(kept.name) / "rig.equilix"
+        save(lighthouse(), self.file)
+
+    def call(self, *arguments: str) -> tuple[int, str, str]:
+        """Exit code, output and complaints of a command."""
+        out, err = io.StringIO(), io.StringIO()
+        with contextlib.redirect_stdout(out), contextlib.redirect_stderr(err):
+            code = run([str(a) for a in arguments])
+        return code, out.getvalue(), err.getvalue()
+
+    def test_report(self) -> None:
+        """In words, with reading, hands, efforts and caution."""
+        code, out, _ = self.call("report", self.file, "--setup", "lamp ROOM")
+        self.assertEqual(code, 0)
+        for word in ("Falls forward", "left hand", "shoulder", "How sure", "pain means stop"):
+            self.assertIn(word, out)
+
+    def test_report_json(self) -> None:
+        """Everything the issue of the slice names is in it, in SI units."""
+        code, out, _ = self.call("report", self.file, "--json")
+        found = json.loads(out)
+        self.assertEqual(code, 0)
+        self.assertEqual(found["report_version"], REPORT_VERSION)
+        analysis = analysed(lighthouse())
+        self.assertAlmostEqual(found["mass_kg"], analysis.mass.mass_kg, places=12)
+        np.testing.assert_allclose(found["cg_m"], analysis.mass.cg_m, atol=1e-12)
+        np.testing.assert_allclose(found["cg_sd_m"], analysis.cg_sd_m, atol=1e-12)
+        np.testing.assert_allclose(found["inertia_kg_m2"], analysis.mass.inertia_kg_m2, atol=1e-12)
+        for condition in found["conditions"]:
+            self.assertEqual({"name", "value", "sd", "unit", "tolerance", "ok", "sentence"}, set(condition))
+        names = {contact["name"] for contact in found["contacts"]}
+        self.assertEqual(
+            names, {"left hand", "right hand", *(f"pad {f} {s}" for f in ("front", "rear") for s in ("left", "right"))}
+        )
+
+    def test_contacts_of_the_report_close(self) -> None:
+        """From the JSON alone: forces sum to the weight, moments about the CG to nothing."""
+        found = json.loads(self.call("report", self.file, "--json")[1])
+        forces = np.array([c["force_n"] for c in found["contacts"]])
+        points = np.array([c["point_m"] for c in found["contacts"]])
+        np.testing.assert_allclose(forces.sum(axis=0), (0, 0, found["mass_kg"] * 9.80665), atol=1e-6)
+        np.testing.assert_allclose(np.cross(points - found["cg_m"], forces).sum(axis=0), 0, atol=1e-6)
+
+    def test_plan(self) -> None:
+        """One answer a school, in words and as JSON."""
+        code, out, _ = self.call("plan", self.file, "--setup", "Lamp room")
+        self.assertEqual(code, 0)
+        for title in (
+            "Move what is there: nothing added",
+            "Put power to work: + 330 g",
+            "Hang weight",
+            "Leave things off",
+        ):
+            self.assertIn(title, out)
+        found = json.loads(self.call("plan", self.file, "--json")[1])
+        self.assertEqual([p["school"] for p in found], ["move", "power", "weight", "strip"])
+        for plan in found:
+            self.assertTrue(plan["works"])
+            for name, value in plan["promised_m"].items():
+                self.assertAlmostEqual(value, plan["residual_m"][name], delta=1e-6)
+
+    def test_refused_plan_in_words(self) -> None:
+        """A school without an answer says why."""
+        made = lighthouse()
+        made = made.changed(parts=tuple(p for p in made.parts if p.kind != "counterweight"))
+        from equilix.planner.schools import plan
+
+        self.assertIn("Cannot be done: no counterweight", plan_text(plan("weight", made, analysed(made))))
+
+    def test_nothing_to_plan(self) -> None:
+        """An empty setup has nothing to plan, and that is no error."""
+        save(kit.add_setup(lighthouse(), "Bare")[0], self.file)
+        code, out, _ = self.call("plan", self.file)
+        self.assertEqual(code, 0)
+        self.assertIn("nothing to plan", out)
+        code, out, _ = self.call("report", self.file, "--json")
+        self.assertEqual(code, 0)
+        self.assertIsNone(json.loads(out)["cg_m"])
+
+    def test_check(self) -> None:
+        """A sound file is said to be sound, with keys it does not know; a broken one is refused with exit code 1."""
+        self.assertIn("nothing wrong", self.call("check", self.file)[1])
+        raw = json.loads(self.file.read_text("utf-8"))
+        raw["parts"][0]["hue"] = 3
+        self.file.write_text(json.dumps(raw), "utf-8")
+        self.assertIn("“hue” is not known", self.call("check", self.file)[1])
+        self.file.write_text("{", "utf-8")
+        code, out, err = self.call("check", self.file)
+        self.assertEqual((code, out), (1, ""))
+        self.assertIn("line 1", err)
+
+    def test_unknown_setup(self) -> None:
+        """A setup that is not there is refused with those that are."""
+        code, _, err = self.call("report", self.file, "--setup", "cellar")
+        self.assertEqual(code, 1)
+        self.assertIn("“Lamp room”", err)
+
+    def test_schema_is_shipped_and_fresh(self) -> None:
+        """The schema in the package is the one the model has today (make schema writes it)."""
+        shipped = ROOT / "src" / "equilix" / "resources" / "document.schema.json"
+        self.assertEqual(shipped.read_text("utf-8"), schema_text())
+        self.assertEqual(self.call("schema")[1], schema_text())
+        self.assertIn("Part", json.loads(schema_text())["$defs"])
+
+    def test_as_a_program(self) -> None:
+        """``python -m equilix report`` works without a display and without loading Qt."""
+        code = "import sys; from equilix.__main__ import main; r = main(sys.argv[1:]); print('PySide6' in sys.modules); sys.exit(r)"
+        bare = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "QT_QPA_PLATFORM")}
+        found = subprocess.run(
+            [sys.executable, "-c", code, "report", str(self.file)], capture_output=True, text=True, env=bare
+        )
+        self.assertEqual(found.returncode, 0, found.stderr)
+        self.assertTrue(found.stdout.endswith("False\n"))
+
+    def test_window_options(self) -> None:
+        """The options of the window program, and its version."""
+        self.assertTrue(build_parser().parse_args(["--demo"]).demo)
+        with self.assertRaises(SystemExit), contextlib.redirect_stdout(io.StringIO()) as out:
+            build_parser().parse_args(["--version"])
+        self.assertIn(__version__, out.getvalue())
+
+
+class AgainstAnotherProgram(unittest.TestCase):
+    """Any assembly of plain solids in free poses can be checked by other programs; here by trimesh."""
+
+    def test_random_assembly(self) -> None:
+        """Boxes and cylinders in random poses: mass, CG and inertia as trimesh finds them from the meshes."""
+        rng = np.random.default_rng(11)
+        parts, placements, meshes = [], [], []
+        for number in range(7):
+            turn, place, mass = Rotation.random(rng=rng), rng.uniform(-0.3, 0.3, 3), float(rng.uniform(0.2, 3))
+            if number % 2:
+                size = rng.uniform(0.03, 0.2, 3)
+                solid = {"shape": "box", "size_m": size.tolist()}
+                mesh = trimesh.creation.box(extents=size)
+            else:
+                radius, length = rng.uniform(0.02, 0.06), rng.uniform(0.05, 0.3)
+                solid = {"shape": "cylinder", "axis": "z", "radius_m": radius, "length_m": length}
+                mesh = trimesh.creation.cylinder(radius=radius, height=length, sections=720)
+            mesh.density = mass / mesh.volume
+            frame = np.eye(4)
+            frame[:3, :3], frame[:3, 3] = turn.as_matrix(), place
+            mesh.apply_transform(frame)
+            meshes.append((mass, mesh.center_mass, mesh.moment_inertia))
+            parts.append({"id": f"p{number}", "name": f"p{number}", "mass_kg": mass, "solids": [solid]})
+            pose = {"position_m": place.tolist(), "quaternion_xyzw": turn.as_quat().tolist()}
+            placements.append({"id": f"p{number}", "part": f"p{number}", "pose": pose})
+        made = Document.model_validate(
+            {
+                "format": "equilix",
+                "version": 1,
+                "parts": parts,
+                "setups": [{"id": "s", "name": "s", "placements": placements}],
+            }
+        )
+        found = report(analysed(made))
+        total = sum(m for m, _, _ in meshes)
+        cg = sum(m * c for m, c, _ in meshes) / total
+        inertia = sum(i + m * ((c - cg) @ (c - cg) * np.eye(3) - np.outer(c - cg, c - cg)) for m, c, i in meshes)
+        self.assertAlmostEqual(found["mass_kg"], total, places=12)
+        np.testing.assert_allclose(found["cg_m"], cg, atol=1e-9)
+        np.testing.assert_allclose(found["inertia_kg_m2"], inertia, rtol=2e-4, atol=1e-6)
+        self.assertIsNone(found["support"])
+
+    def test_documented(self) -> None:
+        """Every key of the report stands in docs/report.md."""
+        text = (ROOT / "docs" / "report.md").read_text("utf-8")
+        found = report(analysed(balanced_on_pad(0.1)))
+        for key in found:
+            self.assertIn(f"`{key}`", text)
+
+    def test_text_in_us_units(self) -> None:
+        """The terminal's report follows the document's units."""
+        self.assertIn(" lb ", report_text(analysed(kit.choose_display(lighthouse(), "us"))))
+
+
+if __name__ == "__main__":
+    unittest.main()

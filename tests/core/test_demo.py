@@ -1,0 +1,106 @@
+"""The demonstration, and what the house forbids anywhere."""
+
+import re
+import unittest
+from pathlib import Path
+
+from equilix.analysis import analyse
+from equilix.check import document_faults
+from equilix.demo import lighthouse
+from equilix.kit.catalogue import KINDS
+
+ROOT = Path(__file__).parents[2]
+
+
+class Demo(unittest.TestCase):
+    """A rig that is visibly out of balance, of a kit of about 45 parts."""
+
+    def test_kit(self) -> None:
+        """About 45 parts, with prices, some wanted, some optional, some not weighed."""
+        parts = lighthouse().parts
+        self.assertTrue(40 <= len(parts) <= 50, len(parts))
+        self.assertTrue(all(part.price is not None for part in parts))
+        self.assertTrue(any(not part.owned for part in parts))
+        self.assertTrue(any(not part.needed for part in parts))
+        self.assertEqual({part.mass_how for part in parts}, {"weighed", "data sheet", "estimated"})
+
+    def test_falls_forward(self) -> None:
+        """The lamp-room rig is front-heavy by a hand's breadth, and a real weight."""
+        made = lighthouse()
+        analysis = analyse(made, made.setups[0])
+        self.assertEqual(analysis.status, "falls")
+        self.assertGreater(analysis.conditions[0].value_m, 0.08)
+        self.assertTrue(7 < analysis.mass.mass_kg < 12)
+        self.assertEqual(document_faults(made), ())
+
+    def test_two_operators(self) -> None:
+        """One tall and strong, one slight with a sore shoulder."""
+        tall, slight = lighthouse().operators
+        self.assertGreater(tall.stature_m, slight.stature_m)
+        self.assertGreater(tall.strength_of("shoulder"), slight.strength_of("shoulder"))
+        self.assertIn("sore", slight.note)
+
+    def test_names_say_what_things_are(self) -> None:
+        """Names are plain words and figures: no word with a capital inside, none that looks like a model."""
+        for part in lighthouse().parts:
+            self.assertNotRegex(part.name.replace("Wh", ""), r"[a-z][A-Z]|\b[A-Z]{2,}\d|\b[A-Z][a-z]+\b", part.name)
+
+    def test_catalogue_covers_the_kit(self) -> None:
+        """Most kinds of the catalogue are on the demo's mat."""
+        used = {part.kind for part in lighthouse().parts}
+        self.assertGreaterEqual(len(used), 0.9 * len(KINDS) - 1)
+
+
+class House(unittest.TestCase):
+    """Rules that can be read off the tree."""
+
+    def files(self, *patterns: str) -> list[Path]:
+        """Files of the project that match."""
+        return [path for pattern in patterns for path in ROOT.glob(pattern)]
+
+    def test_nothing_is_called_safe(self) -> None:
+        """No text of program, README or docs calls anything safe."""
+        for path in self.files("src/**/*.py", "docs/*.md", "README.md", "CHANGELOG.md"):
+            for line in path.read_text("utf-8").splitlines():
+                self.assertNotRegex(line.lower(), r"\bsafe(ly|ty|r)?\b", f"{path.name}: {line}")
+
+    def test_modules_stay_small(self) -> None:
+        """None over 400 lines; the median under 150."""
+        sizes = sorted((len(p.read_text("utf-8").splitlines()), p.name) for p in self.files("src/**/*.py"))
+        self.assertLessEqual(sizes[-1][0], 400, sizes[-1])
+        self.assertLess(sizes[len(sizes) // 2][0], 150)
+
+    def test_only_the_interface_names_qt(self) -> None:
+        """Outside ui/ nothing imports Qt."""
+        for path in self.files("src/**/*.py"):
+            if "ui" not in path.parts:
+                self.assertIsNone(
+                    re.search(r"^\s*(from|import) (PySide6|shiboken6|pyqtgraph)", path.read_text("utf-8"), re.MULTILINE)
+                )
+
+    def test_share_of_tests(self) -> None:
+        """Tests are between a quarter and a third of the Python lines."""
+        lines = {
+            name: sum(len(p.read_text("utf-8").splitlines()) for p in self.files(f"{name}/**/*.py"))
+            for name in ("src", "tests", "tools")
+        }
+        share = lines["tests"] / sum(lines.values())
+        self.assertTrue(0.25 <= share <= 0.34, f"{share:.0%} of {lines}")
+
+    def test_screenshots_are_linked(self) -> None:
+        """Every picture in docs/screenshots is linked from the README, and there are fewer than 20."""
+        readme = (ROOT / "README.md").read_text("utf-8")
+        pictures = self.files("docs/screenshots/*.png")
+        self.assertTrue(0 < len(pictures) < 20)
+        for picture in pictures:
+            self.assertIn(picture.name, readme)
+
+    def test_licence_of_the_type(self) -> None:
+        """The fonts ship with their licence."""
+        fonts = ROOT / "src" / "equilix" / "resources" / "fonts"
+        self.assertTrue(list(fonts.glob("*.otf")))
+        self.assertIn("OPEN FONT LICENSE", (fonts / "B612-LICENCE.txt").read_text("utf-8"))
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -1,0 +1,1 @@
+"""Tests that drive the real window, offscreen and once under Xvfb."""

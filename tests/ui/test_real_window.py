@@ -1,0 +1,125 @@
+"""Once as a real window on a real (virtual) screen, and without any screen."""
+
+import os
+import shutil
+import subprocess
+import sys
+import tempfile
+import unittest
+from pathlib import Path
+
+_DRIVE = """
+import sys
+from PySide6.QtCore import QPoint, Qt
+from PySide6.QtGui import QGuiApplication
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication
+from equilix.ui.app import open_window
+from equilix.ui.theme import load_fonts
+
+app = QApplication(["equilix"])
+load_fonts(app)
+assert QGuiApplication.platformName() == "xcb", QGuiApplication.platformName()
+window = open_window(demo=True)
+window.show()
+assert QTest.qWaitForWindowExposed(window, 10000)
+window.activateWindow()
+assert QTest.qWaitForWindowActive(window, 10000)
+session, side = window.session, window.stage.side
+while session.is_planning:
+    QTest.qWait(10)
+before = session.setup.by_id["bridge"].slide_m
+at = next(QPoint(x, y) for x in range(40, side.width()) for y in range(60, side.height(), 5)
+          if side.hit(QPoint(x, y).toPointF()) == "body")
+QTest.mousePress(side, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at)
+for step in range(1, 9):
+    QTest.mouseMove(side, at - QPoint(6 * step, 0))
+    QTest.qWait(15)
+QTest.mouseRelease(side, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at - QPoint(48, 0))
+moved = before - session.setup.by_id["bridge"].slide_m
+assert abs(moved - 0.048 / side.scale) < 0.004, (moved, side.scale)
+QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+assert session.setup.by_id["bridge"].slide_m == before
+while session.is_planning:
+    QTest.qWait(10)
+QTest.qWait(50)
+QTest.mouseClick(window.pages["Balance"].cards[0].button, Qt.MouseButton.LeftButton)
+assert session.analysis.status == "rests", session.analysis.status
+assert not window.grab().isNull()
+window.close()
+print("driven")
+"""
+
+
+class RealWindow(unittest.TestCase):
+    """The xcb platform under Xvfb."""
+
+    def test_drag_undo_and_apply_on_a_screen(self) -> None:
+        """A real window is shown, a part dragged with the mouse, undone, a plan applied, and all closed in order."""
+        server = shutil.which("Xvfb")
+        self.assertIsNotNone(server, "Xvfb is missing: tools/setup.sh test installs it")
+        read, write = os.pipe()
+        with tempfile.TemporaryDirectory() as state, subprocess.Popen(
+            [server, "-displayfd", str(write), "-screen", "0", "1400x900x24", "-nolisten", "tcp"],
+            pass_fds=(write,), stderr=subprocess.DEVNULL,
+        ) as screen:  # fmt: skip
+            os.close(write)
+            try:
+                number = b""
+                while not number.endswith(b"\n"):
+                    piece = os.read(read, 16)
+                    self.assertTrue(piece, "Xvfb did not start")
+                    number += piece
+                environment = {
+                    **os.environ, "DISPLAY": f":{number.decode().strip()}", "QT_QPA_PLATFORM": "xcb",
+                    "EQUILIX_STATE": state,
+                }  # fmt: skip
+                found = subprocess.run(
+                    [sys.executable, "-W", "error", "-c", _DRIVE], capture_output=True, text=True, env=environment,
+                    timeout=120,
+                )  # fmt: skip
+                self.assertEqual(found.stdout.strip(), "driven", found.stderr)
+                self.assertEqual(found.returncode, 0, found.stderr)
+            finally:
+                os.close(read)
+                screen.terminate()
+
+
+class NoScreen(unittest.TestCase):
+    """Without a display the demo works offscreen."""
+
+    def test_demo_prints_its_reading_and_paints_a_picture(self) -> None:
+        """It says that it is offscreen by working: reading on the terminal, a PNG, exit code 0."""
+        bare = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM")}
+        with tempfile.TemporaryDirectory() as folder:
+            bare["EQUILIX_STATE"] = folder
+            found = subprocess.run(
+                [sys.executable, "-m", "equilix", "--demo"],
+                capture_output=True,
+                text=True,
+                env=bare,
+                cwd=folder,
+                timeout=120,
+            )
+            self.assertEqual(found.returncode, 0, found.stderr)
+            self.assertIn("Falls forward", found.stdout)
+            picture = Path(folder) / "build" / "demo.png"
+            self.assertEqual(picture.read_bytes()[:4], b"\x89PNG")
+            self.assertGreater(picture.stat().st_size, 30_000)
+
+    def test_screenshot_option(self) -> None:
+        """A file can be painted into a named picture; a broken file is said and the demo's window still opens."""
+        bare = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "WAYLAND_DISPLAY")}
+        with tempfile.TemporaryDirectory() as folder:
+            bare.update(EQUILIX_STATE=folder, QT_QPA_PLATFORM="offscreen")
+            (Path(folder) / "bad.equilix").write_text("{", "utf-8")
+            found = subprocess.run(
+                [sys.executable, "-m", "equilix", "bad.equilix", "--screenshot", "p.png"],
+                capture_output=True, text=True, env=bare, cwd=folder, timeout=120,
+            )  # fmt: skip
+            self.assertEqual(found.returncode, 0, found.stderr)
+            self.assertTrue((Path(folder) / "p.png").exists())
+
+
+if __name__ == "__main__":
+    unittest.main()

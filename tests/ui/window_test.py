@@ -1,0 +1,136 @@
+"""The base of the window's tests: one application, a fresh window on the demo, and nothing left behind."""
+
+from __future__ import annotations
+
+import os
+import tempfile
+import threading
+import time
+import unittest
+from collections.abc import Callable
+from pathlib import Path
+from typing import ClassVar
+from unittest import mock
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+
+from PySide6.QtCore import QEvent, QPoint, QPointF, QTimer
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication, QWidget
+
+from equilix.demo import lighthouse
+from equilix.document import Document
+from equilix.rig.setups import Placement
+from equilix.ui.session import Session
+from equilix.ui.theme import load_fonts
+from equilix.ui.window import Window
+
+from PySide6.QtCore import Qt  # isort: skip
+
+
+class WindowTest(unittest.TestCase):
+    """A window at 1280×800 on a document of its own. Fails where a thread, a timer or a widget is left behind."""
+
+    application: ClassVar[QApplication]
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        existing = QApplication.instance()
+        cls.application = existing if isinstance(existing, QApplication) else QApplication(["equilix"])
+        load_fonts(cls.application)
+
+    def document(self) -> Document:
+        """What the window opens on."""
+        return lighthouse()
+
+    def setUp(self) -> None:
+        kept = tempfile.TemporaryDirectory()
+        self.addCleanup(kept.cleanup)
+        self.folder = Path(kept.name)
+        patch = mock.patch.dict(os.environ, {"EQUILIX_STATE": str(self.folder / "state")})
+        patch.start()
+        self.addCleanup(patch.stop)
+        self.threads_before = threading.active_count()
+        self.messages: list[tuple[str, bool]] = []
+        self.session = Session(self.document())
+        self.session.said.connect(lambda text, bad: self.messages.append((text, bad)))
+        self.window = Window(self.session)
+        self.window.show()
+        self.settle()
+
+    def tearDown(self) -> None:
+        self.window.close()
+        timers = [t for t in self.session.findChildren(QTimer) if t.isActive()]
+        self.window.deleteLater()
+        self.application.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+        self.application.processEvents()
+        self.assertEqual(timers, [], "a timer of the session is left running")
+        left = [w for w in self.application.topLevelWidgets() if w.isVisible()]
+        self.assertEqual(left, [], "a window is left open")
+        self.assertLessEqual(threading.active_count(), self.threads_before, "a thread is left behind")
+
+    # what the tests speak in
+
+    def settle(self) -> None:
+        """Paint and handle what is waiting."""
+        for _ in range(3):
+            self.application.processEvents()
+
+    def wait(self, until: Callable[[], bool], seconds: float = 15.0) -> None:
+        """Let the program work until something is so."""
+        end = time.monotonic() + seconds
+        while not until():
+            self.assertLess(time.monotonic(), end, "it did not come to pass")
+            QTest.qWait(5)
+        self.settle()
+
+    def wait_for_plans(self) -> None:
+        """Until the planner has finished."""
+        self.wait(lambda: not self.session.is_planning)
+
+    def placement(self, key: str) -> Placement:
+        """A placement of the open setup."""
+        return self.session.setup.by_id[key]
+
+    def middle_of(self, key: str, view: QWidget | None = None) -> QPoint:
+        """A point of a view on which this part, and no other, is hit."""
+        view = view or self.window.stage.side
+        drawn = next(d for d in view.drawn if d.placement == key)
+        bounds = drawn.outline.whole.boundingRect()
+        for x in range(1, 20):
+            for y in range(1, 20):
+                at = view.to_px(drawn.x_mm + bounds.left() + bounds.width() * x / 20,
+                                drawn.y_mm + bounds.top() + bounds.height() * y / 20)  # fmt: skip
+                if view.hit(QPointF(at.toPoint())) == key:
+                    return at.toPoint()
+        raise AssertionError(f"{key} is nowhere to be hit")
+
+    def drag(self, view: QWidget, start: QPoint, by: QPoint, steps: int = 6) -> None:
+        """Press, move in steps, and release, as a hand does."""
+        QTest.mousePress(view, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, start)
+        for step in range(1, steps + 1):
+            move = start + QPoint(round(by.x() * step / steps), round(by.y() * step / steps))
+            _move(view, move)
+            self.settle()
+        QTest.mouseRelease(view, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, start + by)
+        self.settle()
+
+    def press(self, key: Qt.Key, widget: QWidget | None = None, shift: bool = False, control: bool = False) -> None:
+        """Press a key."""
+        modifiers = Qt.KeyboardModifier.NoModifier
+        if shift:
+            modifiers |= Qt.KeyboardModifier.ShiftModifier
+        if control:
+            modifiers |= Qt.KeyboardModifier.ControlModifier
+        QTest.keyClick(widget or self.window.stage.side, key, modifiers)
+        self.settle()
+
+
+def _move(view: QWidget, to: QPoint) -> None:
+    from PySide6.QtGui import QMouseEvent
+
+    event = QMouseEvent(
+        QEvent.Type.MouseMove, QPointF(to), QPointF(view.mapToGlobal(to)),
+        Qt.MouseButton.NoButton, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier,
+    )  # fmt: skip
+    QApplication.sendEvent(view, event)
