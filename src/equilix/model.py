@@ -29,7 +29,7 @@ class Model(BaseModel):
             return NotImplemented
         mine, its = self.__dict__, other.__dict__
         same = all(mine[name] == its[name] for name in type(self).model_fields)
-        return same and (self.model_extra or {}) == (other.model_extra or {})  # type: ignore[attr-defined]
+        return same and (self.model_extra or {}) == (other.model_extra or {})
 
     __hash__ = None  # type: ignore[assignment]
 

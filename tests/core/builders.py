@@ -58,27 +58,30 @@ def balanced_on_pad(cg_x_m: float, cg_y_m: float = 0.0, mass_kg: float = 8.0, ha
 def random_rig(seed: int) -> Document:
     """A shoulder rig with random masses and places: a camera on a slide, rods at the rear with a battery, a kit."""
     rng = np.random.default_rng(seed)
-    mass = lambda low, high: float(rng.uniform(low, high))  # noqa: E731 - a word for six similar lines
+
+    def between(low: float, high: float) -> float:
+        return float(rng.uniform(low, high))
+
     parts = [
-        make_part("base", "base", "shoulder-base", mass(0.8, 1.5), (0.34, 0.09, 0.05)),
-        make_part("bridge", "bridge", "bridge-plate", mass(0.3, 0.5)),
-        make_part("body", "body", "body", mass(1.0, 3.0)),
-        make_part("lens", "lens", "lens", mass(0.4, 2.0)),
-        make_part("box", "matte box", "matte-box", mass(0.2, 0.7), needed=False),
-        make_part("rods", "rods", "rods", mass(0.15, 0.3), (0.35, 0.075, 0.015)),
-        make_part("plate", "plate", "battery-plate", mass(0.2, 0.3)),
-        make_part("small", "small battery", "battery", mass(0.4, 0.8), energy_wh=90),
-        make_part("large", "large battery", "battery", mass(0.9, 1.6), energy_wh=150),
-        make_part("weight", "weight", "counterweight", mass(0.2, 0.6), quantity=int(rng.integers(1, 4))),
+        make_part("base", "base", "shoulder-base", between(0.8, 1.5), (0.34, 0.09, 0.05)),
+        make_part("bridge", "bridge", "bridge-plate", between(0.3, 0.5)),
+        make_part("body", "body", "body", between(1.0, 3.0)),
+        make_part("lens", "lens", "lens", between(0.4, 2.0)),
+        make_part("box", "matte box", "matte-box", between(0.2, 0.7), needed=False),
+        make_part("rods", "rods", "rods", between(0.15, 0.3), (0.35, 0.075, 0.015)),
+        make_part("plate", "plate", "battery-plate", between(0.2, 0.3)),
+        make_part("small", "small battery", "battery", between(0.4, 0.8), energy_wh=90),
+        make_part("large", "large battery", "battery", between(0.9, 1.6), energy_wh=150),
+        make_part("weight", "weight", "counterweight", between(0.2, 0.6), quantity=int(rng.integers(1, 4))),
     ]
     placements = [
         Placement(id="base", part="base"),
-        Placement(id="bridge", part="bridge", parent="base", point="dovetail", slide_m=round(float(rng.uniform(-0.1, 0.14)), 3)),
+        Placement(id="bridge", part="bridge", parent="base", point="dovetail", slide_m=round(between(-0.1, 0.14), 3)),
         Placement(id="body", part="body", parent="bridge", point="camera screw"),
         Placement(id="lens", part="lens", parent="body", point="lens mount"),
         Placement(id="box", part="box", parent="lens", point="front ring"),
         Placement(id="rods", part="rods", parent="base", point="rear socket", slide_m=-0.13),
-        Placement(id="plate", part="plate", parent="rods", point="rods", slide_m=round(float(rng.uniform(-0.1, 0.02)), 3)),
+        Placement(id="plate", part="plate", parent="rods", point="rods", slide_m=round(between(-0.1, 0.02), 3)),
         Placement(id="battery", part="small", parent="plate", point="battery"),
     ]  # fmt: skip
     return document(parts, placements)

@@ -170,10 +170,11 @@ class Load(unittest.TestCase):
         self.assertAlmostEqual(chosen["right"][2][1], 0.05)
 
     def test_chest_held_rig_lasts_as_the_formulas_say(self) -> None:
-        """A 4.5 kg rig before the chest of a 1.76 m, 78 kg man is done after 5 to 10 minutes (common practice, no
-        source). Two grips 240 mm apart, 0.25 m below the shoulders, 0.30 to 0.45 m in front: an independent trial of
+        """A 4.5 kg rig before the chest of a 1.76 m, 78 kg man: 5 to 10 minutes (common practice, no source).
+
+        Two grips 240 mm apart, 0.25 m below the shoulders, 0.30 to 0.45 m in front: an independent trial of
         the same published formulas gave 13, 9, 7 and 5 minutes; the elbow's place makes up to 30 % of it.
-        """  # fmt: skip
+        """
         shoulders = stance_under_pad(MAN, np.zeros(3)).shoulders_m
         middle = (shoulders["left"] + shoulders["right"]) / 2
         found = []
@@ -182,13 +183,13 @@ class Load(unittest.TestCase):
                 (
                     Grip(name=n, position_m=(0, 0, 0), surface="rubber"),
                     "rig",
-                    middle + (x, y, -0.25),
+                    middle + np.array((x, y, -0.25)),
                     np.array((0, 0, 1.0)),
                 )
                 for n, y in (("a", 0.12), ("b", -0.12))
             ]
             hands, held = hands_for(MAN, shoulders, places)
-            holding = hold(4.5, middle + (x, 0, -0.2501), {}, hands)
+            holding = hold(4.5, middle + np.array((x, 0, -0.2501)), {}, hands)
             tired = first_to_give_out(efforts(MAN, hands, held, holding.contacts))
             assert tired is not None
             self.assertEqual(tired.joint, "shoulder")

@@ -9,11 +9,12 @@ from equilix.demo import lighthouse
 from equilix.edits import rigging
 from equilix.kit.catalogue import make_part
 from equilix.rig.clearance import TRACK_END, free_travel, gaps, slider_of
+from equilix.rig.kinematics import Assembly
 from equilix.rig.setups import Placement
 from tests.core.builders import document
 
 
-def clamps(at_mm: tuple[float, ...], lone: bool = False) -> object:
+def clamps(at_mm: tuple[float, ...]) -> Assembly:
     """Counterweights, 24 mm thick, on 300 mm rods at these places."""
     parts = [
         make_part("rods", "rods", "rods", 0.2, (0.3, 0.075, 0.015)),

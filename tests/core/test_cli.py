@@ -138,7 +138,10 @@ class Commands(unittest.TestCase):
 
     def test_as_a_program(self) -> None:
         """``python -m equilix report`` works without a display and without loading Qt."""
-        code = "import sys; from equilix.__main__ import main; r = main(sys.argv[1:]); print('PySide6' in sys.modules); sys.exit(r)"
+        code = (
+            "import sys; from equilix.__main__ import main; code = main(sys.argv[1:])\n"
+            "print('PySide6' in sys.modules); sys.exit(code)"
+        )
         bare = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "QT_QPA_PLATFORM")}
         found = subprocess.run(
             [sys.executable, "-c", code, "report", str(self.file)], capture_output=True, text=True, env=bare

@@ -195,9 +195,12 @@ class BadFiles(InFolder):
             steps.append(data["version"])
             return {**data, "version": data["version"] + 1}
 
-        with mock.patch.object(reading, "VERSION", 3), mock.patch.dict(reading.MIGRATIONS, {1: step, 2: step}):
-            with self.assertRaises(UnreadableFile):  # the model of today is version 1
-                parse(to_bytes(lighthouse()))
+        with (
+            mock.patch.object(reading, "VERSION", 3),
+            mock.patch.dict(reading.MIGRATIONS, {1: step, 2: step}),
+            self.assertRaises(UnreadableFile),  # the model of today is version 1
+        ):
+            parse(to_bytes(lighthouse()))
         self.assertEqual(steps, [1, 2])
 
 
@@ -222,9 +225,11 @@ class Faults(InFolder):
 
     def test_read_only_folder(self) -> None:
         """Refused in words (root may write anywhere, so the refusal of the system is stood in for)."""
-        with mock.patch("tempfile.mkstemp", side_effect=PermissionError(13, "Permission denied")):
-            with self.assertRaisesRegex(UnwritableFile, "may not be written"):
-                save(self.other, self.file)
+        with (
+            mock.patch("tempfile.mkstemp", side_effect=PermissionError(13, "Permission denied")),
+            self.assertRaisesRegex(UnwritableFile, "may not be written"),
+        ):
+            save(self.other, self.file)
         self.assert_untouched()
 
     @unittest.skipIf(os.geteuid() != 0, "only root can become another user")
@@ -275,7 +280,7 @@ class Faults(InFolder):
             "        if count == step: os.kill(os.getpid(), signal.SIGKILL)\n"
             "        return real(*args, **more)\n"
             "    return call\n"
-            "os.fsync = watch('fsync', os.fsync); os.link = watch('link', os.link); os.replace = watch('r', os.replace)\n"
+            "os.fsync = watch('fsync', os.fsync); os.link = watch('link', os.link)\n"
             "Path.replace = watch('replace', Path.replace); Path.chmod = watch('chmod', Path.chmod)\n"
             f"saving.save(lighthouse().changed(name='another'), Path({str(self.file)!r}))\n"
         )

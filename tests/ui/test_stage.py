@@ -127,8 +127,10 @@ class Dragging(WindowTest):
         side = self.window.stage.side
         at = QPointF(200, 120)
         before, scale = side.to_mm(at), side.scale
-        event = QWheelEvent(at, QPointF(side.mapToGlobal(at.toPoint())), QPoint(), QPoint(0, 240), Qt.MouseButton.NoButton,
-                            Qt.KeyboardModifier.NoModifier, Qt.ScrollPhase.NoScrollPhase, False)  # fmt: skip
+        event = QWheelEvent(
+            at, QPointF(side.mapToGlobal(at.toPoint())), QPoint(), QPoint(0, 240),
+            Qt.MouseButton.NoButton, Qt.KeyboardModifier.NoModifier, Qt.ScrollPhase.NoScrollPhase, False,
+        )  # fmt: skip
         self.application.sendEvent(side, event)
         self.assertGreater(side.scale, scale)
         after = side.to_mm(at)

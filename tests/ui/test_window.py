@@ -142,7 +142,7 @@ class Inspector(WindowTest):
         self.assertAlmostEqual(self.placement("bridge").slide_m, -0.0381, places=6)
 
     def test_refused_entry_stays_and_says_why(self) -> None:
-        """A slide off the track, and a word: the complaint stands below, what was typed is not lost, Escape restores."""
+        """A slide off the track, and a word: the complaint stands below, what was typed stays, Escape restores."""
         before = self.session.document
         for text, why in (("900 mm", "Its track runs from"), ("far back", "Allowed is something like")):
             self.type_into(self.page.slide.line, text)
