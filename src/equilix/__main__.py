@@ -2,8 +2,25 @@
 
 from __future__ import annotations
 
+import argparse
 import sys
 from collections.abc import Sequence
+from pathlib import Path
+
+from equilix import __version__
+
+
+def build_parser() -> argparse.ArgumentParser:
+    """The parser of the whole program; without a command it opens the window."""
+    parser = argparse.ArgumentParser(
+        prog="equilix", description="Balance a camera rig and spare the operator.",
+        epilog="Exit codes: 0 done; 1 the file or the entry was refused; 2 the command line was not understood.",
+    )  # fmt: skip
+    parser.add_argument("--version", action="version", version=f"equilix {__version__}")
+    parser.add_argument("--demo", action="store_true", help="open the demonstration")
+    parser.add_argument("--screenshot", type=Path, metavar="PNG", help="paint the window into a picture and exit")
+    parser.add_argument("file", nargs="?", type=Path, help="a document to open in the window")
+    return parser
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -15,7 +32,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
         return run(given)
     from equilix.ui.app import start
 
-    code: int = start(given)
+    code: int = start(build_parser().parse_args(given))
     return code
 
 

@@ -8,7 +8,6 @@ import sys
 from collections.abc import Sequence
 from pathlib import Path
 
-from equilix import __version__
 from equilix.analysis import analyse
 from equilix.document import Document
 from equilix.errors import EquilixError, Refused
@@ -19,19 +18,6 @@ from equilix.rig.setups import Setup
 from equilix.store.reading import open_document
 
 COMMANDS = ("report", "plan", "check", "schema")
-
-
-def build_parser() -> argparse.ArgumentParser:
-    """The parser of the whole program; without a command it opens the window."""
-    parser = argparse.ArgumentParser(
-        prog="equilix", description="Balance a camera rig and spare the operator.",
-        epilog="Exit codes: 0 done; 1 the file or the entry was refused; 2 the command line was not understood.",
-    )  # fmt: skip
-    parser.add_argument("--version", action="version", version=f"equilix {__version__}")
-    parser.add_argument("--demo", action="store_true", help="open the demonstration")
-    parser.add_argument("--screenshot", type=Path, metavar="PNG", help="paint the window into a picture and exit")
-    parser.add_argument("file", nargs="?", type=Path, help="a document to open in the window")
-    return parser
 
 
 def build_command_parser() -> argparse.ArgumentParser:

@@ -15,7 +15,8 @@ import trimesh
 from scipy.spatial.transform import Rotation
 
 from equilix import __version__
-from equilix.cli import build_parser, run
+from equilix.__main__ import build_parser
+from equilix.cli import run
 from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.edits import kit

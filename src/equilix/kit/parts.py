@@ -89,6 +89,8 @@ class Part(Model):
 
     @model_validator(mode="after")
     def _consistent(self) -> Part:
+        if "_sound" in self.__dict__:  # pydantic asks again whenever a document is made around the same part
+            return self
         for kind, points in (("hangs_by", self.hangs_by), ("offers", self.offers)):
             names = [point.name for point in points]
             if len(set(names)) != len(names):
@@ -98,6 +100,7 @@ class Part(Model):
             raise ValueError("give every solid a weight, or none of them; their sum must be above 0")
         if self.telescope is not None:
             unit(self.telescope.axis)
+        self.__dict__["_sound"] = True
         return self
 
     def offered(self, name: str) -> MountPoint | None:

@@ -2,31 +2,29 @@
 
 from __future__ import annotations
 
+import argparse
 import os
 import sys
-from collections.abc import Sequence
 from pathlib import Path
+from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QTimer
-from PySide6.QtWidgets import QApplication
+from PySide6.QtCore import Qt, QTimer
+from PySide6.QtGui import QColor, QPainter, QPixmap
+from PySide6.QtWidgets import QApplication, QLabel
 
-from equilix.cli import build_parser
-from equilix.demo import lighthouse
-from equilix.report import report_text
-from equilix.store import recovery
-from equilix.ui.session import Session
-from equilix.ui.theme import load_fonts
-from equilix.ui.window import Window
+from equilix.ui.theme import PREP_ROOM, font, load_fonts
+
+if TYPE_CHECKING:
+    from equilix.ui.window import Window
 
 OFFSCREEN_PICTURE = Path("build/demo.png")
 
 
-def start(arguments: Sequence[str]) -> int:
+def start(options: argparse.Namespace) -> int:
     """Run the window program; returns the exit code.
 
     Where there is no display it works offscreen: prints the reading, paints the window into a picture, exits 0.
     """
-    options = build_parser().parse_args(list(arguments))
     headless = not (os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY") or os.environ.get("QT_QPA_PLATFORM"))
     if headless:
         os.environ["QT_QPA_PLATFORM"] = "offscreen"
@@ -34,8 +32,14 @@ def start(arguments: Sequence[str]) -> int:
     assert isinstance(application, QApplication)
     application.setApplicationDisplayName("Equilix")
     load_fonts(application)
+    splash = first_picture()
+    if not (headless or options.screenshot):
+        splash.show()
+        application.processEvents()
     window = open_window(demo=options.demo, file=options.file)
     if headless or options.screenshot:
+        from equilix.report import report_text
+
         print(report_text(window.session.analysis))
         picture = options.screenshot or OFFSCREEN_PICTURE
         paint(window, picture)
@@ -43,12 +47,36 @@ def start(arguments: Sequence[str]) -> int:
         window.close()
         return 0
     window.show()
+    splash.close()
     QTimer.singleShot(0, window.offer_lost_work)
     return application.exec()
 
 
+def first_picture() -> QLabel:
+    """Something on the screen at once, while NumPy, pydantic and the window are still being loaded."""
+    paper = QPixmap(420, 150)
+    paper.fill(QColor(PREP_ROOM.paper))
+    painter = QPainter(paper)
+    painter.setPen(QColor(PREP_ROOM.ink))
+    painter.setFont(font(22, bold=True))
+    painter.drawText(paper.rect().adjusted(28, 26, -28, -60), Qt.AlignmentFlag.AlignLeft, "Equilix")
+    painter.setFont(font())
+    painter.setPen(QColor(PREP_ROOM.quiet))
+    painter.drawText(paper.rect().adjusted(28, 84, -28, -20), Qt.AlignmentFlag.AlignLeft, "Laying the rig out …")
+    painter.end()
+    label = QLabel()
+    label.setWindowFlags(Qt.WindowType.SplashScreen | Qt.WindowType.FramelessWindowHint)
+    label.setPixmap(paper)
+    return label
+
+
 def open_window(*, demo: bool = False, file: Path | None = None) -> Window:
     """A window with the demo, with a file, with the file used last, or on a first run with the demo."""
+    from equilix.demo import lighthouse  # here, so that the first picture does not wait for the core
+    from equilix.store import recovery
+    from equilix.ui.session import Session
+    from equilix.ui.window import Window
+
     session = Session(lighthouse() if demo or (file is None and not recovery.recent()) else None)
     window = Window(session)
     if file is not None:

@@ -7,8 +7,6 @@ import threading
 from PySide6.QtCore import QObject, QRunnable, QThreadPool, Signal, Slot
 
 from equilix.document import Document
-from equilix.planner.programme import Cancelled
-from equilix.planner.schools import plans
 
 
 class _Work(QRunnable):
@@ -18,6 +16,9 @@ class _Work(QRunnable):
         self.called_off = threading.Event()
 
     def run(self) -> None:
+        from equilix.planner.programme import Cancelled  # here, so that the first picture does not wait for it
+        from equilix.planner.schools import plans
+
         try:
             for plan in plans(self.document, self.setup_id, self.called_off.is_set):
                 if self.called_off.is_set():

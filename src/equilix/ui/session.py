@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
@@ -13,12 +14,14 @@ from equilix.document import Document, empty
 from equilix.edits.history import History
 from equilix.edits.kit import add_setup
 from equilix.errors import EquilixError
-from equilix.planner.plan import Plan
 from equilix.rig.setups import Setup
 from equilix.store import recovery
 from equilix.store.reading import open_document
 from equilix.store.saving import save
 from equilix.ui.planning import Planning
+
+if TYPE_CHECKING:
+    from equilix.planner.plan import Plan
 
 MOST_PARKED = 8
 

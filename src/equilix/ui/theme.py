@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cache
 from importlib import resources
 from typing import Final
 
@@ -44,15 +45,17 @@ NIGHT_SET: Final = Theme(
 THEMES: Final = (PREP_ROOM, NIGHT_SET)
 
 
+@cache
 def colour(value: str, alpha: int = 255) -> QColor:
-    """A theme colour for painting."""
+    """A theme colour for painting. Remembered and shared: not to be changed."""
     made = QColor(value)
     made.setAlpha(alpha)
     return made
 
 
+@cache
 def font(points: float = BASE_PT, *, bold: bool = False) -> QFont:
-    """The program's type at a size in points."""
+    """The program's type at a size in points. Remembered and shared: not to be changed."""
     made = QFont(FAMILY)
     made.setPointSizeF(points)
     made.setBold(bold)
@@ -64,7 +67,8 @@ def load_fonts(application: QApplication) -> None:
     folder = resources.files("equilix") / "resources" / "fonts"
     for name in ("B612-Regular.otf", "B612-Bold.otf"):
         QFontDatabase.addApplicationFontFromData((folder / name).read_bytes())
-    application.setStyle("Fusion")
+    if application.style().name() != "fusion":
+        application.setStyle("Fusion")
     application.setFont(font())
 
 

@@ -24,9 +24,7 @@ from equilix.store import recovery
 from equilix.ui import actions
 from equilix.ui.files import Files
 from equilix.ui.header import Header
-from equilix.ui.pages.balance import BalancePage
-from equilix.ui.pages.build import BuildPage
-from equilix.ui.pages.mat import MatPage
+from equilix.ui.pages import TITLES, Pages
 from equilix.ui.pages.page import Page
 from equilix.ui.reading_bar import MessageBar, ReadingBar
 from equilix.ui.session import Session
@@ -49,13 +47,9 @@ class Window(QMainWindow):
         self.files = Files(session, self)
         self.header, self.reading, self.stage = Header(session), ReadingBar(session), Stage(session)
         self.message = MessageBar(session, self.stage)
-        self.pages: dict[str, Page] = {
-            page.title: page for page in (MatPage(session), BuildPage(session), BalancePage(session))
-        }
+        self.pages = Pages(session)
         self.stack = QStackedWidget()
         self.stack.setFixedWidth(COLUMN_PX)
-        for page in self.pages.values():
-            self.stack.addWidget(page)
         self.actions_ = actions.build(self)
         self.nav = self._make_nav()
         self._lay_out()
@@ -74,7 +68,7 @@ class Window(QMainWindow):
         column.setContentsMargins(10, 12, 4, 10)
         column.setSpacing(2)
         self.tabs: dict[str, QPushButton] = {}
-        for title in self.pages:
+        for title in TITLES:
             tab = self._nav_button(title, self.actions_[title.lower()].trigger)
             tab.setToolTip(f"{title} ({self.actions_[title.lower()].shortcut().toString()})")
             self.tabs[title] = tab
@@ -136,7 +130,11 @@ class Window(QMainWindow):
 
     def show_page(self, title: str) -> None:
         """Open a workspace."""
-        self.stack.setCurrentWidget(self.pages[title])
+        page = self.pages[title]
+        if self.stack.indexOf(page) < 0:
+            page.wear(self.theme)
+            self.stack.addWidget(page)
+        self.stack.setCurrentWidget(page)
         self.session.show_ghost(None)
         for name, tab in self.tabs.items():
             on = name == title
@@ -147,7 +145,7 @@ class Window(QMainWindow):
     @property
     def page(self) -> Page:
         """The open workspace's column."""
-        return self.pages[next(title for title, page in self.pages.items() if page is self.stack.currentWidget())]
+        return next(page for page in self.pages.made if page is self.stack.currentWidget())
 
     def show_commands(self) -> None:
         """List every command with its keys."""
@@ -171,7 +169,7 @@ class Window(QMainWindow):
         self.reading.theme = self.message.theme = theme
         self.reading.refresh()
         self.stage.wear(theme)
-        for page in self.pages.values():
+        for page in self.pages.made:
             page.wear(theme)
 
     def change_theme(self) -> None:
@@ -202,11 +200,10 @@ class Window(QMainWindow):
     def next_card(self) -> None:
         """Put the focus on the next way to mend the rig, which shows its ghost."""
         self.show_page("Balance")
-        page = self.pages["Balance"]
-        assert isinstance(page, BalancePage)
-        if page.cards:
-            now = next((i for i, card in enumerate(page.cards) if card.hasFocus()), -1)
-            page.cards[(now + 1) % len(page.cards)].setFocus(Qt.FocusReason.ShortcutFocusReason)
+        cards = self.pages.balance.cards
+        if cards:
+            now = next((i for i, card in enumerate(cards) if card.hasFocus()), -1)
+            cards[(now + 1) % len(cards)].setFocus(Qt.FocusReason.ShortcutFocusReason)
 
     def take_off(self) -> None:
         """Take the selected part off the rig."""

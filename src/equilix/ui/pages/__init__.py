@@ -1,1 +1,53 @@
-"""The right-hand column of each workspace."""
+"""The right-hand column of each workspace, made when it is first opened."""
+
+from __future__ import annotations
+
+from functools import cached_property
+from typing import TYPE_CHECKING, Final
+
+if TYPE_CHECKING:
+    from equilix.ui.pages.balance import BalancePage
+    from equilix.ui.pages.build import BuildPage
+    from equilix.ui.pages.mat import MatPage
+    from equilix.ui.pages.page import Page
+    from equilix.ui.session import Session
+
+TITLES: Final = ("Mat", "Build", "Balance")
+"""The workspaces, in the order of the work."""
+
+
+class Pages:
+    """The pages of one window by title; each is imported and made when it is first asked for."""
+
+    def __init__(self, session: Session) -> None:
+        self._session = session
+
+    @cached_property
+    def mat(self) -> MatPage:
+        """The kit."""
+        from equilix.ui.pages.mat import MatPage
+
+        return MatPage(self._session)
+
+    @cached_property
+    def build(self) -> BuildPage:
+        """The tree and the inspector."""
+        from equilix.ui.pages.build import BuildPage
+
+        return BuildPage(self._session)
+
+    @cached_property
+    def balance(self) -> BalancePage:
+        """The ways to mend the rig."""
+        from equilix.ui.pages.balance import BalancePage
+
+        return BalancePage(self._session)
+
+    def __getitem__(self, title: str) -> Page:
+        page: Page = getattr(self, title.lower())
+        return page
+
+    @property
+    def made(self) -> list[Page]:
+        """The pages that have been opened."""
+        return [self.__dict__[title.lower()] for title in TITLES if title.lower() in self.__dict__]

@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
+from typing import TYPE_CHECKING
+
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
-from equilix.planner.plan import Plan
 from equilix.reading import CAUTION, CAUTION_LONG, sureness
 from equilix.ui.pages.page import Page
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.card import PlanCard
 from equilix.ui.widgets.tint import tint
+
+if TYPE_CHECKING:
+    from equilix.planner.plan import Plan
 
 
 class BalancePage(Page):

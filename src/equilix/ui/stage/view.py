@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import cache
+
 import numpy as np
 from numpy.typing import NDArray
 from PySide6.QtCore import QPointF, QRectF, Qt, Signal
@@ -259,6 +261,7 @@ class RigView(QWidget):
             self.fit()
 
 
+@cache
 def _pen(value: str, width: float, alpha: int = 255) -> QPen:
     pen = QPen(QColor(colour(value, alpha)), width)
     pen.setCosmetic(True)

@@ -3,15 +3,18 @@
 from __future__ import annotations
 
 import html
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QEvent, QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QEnterEvent, QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from equilix.body.endurance import LONGEST_S
-from equilix.planner.plan import Plan
 from equilix.ui.theme import Theme, colour, font
 from equilix.units import duration, mass
+
+if TYPE_CHECKING:
+    from equilix.planner.plan import Plan
 
 
 class BalanceBar(QWidget):

@@ -27,6 +27,8 @@ class WordButton(QAbstractButton):
 
     def say(self, text: str) -> None:
         """Show another word."""
+        if text == self.text():
+            return
         self.setText(text)
         self.setAccessibleName(f"{self.what}: {text}")
         self.setToolTip(f"Change the {self.what}")
