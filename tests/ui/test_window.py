@@ -110,7 +110,7 @@ class Answers(WindowTest):
         self.session.apply_plan(self.session.plans[0])
         self.wait_for_plans()
         self.assertEqual(self.page.cards, [])
-        self.assertIn("Nothing to mend", self.page.cannot.text())
+        self.assertIn("It rests", self.page.cannot.text())
 
     def test_how_sure(self) -> None:
         """The haze is explained, with what to weigh."""

@@ -16,7 +16,7 @@ SIGNS = {"rests": "●", "leans": "◆", "falls": "▲", "unsupported": "○"}
 """A shape for each status, so that colour is never the only sign."""
 
 
-HEIGHT_PX, LARGE_HEIGHT_PX = 90, 132
+HEIGHT_PX, LARGE_HEIGHT_PX = 84, 132
 """The bar keeps its height whatever it says, so that the drawing does not move under the mouse."""
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import cache
 from importlib import resources
+from pathlib import Path
 from typing import Final
 
 from PySide6.QtGui import QColor, QFont, QFontDatabase, QPalette
@@ -32,15 +33,17 @@ class Theme:
     sand: str
     glass: str
     body: str
+    icons: str
+    """The ending of the names of the icons drawn for it."""
 
 
 PREP_ROOM: Final = Theme(
     "Prep room", "#f6f3ec", "#fdfcf8", "#1d2a33", "#5a646b", "#d9d4c8", "#b4470c", "#0a6478",
-    "#d3e4e6", "#f3d9c8", "#e9dfce", "#dfe6e8", "#c9c5bb",
+    "#d3e4e6", "#f3d9c8", "#e9dfce", "#dfe6e8", "#c9c5bb", "prep",
 )  # fmt: skip
 NIGHT_SET: Final = Theme(
     "Night set", "#12171a", "#1b2226", "#e9e4d8", "#a3aaab", "#343d42", "#ff9358", "#63c3d8",
-    "#173a42", "#4a2a18", "#3a352b", "#26343a", "#3c4448",
+    "#173a42", "#4a2a18", "#3a352b", "#26343a", "#3c4448", "night",
 )  # fmt: skip
 THEMES: Final = (PREP_ROOM, NIGHT_SET)
 
@@ -93,6 +96,7 @@ def wear(application: QApplication, theme: Theme) -> None:
 
 
 def _sheet(t: Theme) -> str:
+    icons = (Path(__file__).parents[1] / "resources" / "icons").as_posix()
     return f"""
     QWidget {{ background: transparent; color: {t.ink}; }}
     QMainWindow, QDialog, QMenu {{ background: {t.paper}; }}
@@ -105,6 +109,13 @@ def _sheet(t: Theme) -> str:
     QLineEdit:focus {{ border: 2px solid {t.hold}; padding: 3px 6px; }}
     QLineEdit[refused="true"] {{ border: 2px solid {t.tip}; padding: 3px 6px; }}
     QLineEdit:disabled {{ color: {t.quiet}; background: {t.paper}; }}
+    QComboBox, QSpinBox {{ background: {t.card}; border: 1px solid {t.rule}; padding: 4px 7px; }}
+    QComboBox:focus, QSpinBox:focus {{ border: 2px solid {t.hold}; padding: 3px 6px; }}
+    QComboBox:disabled {{ color: {t.quiet}; background: {t.paper}; }}
+    QComboBox::drop-down {{ border: none; width: 20px; }}
+    QComboBox::down-arrow {{ image: url({icons}/chevron-{t.icons}.svg); width: 12px; height: 12px; }}
+    QCheckBox::indicator {{ width: 15px; height: 15px; border: 1px solid {t.quiet}; background: {t.card}; }}
+    QCheckBox::indicator:checked {{ image: url({icons}/tick-{t.icons}.svg); }}
     QComboBox QAbstractItemView {{ background: {t.card}; selection-background-color: {t.hold_wash};
         selection-color: {t.ink}; border: 1px solid {t.rule}; }}
     QPushButton {{ background: {t.card}; border: 1px solid {t.quiet}; padding: 6px 12px; }}

@@ -136,6 +136,7 @@ class Window(QMainWindow):
             self.stack.addWidget(page)
         self.stack.setCurrentWidget(page)
         self.session.show_ghost(None)
+        (page.first_focus or self.stage.side).setFocus(Qt.FocusReason.OtherFocusReason)
         for name, tab in self.tabs.items():
             on = name == title
             tab.setText(f"▍{name}" if on else f"  {name}")

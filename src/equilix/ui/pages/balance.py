@@ -50,14 +50,14 @@ class BalancePage(Page):
         """Cards, refusals and how sure it is."""
         session = self.session
         rests = session.analysis.status == "rests"
-        self.head.setText("It rests; other ways" if rests else "Ways to mend it")
+        self.head.setText("Nothing to mend" if rests else "Ways to mend it")
         working = [plan for plan in session.plans if plan.works and plan.steps]
         self.state.setText("looking …" if session.is_planning else f"{len(working)} found" if session.plans else "")
         tint(self.state, self.theme.quiet)
         self._show_cards([] if rests else working)
         refusals = [f"{plan.title}: {plan.reason}" for plan in session.plans if not plan.works]
         if rests and not session.is_planning:
-            refusals = ["Nothing to mend. Drag a part, or take one from the mat, and the answers appear here."]
+            refusals = ["It rests. Drag a part, or take one from the mat, and the answers appear here."]
             self.state.setText("")
         self.cannot.setText("\n\n".join(refusals))
         self.cannot.setVisible(bool(refusals))

@@ -17,7 +17,7 @@ from equilix.ui.theme import PREP_ROOM, Theme, colour, font
 from equilix.units import Display, mass
 
 PX_PER_MM = 0.62
-LEAST_CELL_PX = 138
+LEAST_CELL_PX = 132
 TEXT_PX = 40
 GAP_PX = 8
 

@@ -35,6 +35,7 @@ class MatPage(Page):
         self.cloth = Cloth()
         self.cloth.chosen.connect(self._chosen)
         self.cloth.mounted.connect(lambda part_id: mount_anywhere(session, part_id))
+        self.first_focus = self.cloth
         self.new = QPushButton("New part …")
         self.new.clicked.connect(self.start_new)
         self.mount = QPushButton("Mount")

@@ -13,6 +13,8 @@ class Page(QWidget):
     """A column that scrolls, observes the session and refreshes only while it is in sight."""
 
     title = ""
+    first_focus: QWidget | None = None
+    """What the keys go to when the page is opened; the side view of the rig where there is none."""
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(parent)

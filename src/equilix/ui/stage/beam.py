@@ -118,7 +118,7 @@ class BeamStrip(QWidget):
         step = next(s for s in (1, 2, 5, 10, 20, 50, 100, 200, 500) if s * unit_mm * self.side.scale >= 58 or s == 500)
         painter.setFont(font(11))
         per_step = step * unit_mm * self.side.scale
-        first, last = math.ceil((12 - middle) / per_step), math.floor((self.width() - 46 - middle) / per_step)
+        first, last = math.ceil((28 - middle) / per_step), math.floor((self.width() - 46 - middle) / per_step)
         for number in range(first, last + 1):
             x = middle + number * per_step
             painter.setPen(QPen(colour(t.quiet), 1))

@@ -52,7 +52,7 @@ class SideView(RigView):
         painter.fillRect(QRectF(band[0], 0, band[1] - band[0], self.height()), colour(t.hold_wash))
         painter.setFont(font(11))
         painter.setPen(colour(t.hold))
-        painter.drawText(QRectF(band[0], 6, band[1] - band[0], 18), Qt.AlignmentFlag.AlignCenter, "pad")
+        painter.drawText(QRectF(band[0], 4, band[1] - band[0], 18), Qt.AlignmentFlag.AlignCenter, "pad")
         self._paint_figure(painter, analysis)
         for held in analysis.arms:
             if held.arm.shoulder_m[1] > support.centre_m[1]:
@@ -142,7 +142,9 @@ class SideView(RigView):
         if analysis.conditions:
             off = analysis.conditions[0]
             text = f"{length(off.value_m, analysis.display)} ± {length(off.sd_m, analysis.display)}"
-            label(painter, QPointF(x + 2, 18), text, value, t)
+            band = self.pad_band() if analysis.support is not None else (x, x)
+            beside = band[1] + 8 if band[0] - 60 < x < band[1] else x + 2  # not over the word "pad"
+            label(painter, QPointF(beside, 18), text, value, t)
 
     def _paint_forces(self, painter: QPainter, analysis: Analysis) -> None:
         t, pads = self.theme, [c for c in analysis.holding.contacts if c.name.startswith("pad")]
@@ -170,7 +172,7 @@ class SideView(RigView):
             at = self.place_px(contact.point_m) + QPointF(26, 0)  # beside the grip, where it can be seen
             arrow(painter, at, at + QPointF(contact.force_n[0], -contact.force_n[2]) * PX_PER_N, t.hold)
             side = contact.name.split()[0]
-            place = QPointF(at.x() + 12, at.y() + 14)
+            place = QPointF(at.x() + 12, min(at.y() + 14, self.height() - 28))
             while any(box.contains(place) for box in placed):
                 place += QPointF(0, 18)
             placed.append(label(painter, place, f"{side} {force(size, analysis.display)}", t.hold, t))

@@ -134,9 +134,9 @@ class RigView(QWidget):
         painter.setFont(font(11))
         painter.drawText(QPointF(14, 18), self.view.title)
         if self.hasFocus():
-            painter.setPen(QPen(colour(self.theme.hold), 1.5))
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.drawRect(QRectF(self.rect()).adjusted(1, 1, -1, -1))
+            painter.fillRect(
+                QRectF(14, 22, painter.fontMetrics().horizontalAdvance(self.view.title), 2.5), colour(self.theme.hold)
+            )
         painter.end()
 
     def paint_under(self, painter: QPainter) -> None:
