@@ -291,12 +291,12 @@ class _Build:
         """Read the answer off the variables, rounded to whole steps, and work out what it promises."""
         x = self.programme.settled(x)
         slides = {
-            s.placement: s.now_m + (x[self.up[s.placement]] - x[self.down[s.placement]]) * s.step_m
+            s.placement: float(s.now_m + (x[self.up[s.placement]] - x[self.down[s.placement]]) * s.step_m)
             for s in self.slides
             if x[self.up[s.placement]] != x[self.down[s.placement]]
         }
         taken = [n for n in range(len(self.pieces)) if x[self.there[n]] > 0.5]
-        pieces = tuple((self.pieces[n], x[self.place[n]] * STEP_M if n in self.place else 0.0) for n in taken)
+        pieces = tuple((self.pieces[n], float(x[self.place[n]]) * STEP_M if n in self.place else 0.0) for n in taken)
         removed = tuple(p for p in self.removable if x[self.kept[p]] < 0.5)
         promised, excess = {}, {}
         for form in self.forms:

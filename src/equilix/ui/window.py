@@ -200,7 +200,8 @@ class Window(QMainWindow):
 
     def next_card(self) -> None:
         """Put the focus on the next way to mend the rig, which shows its ghost."""
-        self.show_page("Balance")
+        if self.page is not self.pages.balance:
+            self.show_page("Balance")
         cards = self.pages.balance.cards
         if cards:
             now = next((i for i, card in enumerate(cards) if card.hasFocus()), -1)
