@@ -253,7 +253,7 @@ class Mat(WindowTest):
         self.assertNotEqual(cloth.current, first)
 
     def test_mouse_chooses_and_double_click_mounts(self) -> None:
-        """A click shows the part's form; a double click mounts it."""
+        """A click chooses and moves nothing, the button shows what is known of it, a double click mounts it."""
         cloth = self.page.cloth
         self.page.filter.setText("microphone")
         self.settle()
@@ -261,6 +261,9 @@ class Mat(WindowTest):
         assert cell is not None
         QTest.mouseClick(cloth, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, cell.box.center().toPoint())
         self.settle()
+        self.assertTrue(self.page.form.isHidden())
+        self.assertEqual(cloth.cell_of("microphone").box, cell.box)
+        self.page.about.click()
         self.assertFalse(self.page.form.isHidden())
         self.assertEqual(self.page.form.name.text(), "short shotgun microphone")
         at = cloth.cell_of("microphone").box.center().toPoint()
@@ -296,6 +299,7 @@ class Mat(WindowTest):
         """Name, price, pieces and the two marks are edits that can be undone; fewer than in use is refused."""
         form = self.page.form
         self.page.cloth.choose("battery-98")
+        self.page.about.click()
         self.settle()
         form.name.setText("old 98 Wh battery")
         form.name.editingFinished.emit()

@@ -38,6 +38,9 @@ class MatPage(Page):
         self.first_focus = self.cloth
         self.new = QPushButton("New part …")
         self.new.clicked.connect(self.start_new)
+        self.about = QPushButton("About it")
+        self.about.setCheckable(True)
+        self.about.clicked.connect(self._about)
         self.mount = QPushButton("Mount")
         self.mount.clicked.connect(self._mount)
         self.remove = QPushButton("Remove")
@@ -47,11 +50,12 @@ class MatPage(Page):
         self.form.hide()
         self.column.addWidget(self.head)
         self.column.addWidget(self.total)
-        row = QHBoxLayout()
-        row.setSpacing(6)
-        for button in (self.new, self.mount, self.remove):
-            row.addWidget(button)
-        self.column.addLayout(row)
+        for buttons in ((self.new, self.about), (self.mount, self.remove)):
+            row = QHBoxLayout()
+            row.setSpacing(6)
+            for button in buttons:
+                row.addWidget(button, 1)
+            self.column.addLayout(row)
         self.column.addWidget(self.form)
         self.column.addWidget(self.filter)
         self.column.addWidget(self.cloth, 1)
@@ -83,8 +87,9 @@ class MatPage(Page):
 
     def _buttons(self) -> None:
         chosen = self.cloth.current is not None
-        self.mount.setEnabled(chosen)
-        self.remove.setEnabled(chosen)
+        for button in (self.about, self.mount, self.remove):
+            button.setEnabled(chosen)
+        self.about.setChecked(chosen and not self.form.isHidden() and self.form.part_id is not None)
 
     def wear(self, theme: Theme) -> None:
         """Show in another theme."""
@@ -94,10 +99,20 @@ class MatPage(Page):
     def start_new(self) -> None:
         """Open the form for a new part."""
         self.form.open_new()
+        self._buttons()
+
+    def _about(self, on: bool) -> None:
+        """The form opens only when it is asked for: choosing a part must not move the cloth under the mouse."""
+        if on and self.cloth.current is not None:
+            self.form.open_part(self.cloth.current)
+        else:
+            self.form.close_form()
+        self._buttons()
 
     def _chosen(self, part_id: str) -> None:
+        if not self.form.isHidden():
+            self.form.open_part(part_id)
         self._buttons()
-        self.form.open_part(part_id)
         cell = self.cloth.cell_of(part_id)
         if cell is not None:
             at = self.cloth.mapTo(self.scroll.widget(), cell.box.center().toPoint())
@@ -108,6 +123,7 @@ class MatPage(Page):
         if part_id:
             self.filter.clear()
             self.cloth.choose(part_id)
+        self._buttons()
 
     def _mount(self) -> None:
         if self.cloth.current is not None:

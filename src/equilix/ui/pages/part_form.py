@@ -60,6 +60,7 @@ class PartForm(QWidget):
         self.price = self._quantity("Price", "price", "price")
         self.quantity = QSpinBox()
         self.quantity.setRange(1, 99)
+        self.quantity.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
         self.quantity.setAccessibleName("Pieces in the kit")
         self.quantity.valueChanged.connect(self._quantity_chosen)
         self.owned = QCheckBox("Owned")

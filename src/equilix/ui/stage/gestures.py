@@ -1,4 +1,4 @@
-"""What mouse and keys do to parts on a view: slide, turn, lift off and re-mount, add from the mat."""
+"""What the mouse does to parts on a view: slide, turn, lift off and re-mount, add from the mat."""
 
 from __future__ import annotations
 
@@ -10,7 +10,7 @@ from typing import TYPE_CHECKING, Any, Final
 import numpy as np
 from numpy.typing import NDArray
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QKeyEvent, QPainter, QPen
+from PySide6.QtGui import QPainter, QPen
 
 from equilix.check import turns
 from equilix.edits import rigging
@@ -18,6 +18,7 @@ from equilix.kit.mounts import MountPoint, mount_name
 from equilix.rig.clearance import Travel, free_travel, slider_of
 from equilix.ui.mounting import mount, mount_anywhere
 from equilix.ui.session import Session
+from equilix.ui.stage.ruler import paint_ruler
 from equilix.ui.theme import colour, font
 from equilix.units import angle, length, mass
 
@@ -31,7 +32,6 @@ LIFT_PX: Final = 46.0
 """Pulled this far off its track, a part lifts off and can be mounted elsewhere."""
 SNAP_PX: Final = 30.0
 HANDLE_PX: Final = 54.0
-STEP_M, BIG_STEP_M = 0.001, 0.010
 _numbers = itertools.count(1)
 
 
@@ -64,7 +64,7 @@ class _Target:
 
 
 class Gestures:
-    """The state of one gesture on one view, and the keys."""
+    """The state of one gesture on one view."""
 
     def __init__(self, view: RigView, session: Session) -> None:
         self.view, self.session = view, session
@@ -95,10 +95,11 @@ class Gestures:
         if found is None:
             return False
         self._pressed, self._start = found, at
-        self._slide = self._start_slide(found)
+        self._slide = self.start_slide(found)
         return True
 
-    def _start_slide(self, placement_id: str) -> _Slide | None:
+    def start_slide(self, placement_id: str) -> _Slide | None:
+        """Take hold of a part, or of what carries it, along the nearest track; None where there is none."""
         assembly = self.session.analysis.assembly
         slider = slider_of(assembly, placement_id)
         if slider is None:
@@ -141,14 +142,15 @@ class Gestures:
         if size < 1e-6:
             return
         wanted = slide.start_m + (pull.x() * slide.way_px.x() + pull.y() * slide.way_px.y()) / size
-        self._slide_to(slide, round(wanted, 3))
+        self.slide_to(slide, round(wanted, 3))
         self._tag_at = at
 
-    def _slide_to(self, slide: _Slide, wanted_m: float) -> None:
+    def slide_to(self, slide: _Slide, wanted_m: float) -> None:
+        """Slide as far as its free travel allows, and say what stops it."""
         low, high = slide.travel.from_m, slide.travel.to_m
         goal = min(max(wanted_m, low), high)
         setup_id = self.session.setup.id
-        name = self._name(slide.placement)
+        name = self.name_of(slide.placement)
         self.session.edit(
             f"Slide {name}", lambda d: rigging.slide(d, setup_id, slide.placement, goal), gesture=slide.gesture
         )
@@ -199,7 +201,7 @@ class Gestures:
         del at
         if self._lifted and self._pressed is not None and self._nearest is not None:
             setup_id, moving, target = self.session.setup.id, self._pressed, self._nearest
-            name = self._name(moving)
+            name = self.name_of(moving)
             self.session.edit(
                 f"Mount {name} elsewhere",
                 lambda d: rigging.remount(d, setup_id, moving, target.parent, target.point.name, target.by.name),
@@ -261,68 +263,20 @@ class Gestures:
         assert turn is not None
         wanted = turn.start_rad - turn.sign * (_angle(at - turn.middle) - turn.from_rad)
         wanted = math.radians(round(math.degrees(wanted)))
-        self._edit_turn(turn.placement, wanted, turn.gesture)
+        self.turn_part(turn.placement, wanted, turn.gesture)
         self._tag, self._tag_at = angle(self.session.setup.by_id[turn.placement].turn_rad), at
 
-    def _edit_turn(self, placement_id: str, wanted_rad: float, gesture: str) -> None:
+    def turn_part(self, placement_id: str, wanted_rad: float, gesture: str) -> None:
+        """Turn a part on its mount."""
         setup_id = self.session.setup.id
         wanted = math.remainder(wanted_rad, 2 * math.pi)
         self.session.edit(
-            f"Turn {self._name(placement_id)}", lambda d: rigging.turn(d, setup_id, placement_id, wanted), gesture
+            f"Turn {self.name_of(placement_id)}", lambda d: rigging.turn(d, setup_id, placement_id, wanted), gesture
         )
 
-    # keys
-
-    def key(self, event: QKeyEvent) -> bool:
-        """Arrows slide by 1 mm (10 with shift), brackets turn, page keys select. Returns whether it was one."""
-        key, shift = event.key(), bool(event.modifiers() & Qt.KeyboardModifier.ShiftModifier)
-        ways = {
-            Qt.Key.Key_Left: (-1, 0), Qt.Key.Key_Right: (1, 0), Qt.Key.Key_Up: (0, -1), Qt.Key.Key_Down: (0, 1),
-        }  # fmt: skip
-        if key in ways:
-            self._nudge(ways[key], BIG_STEP_M if shift else STEP_M)
-        elif key in (Qt.Key.Key_BracketLeft, Qt.Key.Key_BraceLeft, Qt.Key.Key_BracketRight, Qt.Key.Key_BraceRight):
-            back = key in (Qt.Key.Key_BracketLeft, Qt.Key.Key_BraceLeft)
-            self._turn_by_key(-1 if back else 1, math.radians(15 if shift else 1))
-        elif key in (Qt.Key.Key_PageDown, Qt.Key.Key_PageUp):
-            self._step_selection(1 if key == Qt.Key.Key_PageDown else -1)
-        elif key == Qt.Key.Key_Escape:
-            self.session.select(None)
-        else:
-            return False
-        return True
-
-    def _nudge(self, way: tuple[int, int], step_m: float) -> None:
-        selected = self.session.selection
-        slide = self._start_slide(selected) if selected is not None else None
-        if slide is None:
-            if selected is not None:
-                self.session.said.emit(f"“{self._name(selected)}” and what it hangs on sit on no track.", False)
-            return
-        along = way[0] * slide.way_px.x() + way[1] * slide.way_px.y()
-        across = way[0] * slide.way_px.y() - way[1] * slide.way_px.x()
-        if abs(along) <= abs(across):
-            return
-        slide.gesture = f"keys {slide.placement}"
-        seat = self.session.analysis.assembly.seats[self.session.analysis.assembly.index[slide.placement]]
-        pitch = seat.track.pitch_m if seat is not None and seat.track is not None else 0.0
-        self._slide_to(slide, slide.start_m + math.copysign(max(step_m, pitch), along))
+    def quiet(self) -> None:
+        """No reading at the mouse: it was not the mouse that moved the part."""
         self._tag = ""
-
-    def _turn_by_key(self, sense: int, step_rad: float) -> None:
-        selected, assembly = self.session.selection, self.session.analysis.assembly
-        seat = assembly.seats[assembly.index[selected]] if selected is not None else None
-        if selected is None or seat is None:
-            return
-        teeth = max(seat.point.turn_step_rad, seat.by.turn_step_rad)
-        now = self.session.setup.by_id[selected].turn_rad
-        self._edit_turn(selected, now + sense * max(step_rad, teeth), f"turn keys {selected}")
-
-    def _step_selection(self, step: int) -> None:
-        ids = self.session.analysis.assembly.ids
-        if ids:
-            now = ids.index(self.session.selection) if self.session.selection in ids else (-1 if step > 0 else 0)
-            self.session.select(ids[(now + step) % len(ids)])
 
     # from the mat
 
@@ -367,7 +321,7 @@ class Gestures:
                 painter.setBrush(colour(theme.hold if near else theme.card, 255 if near else 190))
                 painter.drawEllipse(target.place, 9 if near else 6, 9 if near else 6)
             if self._nearest is not None:
-                name = self._name(self._nearest.parent)
+                name = self.name_of(self._nearest.parent)
                 self._paint_tag(painter, f"{name}: {mount_name(self._nearest.point.kind)}", self._nearest.place)
         elif self._slide is None and (handle := self.turn_handle()) is not None:
             painter.setPen(QPen(colour(theme.hold), 1.2, Qt.PenStyle.DotLine))
@@ -376,8 +330,19 @@ class Gestures:
             painter.setPen(QPen(colour(theme.hold), 2))
             painter.setBrush(colour(theme.card))
             painter.drawEllipse(handle[1], 6.5, 6.5)
+        if self._slide is not None and self._tag and not self._lifted:
+            self._paint_ruler(painter, self._slide)
         if self._tag:
             self._paint_tag(painter, self._tag, self._tag_at)
+
+    def _paint_ruler(self, painter: QPainter, slide: _Slide) -> None:
+        assembly = self.session.analysis.assembly
+        seat = assembly.seats[assembly.index[slide.placement]]
+        if seat is not None and seat.track is not None:
+            held = self.view.place_px(assembly.to_rig(slide.placement, seat.by.origin))
+            now, zero = self.session.setup.by_id[slide.placement].slide_m, seat.track.scale_zero_m
+            unit = self.session.document.display
+            paint_ruler(painter, held, slide.way_px, now, slide.travel, zero, self.view.theme, unit)
 
     def _paint_tag(self, painter: QPainter, text: str, at: QPointF) -> None:
         wide = painter.fontMetrics().horizontalAdvance(text) + 18
@@ -392,7 +357,8 @@ class Gestures:
     def _part(self, placement_id: str) -> Any:
         return self.session.document.parts_by_id[self.session.setup.by_id[placement_id].part]
 
-    def _name(self, placement_id: str) -> str:
+    def name_of(self, placement_id: str) -> str:
+        """What the part of a placement is called."""
         return str(self._part(placement_id).name)
 
 

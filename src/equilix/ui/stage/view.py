@@ -13,6 +13,7 @@ from PySide6.QtWidgets import QWidget
 from equilix.rig.kinematics import Assembly
 from equilix.ui.session import Session
 from equilix.ui.stage.gestures import Gestures
+from equilix.ui.stage.keys import Keys
 from equilix.ui.stage.outlines import Drawn, OutlineBook
 from equilix.ui.stage.projection import Projection
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font
@@ -35,6 +36,7 @@ class RigView(QWidget):
         self.fitted = True
         self.drawn: list[Drawn] = []
         self.gestures = Gestures(self, session)
+        self.keys = Keys(self.gestures, session)
         self._pan_from: QPointF | None = None
         self._drawn_for: Assembly | None = None
         self.setMouseTracking(True)
@@ -239,7 +241,7 @@ class RigView(QWidget):
         self.gestures.hover(None)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        if not self.gestures.key(event):
+        if not self.keys.press(event):
             super().keyPressEvent(event)
 
     def dragEnterEvent(self, event: object) -> None:
