@@ -357,6 +357,7 @@ class Header(WindowTest):
         copy = next(c for c in header.setup.choices() if c is not None and c[0].startswith("Copy"))
         copy[1]()
         self.assertEqual(header.setup.text(), "Lamp room, copy")
+        self.assertGreater(len(header.operator.choices()), 3)
         back = next(c for c in header.setup.choices() if c is not None and c[0] == "Lamp room")
         back[1]()
         self.assertEqual(header.setup.text(), "Lamp room")
@@ -364,6 +365,46 @@ class Header(WindowTest):
             self.session.undo()
         self.assertEqual(header.lens.text(), "28–80 zoom")
         self.assertEqual(header.operator.text(), "Tall operator")
+
+    def test_rename_a_setup(self) -> None:
+        """Another name, typed under the word; a name that is taken is refused in place."""
+        self.session.edit("x", lambda d: kit.add_setup(d, "Stairs")[0])
+        self.window.header.rename_setup()
+        panel = self.window.header.panel
+        panel.line.setText("lamp room")
+        panel.done.click()
+        self.assertIn("already", panel.refusal.text())
+        panel.line.setText("Stair climb")
+        panel.done.click()
+        self.settle()
+        self.assertEqual(self.window.header.setup.text(), "Stair climb")
+
+    def test_operators(self) -> None:
+        """A new operator carries the rig at once; a giant is refused in words; an old one can be changed."""
+        header = self.window.header
+        header.edit_operator(new=True)
+        panel = header.panel
+        panel.name.setText("Second operator")
+        panel.stature.line.setText("3 m")
+        panel.weight.line.setText("sixty")
+        panel.done.click()
+        self.assertIn("not a number", panel.weight.complaint.text())
+        panel.weight.line.setText("60 kg")
+        panel.done.click()
+        self.assertIn("stature_m was given as 3", panel.refusal.text())
+        panel.stature.line.setText("5 ft 4 in")
+        panel.shoulder.setCurrentIndex(1)
+        panel.done.click()
+        self.settle()
+        operator = self.session.analysis.operator
+        self.assertEqual((operator.name, operator.shoulder), ("Second operator", "left"))
+        self.assertAlmostEqual(operator.stature_m, 64 * 0.0254, places=9)
+        header.edit_operator(new=False)
+        header.panel.weight.line.setText("62 kg")
+        header.panel.done.click()
+        self.settle()
+        self.assertEqual(self.session.analysis.operator.mass_kg, 62.0)
+        self.assertEqual(len(self.session.document.operators), 3)
 
     def test_delete_a_setup(self) -> None:
         """Offered only while another is left."""

@@ -6,6 +6,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from equilix.body.operators import Operator
 from equilix.check import setup_faults
 from equilix.document import Document
 from equilix.edits.rigging import refused_by, setup_of
@@ -99,6 +100,39 @@ def choose_operator(document: Document, setup_id: str, operator_id: str) -> Docu
     if operator_id not in document.operators_by_id:
         raise Refused(f"There is no operator “{operator_id}”", "Name one of this document")
     return document.with_setup(setup_of(document, setup_id).changed(operator=operator_id))
+
+
+def rename_setup(document: Document, setup_id: str, name: str) -> Document:
+    """Give a setup another name. Refused where another setup has it."""
+    setup = setup_of(document, setup_id)
+    if any(s.id != setup_id and s.name.casefold() == name.strip().casefold() for s in document.setups):
+        raise Refused(f"There is a setup “{name}” already", "Choose another name")
+    try:
+        return document.with_setup(setup.changed(name=name))
+    except ValidationError as error:
+        raise refused_by(error) from error
+
+
+def add_operator(document: Document, setup_id: str, **fields: Any) -> Document:
+    """A new operator, who carries the setup from now on."""
+    name = str(fields.get("name", ""))
+    operator_id = free_id(slug(name), document.operators_by_id)
+    try:
+        operator = Operator(id=operator_id, **fields)
+    except ValidationError as error:
+        raise refused_by(error) from error
+    return choose_operator(document.changed(operators=(*document.operators, operator)), setup_id, operator_id)
+
+
+def change_operator(document: Document, operator_id: str, **updates: Any) -> Document:
+    """Change what is known of an operator."""
+    if operator_id not in document.operators_by_id:
+        raise Refused(f"There is no operator “{operator_id}”", "Name one of this document")
+    try:
+        new = document.operators_by_id[operator_id].changed(**updates)
+    except ValidationError as error:
+        raise refused_by(error) from error
+    return document.changed(operators=tuple(new if o.id == operator_id else o for o in document.operators))
 
 
 def choose_display(document: Document, display: Display) -> Document:

@@ -93,8 +93,8 @@ def find_batteries(document: Document, analysis: Analysis, *, other: bool) -> li
     found = []
     for placement in setup.placements:
         old = document.parts_by_id[placement.part]
-        if old.energy_wh <= 0 or placement.parent is None or placement.pinned:
-            continue
+        if old.energy_wh <= 0 or placement.parent is None or placement.pinned or setup.children[placement.id]:
+            continue  # what hangs on a battery would move with it in ways that are not linear
         for part in _stand_ins(document, old, spare) if other else [old]:
             for parent, point, _ in rigging.fitting_points(document, setup, part, moving=placement.id):
                 stays = (parent, point.name) == (placement.parent, placement.point)

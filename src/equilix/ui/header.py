@@ -10,8 +10,10 @@ from equilix.edits import kit, rigging
 from equilix.errors import Refused
 from equilix.reading import mass_line
 from equilix.rig.setups import Placement
+from equilix.ui.operator_panel import OperatorPanel
 from equilix.ui.session import Session
 from equilix.ui.theme import font
+from equilix.ui.widgets.panel import NamePanel, Panel
 from equilix.ui.widgets.words import Choice, WordButton
 from equilix.units import mass
 
@@ -25,6 +27,7 @@ class Header(QWidget):
         self.setup, self.operator, self.lens = WordButton("setup"), WordButton("operator"), WordButton("lens")
         self.setup.choices, self.operator.choices, self.lens.choices = self._setups, self._operators, self._lenses
         self.carried, self.with_ = QLabel(), QLabel("with the")
+        self.panel: Panel | None = None
         self.mass = QLabel()
         self.mass.setFont(font(13, bold=True))
         row = QHBoxLayout(self)
@@ -70,6 +73,7 @@ class Header(QWidget):
             found.append(None)
         found.append(("New empty setup", lambda: self._new_setup(None)))
         found.append((f"Copy of “{session.setup.name}”", lambda: self._new_setup(open_id)))
+        found.append((f"Rename “{session.setup.name}” …", self.rename_setup))
         if len(session.document.setups) > 1:
             found.append(
                 (
@@ -88,9 +92,24 @@ class Header(QWidget):
             name = f"{stem} {number}"
         self.session.edit("New setup", lambda d: kit.add_setup(d, name, like)[0])
 
-    def _operators(self) -> list[Choice]:
+    def rename_setup(self) -> None:
+        """Ask for another name, under the word."""
+        setup = self.session.setup
+        self.panel = NamePanel(
+            self.setup, "Name of the setup", setup.name,
+            lambda name: kit.rename_setup(self.session.document, setup.id, name),
+            lambda document: self.session.edit("Rename a setup", lambda _document: document),
+        )  # fmt: skip
+        self.panel.open_under(self.setup)
+
+    def edit_operator(self, *, new: bool) -> None:
+        """Open the operator's panel under the word."""
+        self.panel = OperatorPanel(self.session, self.operator, new=new)
+        self.panel.open_under(self.operator)
+
+    def _operators(self) -> list[Choice | None]:
         session = self.session
-        return [
+        people: list[Choice | None] = [
             (
                 f"{operator.name}, {operator.stature_m:.2f} m, {operator.mass_kg:.0f} kg",
                 lambda key=operator.id: session.edit(
@@ -99,6 +118,11 @@ class Header(QWidget):
             )
             for operator in session.document.operators
         ]
+        if people:
+            people.append(None)
+            people.append((f"About {session.analysis.operator.name} …", lambda: self.edit_operator(new=False)))
+        people.append(("New operator …", lambda: self.edit_operator(new=True)))
+        return people
 
     def _lenses(self) -> list[Choice]:
         session, lens = self.session, self._lens()

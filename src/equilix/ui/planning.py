@@ -26,12 +26,15 @@ class _Work(QRunnable):
                 self.teller.found.emit(self.number, plan)
         except Cancelled:
             return
+        except Exception as error:  # said to the person: a planner that fails must not look like one that found nothing
+            self.teller.failed.emit(f"The planner stopped: {error!r}. The rig and its figures are not affected.")
         finally:
             self.teller.done.emit(self.number)
 
 
 class _Teller(QObject):
     found = Signal(int, object)
+    failed = Signal(str)
     done = Signal(int)
 
 
@@ -39,6 +42,7 @@ class Planning(QObject):
     """Makes the plans of one setup at a time; what an earlier request still finds is dropped."""
 
     found = Signal(object)
+    failed = Signal(str)
     finished = Signal()
 
     def __init__(self, parent: QObject | None = None) -> None:
@@ -47,6 +51,7 @@ class Planning(QObject):
         self._pool.setMaxThreadCount(1)
         self._teller = _Teller(self)
         self._teller.found.connect(self._take)
+        self._teller.failed.connect(self.failed)
         self._teller.done.connect(self._end)
         self._number = 0
         self._work: _Work | None = None

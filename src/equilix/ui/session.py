@@ -56,6 +56,7 @@ class Session(QObject):
         self.plans: list[Plan] = []
         self.planning = Planning(self)
         self.planning.found.connect(self._plan_found)
+        self.planning.failed.connect(lambda text: self.said.emit(text, True))
         self.planning.finished.connect(self.plans_changed)
         self._autosave = recovery.Autosave()
         self._autosave_timer = QTimer(self, interval=int(recovery.EVERY_S * 1000))

@@ -1,0 +1,86 @@
+"""A small panel that opens under a word of the header and closes when one clicks elsewhere or presses Escape."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PySide6.QtCore import QPoint, Qt
+from PySide6.QtWidgets import QFormLayout, QFrame, QLabel, QLineEdit, QPushButton, QWidget
+
+from equilix.document import Document
+from equilix.errors import EquilixError
+
+
+class Panel(QFrame):
+    """A frame with a form, a place for a refusal, and a button that takes what was entered."""
+
+    def __init__(self, parent: QWidget, done: str) -> None:
+        super().__init__(parent, Qt.WindowType.Popup)
+        self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        palette = self.palette()
+        self.setObjectName("panel")
+        self.setStyleSheet(
+            f"#panel {{ background: {palette.window().color().name()};"
+            f" border: 1px solid {palette.mid().color().name()}; }}"
+        )
+        self.form = QFormLayout(self)
+        self.form.setContentsMargins(16, 14, 16, 14)
+        self.refusal = QLabel()
+        self.refusal.setWordWrap(True)
+        self.refusal.hide()
+        self.done = QPushButton(done)
+        self.done.setDefault(True)
+        self.done.clicked.connect(self.take)
+
+    def finish(self) -> None:
+        """Put refusal and button under the fields."""
+        self.form.addRow(self.refusal)
+        self.form.addRow(self.done)
+
+    def open_under(self, word: QWidget) -> None:
+        """Show it below a word."""
+        self.adjustSize()
+        self.move(word.mapToGlobal(QPoint(0, word.height() + 2)))
+        self.show()
+
+    def refuse(self, text: str) -> None:
+        """Say what is wrong; what was typed stays."""
+        self.refusal.setText(f"▲ {text}")
+        self.refusal.show()
+        self.adjustSize()
+
+    def take(self) -> None:
+        """Take what was entered."""
+        self.close()
+
+
+class NamePanel(Panel):
+    """Asks for one name. ``change`` makes the new document or refuses; ``accept`` takes it."""
+
+    def __init__(
+        self,
+        parent: QWidget,
+        what: str,
+        name: str,
+        change: Callable[[str], Document],
+        accept: Callable[[Document], object],
+    ) -> None:
+        super().__init__(parent, "Rename")
+        self.change, self.accept = change, accept
+        self.line = QLineEdit(name)
+        self.line.setAccessibleName(what)
+        self.line.setMinimumWidth(260)
+        self.line.selectAll()
+        self.line.returnPressed.connect(self.take)
+        self.form.addRow(what, self.line)
+        self.finish()
+
+    def take(self) -> None:
+        """Rename, or say why not."""
+        try:
+            document = self.change(self.line.text())
+        except EquilixError as error:
+            self.refuse(str(error))
+            return
+        self.accept(document)
+        self.close()
