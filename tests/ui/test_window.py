@@ -340,6 +340,7 @@ class EmptyDocument(WindowTest):
             self.settle()
             self.window.grab()
         self.assertIn("New part", self.window.pages["Mat"].total.text())
+        self.assertIn("nothing on this rig", self.window.pages["Balance"].cannot.text())
 
 
 class Header(WindowTest):

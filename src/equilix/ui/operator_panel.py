@@ -9,7 +9,7 @@ from equilix.document import AVERAGE
 from equilix.edits import kit
 from equilix.errors import EquilixError
 from equilix.ui.session import Session
-from equilix.ui.widgets.fields import QuantityField
+from equilix.ui.widgets.fields import QuantityField, values_of
 from equilix.ui.widgets.panel import Panel
 
 _SEXES = ("male", "female")
@@ -54,18 +54,12 @@ class OperatorPanel(Panel):
         self.form.addRow(note)
         self.finish()
         self.setMinimumWidth(360)
+        self.name.setFocus()
 
     def take(self) -> None:
         """Take the operator over, or say at the field what is wrong."""
-        values = []
-        for field in (self.stature, self.weight):
-            field.display = self.session.document.display
-            try:
-                values.append(field.value())
-                field.complain("")
-            except EquilixError as error:
-                field.complain(str(error))
-        if len(values) < 2:
+        values = values_of((self.stature, self.weight), self.session.document.display)
+        if values is None:
             self.adjustSize()
             return
         fields = {

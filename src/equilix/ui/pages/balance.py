@@ -17,6 +17,10 @@ if TYPE_CHECKING:
     from equilix.planner.plan import Plan
 
 
+_BEGIN = "There is nothing on this rig yet. Lay its first part down from the mat (F1), or open the demo from Commands."
+_UNSUPPORTED = "Mount a part that has a shoulder pad, and the ways to balance the rig on it appear here."
+
+
 class BalancePage(Page):
     """One card for each school that has an answer; the others say why not."""
 
@@ -56,6 +60,8 @@ class BalancePage(Page):
         tint(self.state, self.theme.quiet)
         self._show_cards([] if rests else working)
         refusals = [f"{plan.title}: {plan.reason}" for plan in session.plans if not plan.works]
+        if not session.analysis.conditions:
+            refusals = [_BEGIN if not session.setup.placements else _UNSUPPORTED]
         if rests and not session.is_planning:
             refusals = ["It rests. Drag a part, or take one from the mat, and the answers appear here."]
             self.state.setText("")

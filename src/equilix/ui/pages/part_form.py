@@ -23,7 +23,7 @@ from equilix.errors import EquilixError
 from equilix.kit.catalogue import KINDS
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme
-from equilix.ui.widgets.fields import QuantityField
+from equilix.ui.widgets.fields import QuantityField, values_of
 from equilix.units import length
 
 _HOW = ("weighed", "data sheet", "estimated")
@@ -198,15 +198,8 @@ class PartForm(QWidget):
         self.refusal.show()
 
     def _add(self) -> None:
-        values = []
-        for field in (self.mass, *self.size):
-            field.display = self.session.document.display
-            try:
-                values.append(field.value())
-                field.complain("")
-            except EquilixError as error:
-                field.complain(str(error))
-        if len(values) < 4:
+        values = values_of((self.mass, *self.size), self.session.document.display)
+        if values is None:
             return
         made = ""
         name, kind, how = self.name.text(), self.kind.currentData(), _HOW[self.how.currentIndex()]

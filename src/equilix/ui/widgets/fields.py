@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QKeyEvent
@@ -92,6 +92,19 @@ class QuantityField(QWidget):
             self.complain("")
         else:
             super().keyPressEvent(event)
+
+
+def values_of(fields: Sequence[QuantityField], display: Display) -> list[float] | None:
+    """The SI values of several fields, or None with every complaint shown at its field."""
+    values = []
+    for field in fields:
+        field.display = display
+        try:
+            values.append(field.value())
+            field.complain("")
+        except EquilixError as error:
+            field.complain(str(error))
+    return values if len(values) == len(fields) else None
 
 
 def _shown(value: float, quantity: Quantity, display: Display) -> str:
