@@ -83,6 +83,24 @@ class Analysis:
         return max(self.conditions, key=lambda c: abs(c.value_m) / c.balance.tolerance_m, default=None)
 
     @cached_property
+    def image_plane_m(self) -> Array | None:
+        """The image-plane mark ``(3,)`` of the first body that has one, rig frame; None without one."""
+        for placement_id, part in zip(self.assembly.ids, self.assembly.parts, strict=True):
+            if part.image_plane_m is not None:
+                return self.assembly.to_rig(placement_id, part.image_plane_m)
+        return None
+
+    @cached_property
+    def doubt_shares(self) -> Array:
+        """Each part's share ``(n,)`` of the variance of the worst condition; they sum to 1, or are all 0."""
+        if self.worst is None:
+            return np.zeros(len(self.assembly.ids))
+        d = self.worst.balance.direction
+        variances = np.einsum("i,nij,j->n", d, self.cg_cov_terms_m2, d)
+        total = float(variances.sum())
+        return np.asarray(variances / total if total > 0 else variances)
+
+    @cached_property
     def moments_nm(self) -> Array:
         """Each part's forward moment ``(n,)`` about the middle of the support, N·m; negative is backward."""
         middle = 0.0 if self.support is None else self.support.centre_m[0]
@@ -98,15 +116,10 @@ class Analysis:
     @cached_property
     def suspect(self) -> tuple[Part, float] | None:
         """The part behind most of the uncertainty of the worst condition, and its share of the variance."""
-        if self.worst is None:
+        if self.worst is None or not self.doubt_shares.any():
             return None
-        d = self.worst.balance.direction
-        shares = np.einsum("i,nij,j->n", d, self.cg_cov_terms_m2, d)
-        total = float(shares.sum())
-        if total <= 0:
-            return None
-        row = int(np.argmax(shares))
-        return self.assembly.parts[row], float(shares[row]) / total
+        row = int(np.argmax(self.doubt_shares))
+        return self.assembly.parts[row], float(self.doubt_shares[row])
 
     def aim_curve(self, angles_rad: Array) -> Array:
         """Moment ``(k,)`` in N·m about the middle of the support with the lens tilted up by ``angles_rad`` (k,).

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import argparse
+import contextlib
 import json
+import os
 import sys
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from pathlib import Path
 
 from equilix.analysis import analyse
@@ -52,7 +54,9 @@ def run(arguments: Sequence[str]) -> int:
             print(json.dumps(report(analysis), indent=1, ensure_ascii=False) if options.json else report_text(analysis))
         else:
             document = open_document(options.file)
-            found = list(plans(document, _setup(document, options.setup).id))
+            setup = _setup(document, options.setup)
+            with _solver_kept_quiet():
+                found = list(plans(document, setup.id))
             if options.json:
                 print(json.dumps([plan_report(plan) for plan in found], indent=1, ensure_ascii=False))
             else:
@@ -64,6 +68,19 @@ def run(arguments: Sequence[str]) -> int:
         print(f"equilix: {error}", file=sys.stderr)
         return 1
     return 0
+
+
+@contextlib.contextmanager
+def _solver_kept_quiet() -> Iterator[None]:
+    """Send what the solver's C++ code prints to the standard error, so that the output stays plain JSON."""
+    sys.stdout.flush()
+    kept = os.dup(1)
+    try:
+        os.dup2(2, 1)
+        yield
+    finally:
+        os.dup2(kept, 1)
+        os.close(kept)
 
 
 def _setup(document: Document, name: str | None) -> Setup:

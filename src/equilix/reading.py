@@ -127,6 +127,17 @@ def sureness(analysis: Analysis) -> tuple[str, str]:
     return said, f"{todo} and the haze shrinks to ± {left}." if left != sd else ""
 
 
+def whereabouts(analysis: Analysis) -> str:
+    """Where the centre of gravity is from the image-plane mark, which can be touched; empty without a mark."""
+    mark, unit = analysis.image_plane_m, analysis.display
+    if mark is None:
+        return ""
+    x, y, z = analysis.mass.cg_m - mark
+    ahead, up = ("in front of" if x >= 0 else "behind"), ("above" if z >= 0 else "below")
+    side = f", {length(abs(y), unit)} to its {'left' if y > 0 else 'right'}" if abs(y) >= 0.0005 else ""
+    return f"From the image-plane mark: {length(abs(x), unit)} {ahead} it, {length(abs(z), unit)} {up} it{side}."
+
+
 def mass_line(analysis: Analysis) -> str:
     """Mass of the rig with its uncertainty, as it stands in the header."""
     total, sd = mass(analysis.mass.mass_kg, analysis.display), mass(analysis.mass_sd_kg, analysis.display)

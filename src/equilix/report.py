@@ -10,7 +10,7 @@ import numpy as np
 from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.planner.plan import Plan
-from equilix.reading import CAUTION, mass_line, read_out, sureness
+from equilix.reading import CAUTION, mass_line, read_out, sureness, whereabouts
 from equilix.units import duration, force, mass
 
 REPORT_VERSION: Final = 1
@@ -33,7 +33,11 @@ def report(analysis: Analysis) -> dict[str, Any]:
         "cg_m": None if empty else _list(analysis.mass.cg_m),
         "cg_sd_m": None if empty else _list(analysis.cg_sd_m),
         "inertia_kg_m2": None if empty else _list(analysis.mass.inertia_kg_m2),
+        "principal_kg_m2": None if empty else _list(analysis.mass.principal()[0]),
+        "principal_axes": None if empty else _list(analysis.mass.principal()[1]),
+        "radii_of_gyration_m": None if empty else _list(analysis.mass.radii_of_gyration_m()),
         "support": _support(analysis),
+        "image_plane": _image_plane(analysis),
         "conditions": [
             {
                 "name": c.balance.name,
@@ -71,12 +75,14 @@ def report(analysis: Analysis) -> dict[str, Any]:
                 "mass_kg": part.mass_kg,
                 "cg_m": _list(cg),
                 "forward_moment_nm": float(moment),
+                "doubt_share": float(doubt),
             }
-            for placement_id, part, cg, moment in zip(
+            for placement_id, part, cg, moment, doubt in zip(
                 analysis.assembly.ids,
                 analysis.assembly.parts,
                 analysis.assembly.cgs_m if not empty else (),
                 analysis.moments_nm if not empty else (),
+                analysis.doubt_shares,
                 strict=True,
             )
         ],
@@ -95,6 +101,11 @@ def _support(analysis: Analysis) -> dict[str, Any] | None:
         "width_m": analysis.support.pad.width_m,
         "cg_from_datum_m": _list(analysis.mass.cg_m - analysis.support.centre_m),
     }
+
+
+def _image_plane(analysis: Analysis) -> dict[str, Any] | None:
+    mark = analysis.image_plane_m
+    return None if mark is None else {"mark_m": _list(mark), "cg_from_mark_m": _list(analysis.mass.cg_m - mark)}
 
 
 def _aim(analysis: Analysis) -> list[dict[str, float]]:
@@ -119,6 +130,7 @@ def report_text(analysis: Analysis) -> str:
         f"  {reading}",
         f"  Mass {mass_line(analysis)}",
         *(f"  {condition.sentence}" for condition in analysis.conditions),
+        *([f"  {whereabouts(analysis)}"] if analysis.image_plane_m is not None else []),
     ]
     for contact in analysis.holding.contacts:
         if contact.name.endswith("hand"):

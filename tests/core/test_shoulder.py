@@ -11,7 +11,7 @@ from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.demo import lighthouse
 from equilix.document import empty
 from equilix.edits import kit, rigging
-from equilix.reading import CAUTION, CAUTION_LONG, read_out, sureness
+from equilix.reading import CAUTION, CAUTION_LONG, read_out, sureness, whereabouts
 from equilix.rig.setups import Placement
 from tests.core.builders import PERSON, analysed, balanced_on_pad, box, document, free, padded
 
@@ -68,6 +68,17 @@ class Conditions(unittest.TestCase):
         analysis = analysed(lighthouse())
         expected = analysis.weight_n * analysis.conditions[0].value_m
         self.assertAlmostEqual(float(analysis.moments_nm.sum()), expected, places=9)
+
+    def test_image_plane_mark(self) -> None:
+        """The CG is also given from the mark on the body: 18 mm behind the lens mount, on its top."""
+        made = lighthouse()
+        analysis = analysed(made)
+        mark, mount = analysis.image_plane_m, analysis.assembly.to_rig("lens", (0, 0, 0))
+        assert mark is not None
+        self.assertAlmostEqual(mount[0] - mark[0], 0.018, places=9)
+        self.assertIn("From the image-plane mark", whereabouts(analysis))
+        self.assertAlmostEqual(float(analysis.doubt_shares.sum()), 1.0, places=12)
+        self.assertEqual(whereabouts(analysed(balanced_on_pad(0.0))), "")
 
     def test_doubt_comes_from_the_unweighed_lens(self) -> None:
         """The demo's zoom is only estimated: it makes most of the haze, and weighing it makes the haze smaller."""

@@ -80,6 +80,7 @@ class Part(Model):
     grips: tuple[Grip, ...] = ()
     pad: Pad | None = None
     telescope: Telescope | None = None
+    image_plane_m: Position | None = Field(default=None, description="The image-plane mark of a camera body.")
     energy_wh: Annotated[float, Field(ge=0.0, le=5000.0)] = 0.0
     price: Annotated[float, Field(ge=0.0, le=1e6)] | None = None
     quantity: Annotated[int, Field(ge=1, le=99)] = 1

@@ -19,6 +19,8 @@ ROD_SPACING_M: Final = 0.060
 ROD_DIAMETER_M: Final = 0.015
 LENS_AXIS_OVER_RODS_M: Final = 0.085
 """Lightweight 15 mm rods: 60 mm apart, lens axis 85 mm over their plane (common practice; from memory)."""
+FLANGE_DISTANCE_M: Final = 0.018
+"""From the lens mount back to the image plane, on a body without a mirror (common practice, no source)."""
 ROSETTE_TOOTH_RAD: Final = math.radians(6)
 """Angle between the teeth of a rosette (common practice, no source)."""
 
@@ -68,6 +70,7 @@ def body(length: float, width: float, height: float) -> Fields:
             top("screw14", "top", 0, height, turns=True),
             top("shoe", "rear shoe", -half + 0.02, height),
         ),
+        "image_plane_m": (half - FLANGE_DISTANCE_M, 0.0, height),
     }
 
 
@@ -277,7 +280,7 @@ def rods(length: float, width: float, height: float) -> Fields:
     )  # fmt: skip
     return {
         "solids": pair,
-        "hangs_by": (foot("rod-socket15", "socket end", track=along(length / 2 - 0.01)),),
+        "hangs_by": (foot("rod-socket15", "socket end", track=along(length / 2 - 0.01, scale_zero_m=length / 2)),),
         "offers": (
             top("rods15", "rods", 0, 0, track=along(length / 2 - 0.01, scale_zero_m=length / 2)),
         ),

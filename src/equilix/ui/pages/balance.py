@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
-from equilix.reading import CAUTION, CAUTION_LONG, sureness
+from equilix.reading import CAUTION, CAUTION_LONG, sureness, whereabouts
 from equilix.ui.pages.page import Page
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
@@ -43,6 +43,9 @@ class BalancePage(Page):
         self.sure_head, self.sure, self.sure_todo = self.heading("How sure is this?"), self.note(), self.note()
         for widget in (self.sure_head, self.sure, self.sure_todo):
             self.column.addWidget(widget)
+        self.where_head, self.where = self.heading("Where is the balance point?"), self.note()
+        self.column.addWidget(self.where_head)
+        self.column.addWidget(self.where)
         self.column.addStretch(1)
         self.caution = self.note(CAUTION)
         self.caution.setToolTip(CAUTION_LONG)
@@ -75,6 +78,10 @@ class BalancePage(Page):
         tint(self.caution, self.theme.quiet)
         for widget in (self.sure_head, self.sure, self.sure_todo):
             widget.setVisible(bool(said))
+        where = whereabouts(session.analysis)
+        self.where.setText(where)
+        for widget in (self.where_head, self.where):
+            widget.setVisible(bool(where))
 
     def wear(self, theme: Theme) -> None:
         """Show in another theme."""

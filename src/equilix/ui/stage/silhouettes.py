@@ -15,6 +15,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from equilix.kit.parts import Part
+from equilix.kit.shapes import FLANGE_DISTANCE_M
 from equilix.kit.solids import AXES, Box, Solid
 
 Array = NDArray[np.float64]
@@ -130,6 +131,10 @@ def _body(solids: list[_Placed]) -> Iterator[Stroke]:
             yield _line(box.at(-0.78, side, z), box.at(-0.1, side, z), face=(0, side, 0))
     yield Stroke(_ring(box.at(1, 0, 0), float(min(box.half[1:])) * 0.72, 0), "glass", face=(1, 0, 0))
     yield _panel(box, 2, 1, (-0.7, 0.7, -0.7, 0.7), "fine")
+    plane = 1 - 2 * FLANGE_DISTANCE_M / (2 * float(box.half[0]))
+    for side in (-1.0, 1.0):  # the image-plane mark: a ring with a line through it
+        yield _line(*_ring(box.at(plane, side, 0.86), 0.004, 1), style="line", face=(0, side, 0))
+        yield _line(box.at(plane, side, 0.74), box.at(plane, side, 0.98), style="line", face=(0, side, 0))
 
 
 def _lens(solids: list[_Placed]) -> Iterator[Stroke]:
