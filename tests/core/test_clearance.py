@@ -53,6 +53,19 @@ class Travel(unittest.TestCase):
         self.assertAlmostEqual(left.from_m, -0.14, places=9)
         self.assertAlmostEqual(right.from_m, 0.024, places=9)
 
+    def test_a_track_that_counts_backward(self) -> None:
+        """Where a growing slide goes back, the neighbour behind limits the upper end."""
+        rods = make_part("rods", "rods", "rods", 0.2, (0.3, 0.075, 0.015))
+        offers = tuple(o.changed(track=o.track.changed(axis=(-1.0, 0.0, 0.0))) for o in rods.offers)
+        weight = make_part("w", "w", "counterweight", 0.5, (0.024, 0.09, 0.05), quantity=2)
+        places = [
+            Placement(id=key, part="w", parent="rods", point="rods", slide_m=at) for key, at in (("a", 0.0), ("b", 0.1))
+        ]
+        made = document([rods.changed(offers=offers), weight], [Placement(id="rods", part="rods"), *places])
+        travel = free_travel(analyse(made, made.setups[0]).assembly, "a")
+        self.assertAlmostEqual(travel.to_m, 0.1 - 0.024, places=9)
+        self.assertAlmostEqual(travel.from_m, -0.14, places=9)
+
     def test_no_track_no_travel(self) -> None:
         """A part on a screw has no travel."""
         made = lighthouse()

@@ -18,7 +18,7 @@ from equilix.planner.programme import Cancelled, aim_m, solve
 from equilix.planner.schools import new_strikes, plan, plans
 from equilix.rig.clearance import free_travel
 from equilix.rig.setups import Placement
-from tests.core.builders import analysed, document, padded, random_rig
+from tests.core.builders import analysed, document, free, padded, random_rig
 
 
 def rank(
@@ -162,6 +162,46 @@ class BruteForce(unittest.TestCase):
             made = rigging.slide(made, "rig", key, at[key])
         return rank(analysed(made), before, sum(t > 1e-6 for t in travel.values()), sum(travel.values()))
 
+    def test_slide_and_removal_together(self) -> None:
+        """An optional part that rides on a slide, front-heavy and rear-heavy: every millimetre with and without it."""
+        for sign in (1.0, -1.0):
+            for seed in range(4):
+                made = self._riding(sign, np.random.default_rng(seed))
+                before = analysed(made)
+                chosen = solve(before, find_slides(before), removable=find_removable(made, before))
+                assert chosen is not None
+                at = chosen.slides_m.get("a", before.setup.by_id["a"].slide_m)
+                ours = self._ridden(made, before, at, bool(chosen.removed))
+                for mm, gone in itertools.product(range(-140, 141), (False, True)):
+                    other = self._ridden(made, before, mm / 1000, gone)
+                    self.assertTrue(
+                        not_worse(ours, other), f"{sign}, seed {seed}: {at} {chosen.removed} against {mm} {gone}"
+                    )
+
+    def _riding(self, sign: float, rng: np.random.Generator) -> Document:
+        base = padded("base", 1.0).changed(
+            offers=(
+                {"name": "t", "kind": "rail", "position_m": (0, 0, 0.05), "track": {"from_m": -0.14, "to_m": 0.14}},
+            )
+        )
+        foot = {"name": "f", "kind": "rail", "position_m": (0, 0, 0), "direction": (0, 0, -1)}
+        carriage = make_part("a", "a", "block", float(rng.uniform(1, 3)), (0.04, 0.04, 0.04)).changed(hangs_by=(foot,))
+        rider = make_part("r", "r", "block", float(rng.uniform(0.3, 2)), (0.04, 0.04, 0.04), needed=False)
+        load = make_part("l", "l", "block", float(rng.uniform(1, 3)), (0.04, 0.04, 0.04))
+        return document([base, carriage, rider, load], [
+            Placement(id="base", part="base"),
+            Placement(id="a", part="a", parent="base", point="t", slide_m=0.10 * sign),
+            Placement(id="r", part="r", parent="a", point="top"),
+            free("l", "l", sign * float(rng.uniform(0.2, 0.4)), 0.0, 0.3),
+        ])  # fmt: skip
+
+    def _ridden(self, made: Document, before: Analysis, at: float, gone: bool) -> tuple[float, ...]:
+        moved = abs(at - before.setup.by_id["a"].slide_m) * 1000
+        made = rigging.slide(made, "rig", "a", at)
+        if gone:
+            made = rigging.remove(made, "rig", "r")
+        return rank(analysed(made), before, int(moved > 1e-6) + int(gone), moved)
+
     def test_whole_pieces_of_weight(self) -> None:
         """All counts of weights at all places (10 mm grid) on the rear rods tried: none needs less mass."""
         for seed in range(5):
@@ -285,6 +325,28 @@ class Schools(unittest.TestCase):
 
 class Refusals(unittest.TestCase):
     """Where nothing works it says how much is missing."""
+
+    def test_a_neighbour_in_the_way(self) -> None:
+        """A heavy carriage that ought to go far back comes up against a pinned one, touches it and says so."""
+        base = padded("base", 1.0).changed(
+            offers=(
+                {"name": "t", "kind": "rail", "position_m": (0, 0, 0.05), "track": {"from_m": -0.14, "to_m": 0.14}},
+            )
+        )
+        foot = {"name": "f", "kind": "rail", "position_m": (0, 0, 0), "direction": (0, 0, -1)}
+        parts = [
+            make_part(key, key, "block", mass, (0.04, 0.04, 0.04)).changed(hangs_by=(foot,))
+            for key, mass in (("stop", 0.1), ("heavy", 4.0))
+        ]
+        made = document([base, *parts], [
+            Placement(id="base", part="base"),
+            Placement(id="stop", part="stop", parent="base", point="t", slide_m=0.05, pinned=True),
+            Placement(id="heavy", part="heavy", parent="base", point="t", slide_m=0.14),
+        ])  # fmt: skip
+        found = plan("move", made, analysed(made))
+        self.assertFalse(found.works)
+        self.assertAlmostEqual(found.after.setup.by_id["heavy"].slide_m, 0.05 + 0.04, delta=1e-6)
+        self.assertRegex(found.reason, r"the stop is \d+ mm in the way")
 
     def test_missing_millimetres(self) -> None:
         """All pinned but the camera on a short track in front: the millimetres that are missing, by the formula."""
