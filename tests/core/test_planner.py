@@ -249,6 +249,35 @@ class BruteForce(unittest.TestCase):
         self.assertTrue(all(not_worse(ours, other) for other in ranks.values()))
 
 
+class FewestThings(unittest.TestCase):
+    """Among plans of one mass the one that touches least wins, though it travels further."""
+
+    def test_one_long_way_before_two_short_ones(self) -> None:
+        """A heavy carriage with little room and a light one with much: the light one alone is moved."""
+        tracks = ((0.02, "near", "rail"), (0.40, "far", "long-rail"))
+        offers = tuple(
+            {"name": name, "kind": kind, "position_m": (0, y, 0.05), "track": {"from_m": -room, "to_m": 0.0}}
+            for (room, name, kind), y in zip(tracks, (0.1, -0.1), strict=True)
+        )
+        parts = [padded("base", 1.0).changed(offers=offers)]
+        for (_, name, kind), mass in zip(tracks, (4.0, 3.9), strict=True):
+            foot = {"name": "f", "kind": kind, "position_m": (0, 0, 0), "direction": (0, 0, -1)}
+            parts.append(make_part(name, name, "block", mass, (0.04, 0.04, 0.04)).changed(hangs_by=(foot,)))
+        parts.append(make_part("load", "load", "block", 1.0))
+        made = document(parts, [
+            Placement(id="base", part="base"),
+            Placement(id="near", part="near", parent="base", point="near"),
+            Placement(id="far", part="far", parent="base", point="far"),
+            free("load", "load", 0.75, 0.0, 0.3),
+        ])  # fmt: skip
+        before = analysed(made)
+        chosen = solve(before, find_slides(before))
+        assert chosen is not None
+        self.assertEqual(set(chosen.slides_m), {"far"})
+        after = analysed(rigging.slide(made, "rig", "far", chosen.slides_m["far"]))
+        self.assertEqual(after.status, "rests")
+
+
 class Schools(unittest.TestCase):
     """What each school does with the demo rig."""
 

@@ -27,6 +27,8 @@ Array = NDArray[np.float64]
 SURE_SD = 2.0
 """A plan stays this many standard uncertainties inside the tolerance where it can, so that it holds on the day."""
 _BIG = 1e7
+_A_THING_MM = 10_000.0
+"""One thing more to touch weighs more than any travel, mm."""
 
 
 class Cancelled(Exception):
@@ -279,9 +281,9 @@ class _Build:
 
     def effort(self) -> Row:
         """Things touched first, then millimetres of travel, then nearness to the middle of the support."""
-        terms: Row = dict.fromkeys(self.touched.values(), 10000.0)
-        terms.update(dict.fromkeys(self.there, 10000.0))
-        terms.update({self.kept[placement_id]: -10_000.0 for placement_id in self.removable})
+        terms: Row = dict.fromkeys(self.touched.values(), _A_THING_MM)
+        terms.update(dict.fromkeys(self.there, _A_THING_MM))
+        terms.update({self.kept[placement_id]: -_A_THING_MM for placement_id in self.removable})
         for slide in self.slides:
             terms[self.up[slide.placement]] = terms[self.down[slide.placement]] = slide.step_m * 1000
         terms.update({variable: 0.01 / max(self.analysis.mass.mass_kg, 0.1) for variable in self.off_centre})
