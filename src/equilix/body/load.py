@@ -17,7 +17,7 @@ from equilix.body.operators import Operator, segments
 from equilix.body.posture import Arm, arm_weights, reach
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.kit.parts import Grip
-from equilix.mechanics.contact import Contact, Hand, Lever
+from equilix.mechanics.contact import Contact, Hand, Lever, skew
 from equilix.mechanics.rotations import unit
 
 Array = NDArray[np.float64]
@@ -99,9 +99,8 @@ def hands_for(
 
 def own_moment(joint_m: Array, masses_kg: Array, centres_m: Array) -> Array:
     """Moment ``(3,)`` in N·m that muscles at a joint give to hold up the limb beyond it."""
-    weight = np.zeros((len(masses_kg), 3))
-    weight[:, 2] = masses_kg * STANDARD_GRAVITY_M_S2
-    return np.asarray(np.cross(centres_m - joint_m, weight).sum(axis=0))
+    x, y, _ = masses_kg @ (centres_m - joint_m) * STANDARD_GRAVITY_M_S2
+    return np.array((y, -x, 0.0))  # Σ r × (0, 0, m g)
 
 
 def efforts(
@@ -115,7 +114,7 @@ def efforts(
         force = forces.get(hand.name, np.zeros(3))
         side = hand.name.split()[0]
         for lever in hand.levers:
-            moment = float(np.linalg.norm(lever.own_moment_nm + np.cross(hand.point_m - lever.point_m, force)))
+            moment = float(np.linalg.norm(lever.own_moment_nm + skew(hand.point_m - lever.point_m) @ force))
             found.append(_effort(lever.name, side, moment, lever.strength_nm))
         item = arms[side]
         along = float(force @ unit(item.axis))

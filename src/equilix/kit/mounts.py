@@ -114,6 +114,14 @@ class MountPoint(Model):
         return np.column_stack((reference, np.cross(normal, reference), normal))
 
     @cached_property
+    def mating(self) -> Array:
+        """Maps the frame of a carrying point to the rotation of the part that meets it by this point ``(3, 3)``.
+
+        Face to face: the normals are opposed, the references agree.
+        """
+        return np.asarray(np.diag((1.0, -1.0, -1.0)) @ self.frame.T)
+
+    @cached_property
     def origin(self) -> Array:
         """The position ``(3,)``, m, part frame."""
         return np.array(self.position_m)

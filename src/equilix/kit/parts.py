@@ -106,7 +106,11 @@ class Part(Model):
 
     def offered(self, name: str) -> MountPoint | None:
         """The mounting point of that name that others can be mounted on."""
-        return next((point for point in self.offers if point.name == name), None)
+        return self._offered.get(name)
+
+    @cached_property
+    def _offered(self) -> dict[str, MountPoint]:
+        return {point.name: point for point in self.offers}
 
     def hanger(self, name: str | None) -> MountPoint | None:
         """The point of that name by which this part is mounted; the first one where no name is given."""

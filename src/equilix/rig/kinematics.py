@@ -20,9 +20,6 @@ from equilix.rig.setups import Placement, Setup
 
 Array = NDArray[np.float64]
 
-_FACE_TO_FACE = np.diag((1.0, -1.0, -1.0))
-"""Turns the frame of a carrying point into that of the point that meets it: normals opposed, references along."""
-
 
 @dataclass(frozen=True, slots=True)
 class Seat:
@@ -116,7 +113,7 @@ class Assembly:
         """Origin ``(3,)`` and frame ``(3, 3)`` of an offered point in the rig frame."""
         row = self.index[placement_id]
         placement = self.setup.by_id[placement_id]
-        local = point.origin + _drawn(self.parts[row], point.extends, placement.extension_m)
+        local = _place(self.parts[row], point, placement.extension_m)
         return self.positions_m[row] + self.rotations[row] @ local, self.rotations[row] @ point.frame
 
     @cached_property
@@ -130,10 +127,11 @@ class Assembly:
         return middle - reach, middle + reach, rows
 
 
-def _drawn(part: Part, extends: bool, extension_m: float) -> Array:
-    if extends and part.telescope is not None:
-        return part.telescope.axis_unit * extension_m
-    return np.zeros(3)
+def _place(part: Part, point: MountPoint, extension_m: float) -> Array:
+    """Where a mounting point is in the part's frame, with its telescope drawn out."""
+    if point.extends and part.telescope is not None:
+        return point.origin + part.telescope.axis_unit * extension_m
+    return point.origin
 
 
 def assemble(setup: Setup, parts: Mapping[str, Part]) -> Assembly:
@@ -165,9 +163,9 @@ def assemble(setup: Setup, parts: Mapping[str, Part]) -> Assembly:
         frame = rotations[carrier] @ seat.point.frame
         if placement.turn_rad:
             frame = about_axis(frame[:, 2], placement.turn_rad) @ frame
-        rotation = frame @ _FACE_TO_FACE @ seat.by.frame.T
-        offered = seat.point.origin + _drawn(found_parts[carrier], seat.point.extends, parent.extension_m)
-        own = seat.by.origin + _drawn(part, seat.by.extends, placement.extension_m)
+        rotation = frame @ seat.by.mating
+        offered = _place(found_parts[carrier], seat.point, parent.extension_m)
+        own = _place(part, seat.by, placement.extension_m)
         position = positions[carrier] + rotations[carrier] @ offered - rotation @ own
         if seat.track is not None and placement.slide_m:
             way = rotation if seat.track_on_child else rotations[carrier]

@@ -19,6 +19,9 @@ from equilix.ui.stage.projection import Projection
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font
 
 Array = NDArray[np.float64]
+DETAIL_SCALE = 0.42
+"""Pixels per millimetre under which fine lines would only be a grey haze, and are left out."""
+_DETAILS = ("fine", "bright")
 CLOSEST, FARTHEST = 8.0, 0.08
 """Pixels per millimetre."""
 
@@ -191,6 +194,8 @@ class RigView(QWidget):
         for drawn in drawn_parts:
             painter.translate(drawn.x_mm, drawn.y_mm)
             for path, style, filled in drawn.outline.pieces:
+                if style in _DETAILS and self.scale < DETAIL_SCALE:
+                    continue
                 painter.setPen(edge if filled else pens[style])
                 painter.setBrush(fills[style] if filled else none)
                 painter.drawPath(path)
