@@ -107,7 +107,9 @@ class Session(QObject):
 
     def end_gesture(self) -> None:
         """The next edit is an undo entry of its own."""
-        self.history = self.history.settled()
+        if self.history.gesture is not None:
+            self.history = self.history.settled()
+            self.changed.emit()
 
     @property
     def undo_label(self) -> str:

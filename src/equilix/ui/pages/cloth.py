@@ -6,13 +6,14 @@ from dataclasses import dataclass
 
 import numpy as np
 from PySide6.QtCore import QMimeData, QPoint, QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QBrush, QDrag, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPixmap, QResizeEvent
+from PySide6.QtGui import QDrag, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPixmap, QResizeEvent
 from PySide6.QtWidgets import QApplication, QWidget
 
 from equilix.kit.parts import Part
 from equilix.ui.stage.gestures import PART_MIME
 from equilix.ui.stage.outlines import Outline, OutlineBook
 from equilix.ui.stage.projection import SIDE
+from equilix.ui.stage.sprites import paint_outline
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font
 from equilix.units import Display, mass
 
@@ -190,20 +191,3 @@ class Cloth(QWidget):
             self.mounted.emit(self.current)
         else:
             super().keyPressEvent(event)
-
-
-def paint_outline(painter: QPainter, outline: Outline, theme: Theme) -> None:
-    """Paint a part's outline on a painter that is set to millimetres."""
-    edge, fine, bright = QPen(colour(theme.ink), 1.2), QPen(colour(theme.ink, 120), 0.8), QPen(colour(theme.card), 1.0)
-    for pen in (edge, fine, bright):
-        pen.setCosmetic(True)
-    fills = {
-        "card": theme.card,
-        "sand": theme.sand,
-        "dark": theme.ink if theme is PREP_ROOM else theme.quiet,
-        "glass": theme.glass,
-    }
-    for path, style, filled in outline.pieces:
-        painter.setPen(edge if filled else bright if style == "bright" else fine)
-        painter.setBrush(QBrush(colour(fills[style])) if filled else QBrush(Qt.BrushStyle.NoBrush))
-        painter.drawPath(path)

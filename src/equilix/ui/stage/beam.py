@@ -19,6 +19,7 @@ BEAM_PX = 84
 """Height of the beam over which the weights stand."""
 PX_PER_SQRT_KG = 21.0
 LEAST_NAMED_PX = 12.0
+NAMES_END_PX = 34.0
 MOST_NAMES = 8
 """So many of the heaviest parts are named, where there is room."""
 
@@ -74,20 +75,18 @@ class BeamStrip(QWidget):
         for row in rows:
             x = self.side.to_px(forward_mm[row], 0).x()
             size = max(PX_PER_SQRT_KG * math.sqrt(masses[row]), 4.0)
-            box = QRectF(x - size / 2, BEAM_PX - size, size, size)
-            floor = min(
-                (top for left, right, top in stood if right > box.left() and left < box.right()), default=BEAM_PX
-            )
-            box.moveBottom(floor)
-            stood.append((box.left(), box.right(), box.top()))
+            left, right = x - size / 2, x + size / 2
+            floor = min([top for a, b, top in stood if b > left and a < right], default=BEAM_PX)
+            box = QRectF(left, floor - size, size, size)
+            stood.append((left, right, floor - size))
             moment = moments[row]
             value = t.quiet if abs(moment) < 0.02 else t.tip if moment > 0 else t.hold
-            painter.setPen(QPen(colour(value), 1.4))
+            painter.setPen(QPen(colour(value), 1))
             painter.setBrush(colour(t.hold_wash if analysis.assembly.ids[row] in carried else t.card))
             painter.drawRect(box)
             boxes.append((analysis.assembly.parts[row].name, box, value))
         painter.setFont(font(11))
-        taken = [box for _, box, _ in boxes]
+        taken = [box for _, box, _ in boxes if box.top() < NAMES_END_PX]
         for name, box, value in boxes[:MOST_NAMES]:
             self._name(painter, name, box, value, taken)
 

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from collections import OrderedDict
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
-from PySide6.QtCore import QPointF, Qt
+from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QPainterPath, QPolygonF
 
 from equilix.kit.parts import Part
@@ -30,6 +31,14 @@ class Outline:
     whole: QPainterPath
     """Everything that is filled, for finding what the mouse is on."""
 
+    @cached_property
+    def bounds(self) -> QRectF:
+        """What all pieces cover, lines too, mm."""
+        found = QRectF()
+        for path, _, _ in self.pieces:
+            found = found.united(path.boundingRect().adjusted(-0.01, -0.01, 0.01, 0.01))
+        return found
+
 
 @dataclass(frozen=True, slots=True)
 class Drawn:
@@ -47,10 +56,13 @@ class OutlineBook:
 
     def __init__(self) -> None:
         self._known: OrderedDict[tuple[object, ...], tuple[Part, Outline]] = OrderedDict()
+        self._last: tuple[Assembly, list[bytes]] | None = None
 
-    def outline(self, part: Part, rotation: Array, extension_m: float, view: Projection) -> Outline:
-        """The outline of a part that is turned by ``rotation`` (3, 3)."""
-        key = (id(part), np.round(rotation, 5).tobytes(), extension_m, view.name)
+    def outline(
+        self, part: Part, rotation: Array, extension_m: float, view: Projection, turned: bytes | None = None
+    ) -> Outline:
+        """The outline of a part that is turned by ``rotation`` (3, 3); ``turned`` is its key where it is known."""
+        key = (id(part), turned or np.round(rotation, 5).tobytes(), extension_m, view.name)
         known = self._known.get(key)
         if known is not None and known[0] is part:  # an id may be given again after a part has gone
             self._known.move_to_end(key)
@@ -61,17 +73,26 @@ class OutlineBook:
             self._known.popitem(last=False)
         return made
 
+    def _turned(self, assembly: Assembly) -> list[bytes]:
+        """The keys of all orientations; the three views ask for the same assembly one after the other."""
+        if self._last is None or self._last[0] is not assembly:
+            self._last = (assembly, [row.tobytes() for row in np.round(assembly.rotations, 5)])
+        return self._last[1]
+
     def draw(self, assembly: Assembly, view: Projection) -> list[Drawn]:
         """All parts of an assembly, farthest first."""
         if not assembly.ids:
             return []
-        places = view.flat(assembly.positions_m)
-        depths = view.depth(assembly.cgs_m)
+        places = view.flat(assembly.positions_m).tolist()
+        depths = view.depth(assembly.cgs_m).tolist()
+        turned = self._turned(assembly)
         found = [
             Drawn(
                 placement_id,
-                self.outline(part, assembly.rotations[row], assembly.setup.by_id[placement_id].extension_m, view),
-                float(places[row, 0]), float(places[row, 1]), float(depths[row]),
+                self.outline(
+                    part, assembly.rotations[row], assembly.setup.by_id[placement_id].extension_m, view, turned[row]
+                ),
+                *places[row], depths[row],
             )
             for row, (placement_id, part) in enumerate(zip(assembly.ids, assembly.parts, strict=True))
         ]  # fmt: skip

@@ -16,12 +16,10 @@ from equilix.ui.stage.gestures import Gestures
 from equilix.ui.stage.keys import Keys
 from equilix.ui.stage.outlines import Drawn, OutlineBook
 from equilix.ui.stage.projection import Projection
+from equilix.ui.stage.sprites import SpriteBook
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font
 
 Array = NDArray[np.float64]
-DETAIL_SCALE = 0.42
-"""Pixels per millimetre under which fine lines would only be a grey haze, and are left out."""
-_DETAILS = ("fine", "bright")
 CLOSEST, FARTHEST = 8.0, 0.08
 """Pixels per millimetre."""
 
@@ -38,6 +36,7 @@ class RigView(QWidget):
         self.scale, self.middle_mm = 1.0, QPointF(0, 0)
         self.fitted = True
         self.drawn: list[Drawn] = []
+        self.sprites = SpriteBook()
         self.gestures = Gestures(self, session)
         self.keys = Keys(self.gestures, session)
         self._pan_from: QPointF | None = None
@@ -54,7 +53,7 @@ class RigView(QWidget):
     def refresh(self) -> None:
         """The session has changed: lay the drawing out anew and repaint."""
         self._lay_out()
-        if self.fitted and not self.gestures.active:
+        if self.fitted and self.session.history.gesture is None:  # the paper stands still while a part is moved
             self.fit()
         self.update()
 
@@ -175,35 +174,22 @@ class RigView(QWidget):
         painter.scale(self.scale, self.scale)
 
     def paint_rig(self, painter: QPainter, drawn_parts: list[Drawn], selected: str | None) -> None:
-        """The parts, farthest first, the selected one and what it carries marked."""
+        """The parts, farthest first, then the marks on the selected one and what it carries."""
         t = self.theme
-        faded = self.session.ghost is not None
-        fills = {
-            "card": QBrush(colour(t.card)), "sand": QBrush(colour(t.sand)),
-            "dark": QBrush(colour(t.ink if t is PREP_ROOM else t.quiet)), "glass": QBrush(colour(t.glass)),
-        }  # fmt: skip
-        edge, line, fine, bright, mark = (
-            _pen(t.ink, 1.0), _pen(t.ink, 1.0), _pen(t.ink, 0.8, 120), _pen(t.card, 1.0), _pen(t.hold, 2.4)
-        )  # fmt: skip
-        pens = {"line": line, "fine": fine, "bright": bright}
-        none = QBrush(Qt.BrushStyle.NoBrush)
-        carried = set(self.session.setup.subtree(selected)) if selected in self.session.setup.by_id else set()
+        origin = self.to_px(0, 0)
         painter.save()
-        painter.setOpacity(0.55 if faded else 1.0)
-        self._to_paper(painter)
+        painter.setOpacity(0.55 if self.session.ghost is not None else 1.0)
         for drawn in drawn_parts:
-            painter.translate(drawn.x_mm, drawn.y_mm)
-            for path, style, filled in drawn.outline.pieces:
-                if style in _DETAILS and self.scale < DETAIL_SCALE:
-                    continue
-                painter.setPen(edge if filled else pens[style])
-                painter.setBrush(fills[style] if filled else none)
-                painter.drawPath(path)
-            if drawn.placement in carried:
-                painter.setPen(mark if drawn.placement == selected else _pen(t.hold, 1.2))
-                painter.setBrush(QBrush(colour(t.hold, 26)))
-                painter.drawPath(drawn.outline.whole)
-            painter.translate(-drawn.x_mm, -drawn.y_mm)
+            x, y = origin.x() + drawn.x_mm * self.scale, origin.y() + drawn.y_mm * self.scale
+            self.sprites.paste(painter, drawn.outline, x, y, self.scale, t)
+        if selected in self.session.setup.by_id:
+            carried = set(self.session.setup.subtree(selected))
+            self._to_paper(painter)
+            painter.setBrush(QBrush(colour(t.hold, 26)))
+            for drawn in drawn_parts:
+                if drawn.placement in carried:
+                    painter.setPen(_pen(t.hold, 2.4 if drawn.placement == selected else 1.2))
+                    painter.drawPath(drawn.outline.whole.translated(drawn.x_mm, drawn.y_mm))
         painter.restore()
 
     # mouse and keys
