@@ -23,6 +23,7 @@ class AimChart(QWidget):
         self.session = session
         self.theme: Theme = PREP_ROOM
         self.setMinimumSize(190, 110)
+        self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
         self.setAccessibleName("Chart: nodding moment while the lens is tilted")
         session.changed.connect(self.update)
         session.ghost_changed.connect(self.update)
@@ -31,6 +32,7 @@ class AimChart(QWidget):
         del event
         analysis, t = self.session.analysis, self.theme
         painter = QPainter(self)
+        painter.fillRect(self.rect(), colour(t.paper))
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.setFont(font(11))
         painter.setPen(colour(t.quiet))

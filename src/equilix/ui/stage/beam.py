@@ -32,6 +32,7 @@ class BeamStrip(QWidget):
         self.session, self.side = session, side
         self.theme: Theme = PREP_ROOM
         self.setFixedHeight(HEIGHT_PX)
+        self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
         self.setAccessibleName("Beam: the weights of the rig and the moments forward and back")
         session.changed.connect(self.update)
         session.ghost_changed.connect(self.update)
@@ -40,9 +41,10 @@ class BeamStrip(QWidget):
     def paintEvent(self, event: QPaintEvent) -> None:
         del event
         analysis, t = self.session.analysis, self.theme
+        painter = QPainter(self)
+        painter.fillRect(self.rect(), colour(t.paper))
         if not analysis.assembly.ids or analysis.support is None:
             return
-        painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         band = self.side.pad_band()
         painter.fillRect(QRectF(band[0], 0, band[1] - band[0], BEAM_PX), colour(t.hold_wash))

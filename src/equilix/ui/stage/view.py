@@ -41,6 +41,7 @@ class RigView(QWidget):
         self.keys = Keys(self.gestures, session)
         self._pan_from: QPointF | None = None
         self._drawn_for: Assembly | None = None
+        self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)  # the window behind need not be painted again
         self.setMouseTracking(True)
         self.setAcceptDrops(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -128,6 +129,7 @@ class RigView(QWidget):
         del event
         self._lay_out()
         painter = QPainter(self)
+        painter.fillRect(self.rect(), colour(self.theme.paper))
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         self.paint_under(painter)
         self.paint_ghost(painter)

@@ -1,0 +1,115 @@
+"""The ways to mend the rig: cards, ghosts, applying, refusals."""
+
+import time
+import unittest
+
+from PySide6.QtCore import Qt
+from PySide6.QtTest import QTest
+
+from equilix.demo import lighthouse
+from equilix.edits import rigging
+from equilix.ui.widgets.card import PlanCard
+from tests.ui.window_test import WindowTest
+
+
+class Answers(WindowTest):
+    """The ways to mend the rig."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.page = self.window.pages["Balance"]
+        self.wait_for_plans()
+
+    def card(self, title: str) -> PlanCard:
+        """The card of a school."""
+        return next(card for card in self.page.cards if card.plan.title == title)
+
+    def test_first_run(self) -> None:
+        """On the demo: the sentence says that it falls, and at least three answers stand beside it."""
+        self.assertIn("Falls forward", self.window.reading.verdict.text())
+        self.assertIn("lifts", self.window.reading.cost.text())
+        self.assertGreaterEqual(len(self.page.cards), 3)
+        self.assertIn("pain means stop", self.page.caution.text())
+
+    def test_looking_shows_a_ghost(self) -> None:
+        """Focus on a card shows its ghost on the stage; leaving takes it away."""
+        card = self.card("Put power to work")
+        before = self.window.stage.side.grab().toImage()
+        card.setFocus()
+        self.settle()
+        self.assertIs(self.session.ghost, card.plan)
+        self.assertNotEqual(self.window.stage.side.grab().toImage(), before)
+        card.clearFocus()
+        self.settle()
+        self.assertIsNone(self.session.ghost)
+
+    def test_applying_is_one_action_and_undo_is_one_action(self) -> None:
+        """“Do it” mends the rig; one undo brings the old one back; redo mends it again."""
+        start = self.session.document
+        for title in [card.plan.title for card in self.page.cards]:
+            with self.subTest(title):
+                self.wait_for_plans()
+                promised = self.card(title).plan.promised_m["fore-aft"]
+                QTest.mouseClick(self.card(title).button, Qt.MouseButton.LeftButton)
+                self.settle()
+                self.assertEqual(self.session.analysis.status, "rests")
+                self.assertIn("Rests level", self.window.reading.verdict.text())
+                self.assertAlmostEqual(self.session.analysis.conditions[0].value_m, promised, delta=1e-6)
+                self.press(Qt.Key.Key_Z, self.window, control=True)
+                self.assertEqual(self.session.document, start)
+
+    def test_by_keyboard(self) -> None:
+        """F4 steps through the cards; Enter carries one out."""
+        self.press(Qt.Key.Key_F4, self.window)
+        self.assertIs(self.session.ghost, self.page.cards[0].plan)
+        self.press(Qt.Key.Key_F4, self.window)
+        self.assertIs(self.session.ghost, self.page.cards[1].plan)
+        self.press(Qt.Key.Key_Return, self.page.cards[1])
+        self.assertEqual(self.session.analysis.status, "rests")
+
+    def test_an_edit_calls_the_planner_off(self) -> None:
+        """Old answers go at once; the new ones fit the new rig."""
+        old = self.session.plans
+        setup = self.session.setup.id
+        for mm in (30, 40, 50):
+            self.session.edit("slide", lambda d, mm=mm: rigging.slide(d, setup, "bridge", mm / 1000))
+            self.assertEqual(self.session.plans, [])
+        self.wait_for_plans()
+        self.assertEqual(len(self.session.plans), 4)
+        self.assertTrue(all(p.before.setup == self.session.setup for p in self.session.plans))
+        self.assertNotEqual(self.session.plans[0].steps, old[0].steps)
+
+    def test_the_interface_goes_on_while_plans_are_made(self) -> None:
+        """While the planner works, events are handled: no wait of more than 50 ms at the median."""
+        setup, waits = self.session.setup.id, []
+        self.session.edit("slide", lambda d: rigging.slide(d, setup, "bridge", 0.033))
+        while self.session.is_planning:
+            start = time.perf_counter()
+            self.application.processEvents()
+            waits.append(time.perf_counter() - start)
+            time.sleep(0.001)
+        self.assertGreater(len(waits), 3)
+        self.assertLess(sorted(waits)[len(waits) // 2], 0.050)
+
+    def test_refusals_are_said(self) -> None:
+        """With no counterweights in the kit that school says why not."""
+        parts = tuple(p for p in lighthouse().parts if p.kind != "counterweight")
+        self.session.edit("fewer", lambda d: d.changed(parts=parts))
+        self.wait_for_plans()
+        self.assertIn("no counterweight", self.page.cannot.text())
+
+    def test_balanced_rig_says_so(self) -> None:
+        """When it rests there are no cards to press, and that is said."""
+        self.session.apply_plan(self.session.plans[0])
+        self.wait_for_plans()
+        self.assertEqual(self.page.cards, [])
+        self.assertIn("It rests", self.page.cannot.text())
+
+    def test_how_sure(self) -> None:
+        """The haze is explained, with what to weigh."""
+        self.assertIn("28–80 zoom", self.page.sure.text())
+        self.assertIn("Weigh it", self.page.sure_todo.text())
+
+
+if __name__ == "__main__":
+    unittest.main()
