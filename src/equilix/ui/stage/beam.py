@@ -88,25 +88,27 @@ class BeamStrip(QWidget):
             painter.drawRect(box)
             boxes.append((analysis.assembly.parts[row].name, box, value))
         painter.setFont(font(11))
-        taken = [box for _, box, _ in boxes if box.top() < NAMES_END_PX]
+        taken = [box.getCoords() for _, box, _ in boxes if box.top() < NAMES_END_PX]
         for name, box, value in boxes[:MOST_NAMES]:
-            self._name(painter, name, box, value, taken)
+            if box.width() >= LEAST_NAMED_PX:
+                self._name(painter, name, box, value, taken)
 
-    def _name(self, painter: QPainter, name: str, box: QRectF, value: str, taken: list[QRectF]) -> None:
-        """Write the name over its weight, where there is room for it."""
-        if box.width() < LEAST_NAMED_PX:
-            return
+    def _name(
+        self, painter: QPainter, name: str, box: QRectF, value: str, taken: list[tuple[float, float, float, float]]
+    ) -> None:
+        """Write the name over its weight, on the first line with room for it; ``taken`` grows by its box."""
         wide = painter.fontMetrics().horizontalAdvance(name)
-        place = QRectF(box.center().x() - wide / 2, 1, wide, 15)
+        left, right = box.center().x() - wide / 2, box.center().x() + wide / 2
+        if left < 2 or right > self.width() - 2:
+            return
+        beside = [(top, bottom) for a, top, b, bottom in taken if b > left - 6 and a < right + 6]
         for line in (1.0, 17.0):
-            place.moveTop(line)
-            if not any(place.adjusted(-6, 0, 6, 1).intersects(other) for other in taken):
+            if all(top >= line + 16 or bottom <= line for top, bottom in beside):
                 break
         else:
             return
-        if place.left() < 2 or place.right() > self.width() - 2:
-            return
-        taken.append(place)
+        place = QRectF(left, line, wide, 15)
+        taken.append(place.getCoords())
         painter.fillRect(place, colour(self.theme.paper, 190))
         painter.setPen(colour(value))
         painter.drawText(place, Qt.AlignmentFlag.AlignCenter, name)

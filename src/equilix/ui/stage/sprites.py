@@ -9,10 +9,10 @@ from __future__ import annotations
 import math
 from collections import OrderedDict
 
-from PySide6.QtCore import QPoint, Qt
+from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtGui import QBrush, QPainter, QPen, QPixmap
 
-from equilix.ui.stage.outlines import Outline
+from equilix.ui.stage.outlines import Drawn, Outline
 from equilix.ui.theme import PREP_ROOM, Theme, colour
 
 DETAIL_SCALE = 0.42
@@ -32,17 +32,22 @@ class SpriteBook:
         self._kept: OrderedDict[tuple[object, ...], _Kept] = OrderedDict()
         self._pixels = 0
 
-    def paste(self, painter: QPainter, outline: Outline, x_px: float, y_px: float, scale: float, theme: Theme) -> None:
-        """Paint an outline with its origin at a point of the widget, at ``scale`` pixels per millimetre."""
-        x, y = round(x_px * STEPS), round(y_px * STEPS)
+    def paste(self, painter: QPainter, drawn: list[Drawn], origin: QPointF, scale: float, theme: Theme) -> None:
+        """Paint outlines in their places, ``origin`` being that of the paper, at ``scale`` pixels per millimetre."""
         ratio = painter.device().devicePixelRatioF()
-        key = (id(outline), scale, x % STEPS, y % STEPS, theme.name, ratio)
-        kept = self._kept.get(key)
-        if kept is None or kept[0] is not outline:  # an id may be given again after an outline has gone
-            kept = self._keep(key, outline, scale, theme, ratio, (x % STEPS / STEPS, y % STEPS / STEPS))
-        else:
-            self._kept.move_to_end(key)
-        painter.drawPixmap(QPoint(x // STEPS, y // STEPS) + kept[2], kept[1])
+        look = (scale, theme.name, ratio)
+        left, top = origin.x() * STEPS, origin.y() * STEPS
+        steps_per_mm = scale * STEPS
+        for each in drawn:
+            x, y = round(left + each.x_mm * steps_per_mm), round(top + each.y_mm * steps_per_mm)
+            outline = each.outline
+            key = (id(outline), x % STEPS, y % STEPS, look)
+            kept = self._kept.get(key)
+            if kept is None or kept[0] is not outline:  # an id may be given again after an outline has gone
+                kept = self._keep(key, outline, scale, theme, ratio, (x % STEPS / STEPS, y % STEPS / STEPS))
+            else:
+                self._kept.move_to_end(key)
+            painter.drawPixmap(kept[2].x() + x // STEPS, kept[2].y() + y // STEPS, kept[1])
 
     def _keep(
         self,

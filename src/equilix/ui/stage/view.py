@@ -178,12 +178,9 @@ class RigView(QWidget):
     def paint_rig(self, painter: QPainter, drawn_parts: list[Drawn], selected: str | None) -> None:
         """The parts, farthest first, then the marks on the selected one and what it carries."""
         t = self.theme
-        origin = self.to_px(0, 0)
         painter.save()
         painter.setOpacity(0.55 if self.session.ghost is not None else 1.0)
-        for drawn in drawn_parts:
-            x, y = origin.x() + drawn.x_mm * self.scale, origin.y() + drawn.y_mm * self.scale
-            self.sprites.paste(painter, drawn.outline, x, y, self.scale, t)
+        self.sprites.paste(painter, drawn_parts, self.to_px(0, 0), self.scale, t)
         if selected in self.session.setup.by_id:
             carried = set(self.session.setup.subtree(selected))
             self._to_paper(painter)
