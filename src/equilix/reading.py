@@ -97,6 +97,11 @@ def _verb(analysis: Analysis, hand: str) -> str:
     return "pulls down" if lift < -0.7 * size else "holds"
 
 
+def lasts(effort: Effort) -> str:
+    """How long an effort can be held, for people."""
+    return "all day" if effort.endurance_s >= LONGEST_S else duration(effort.endurance_s)
+
+
 def _endurance(tired: Effort | None) -> str:
     if tired is None:
         return "."

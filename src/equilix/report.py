@@ -10,8 +10,8 @@ import numpy as np
 from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.planner.plan import Plan
-from equilix.reading import CAUTION, mass_line, read_out, sureness, whereabouts
-from equilix.units import duration, force, mass
+from equilix.reading import CAUTION, lasts, mass_line, read_out, sureness, whereabouts
+from equilix.units import force, mass
 
 REPORT_VERSION: Final = 1
 
@@ -137,10 +137,7 @@ def report_text(analysis: Analysis) -> str:
             x, y, z = contact.force_n
             lines.append(f"  {contact.name}: {force(float(np.linalg.norm(contact.force_n)), unit)}"
                          f" ({x:+.1f} forward, {y:+.1f} left, {z:+.1f} up, N)")  # fmt: skip
-    lines.extend(
-        f"  {effort.name}: {effort.share:.0%} of its strength, about {duration(effort.endurance_s)}"
-        for effort in analysis.efforts
-    )
+    lines.extend(f"  {effort.name}: {effort.share:.0%} of its strength, {lasts(effort)}" for effort in analysis.efforts)
     said, todo = sureness(analysis)
     if said:
         lines.append(f"  How sure: {said} {todo}".rstrip())

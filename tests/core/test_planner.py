@@ -112,6 +112,9 @@ class Schools(unittest.TestCase):
         lines = self.found["weight"].lines()
         self.assertLess(len(lines), len(self.found["weight"].steps))
         self.assertRegex(lines[0][0], r"^Hang \d × 500 g")
+        self.assertRegex(lines[0][1], r"^scale reads \d+, [\d, ]+ mm$")
+        inches = kit.choose_display(self.made, "us")
+        self.assertRegex(plan("weight", inches, analysed(inches)).lines()[0][1], r"^scale reads [\d.]+, [\d., ]+ in$")
 
     def test_pinned_stays(self) -> None:
         """With the camera pinned, moving what is there must find something else, or say that it cannot."""

@@ -1,12 +1,11 @@
 """Our rotations against SciPy's."""
 
-import math
 import unittest
 
 import numpy as np
 from scipy.spatial.transform import Rotation
 
-from equilix.mechanics.rotations import about_axis, from_quaternion, to_quaternion, unit
+from equilix.mechanics.rotations import about_axis, from_quaternion, unit
 
 
 class AgainstScipy(unittest.TestCase):
@@ -28,13 +27,6 @@ class AgainstScipy(unittest.TestCase):
         for _ in range(50):
             xyzw = self.rng.standard_normal(4)
             np.testing.assert_allclose(from_quaternion(tuple(xyzw)), Rotation.from_quat(xyzw).as_matrix(), atol=1e-13)
-
-    def test_round_trip(self) -> None:
-        """Matrix to quaternion and back, near half turns too."""
-        for angle in (0.0, 1e-7, 1.0, math.pi - 1e-9, math.pi):
-            for axis in np.eye(3):
-                matrix = about_axis(axis, angle)
-                np.testing.assert_allclose(from_quaternion(to_quaternion(matrix)), matrix, atol=1e-9)
 
     def test_signs_of_the_frame(self) -> None:
         """+y turns the front down, +x the left side up, +z the front to the left."""

@@ -30,6 +30,7 @@ class FilesAndFaults(WindowTest):
         again = open_window(file=file)
         self.assertEqual(again.session.document, saved)
         self.assertEqual(again.session.analysis.status, "rests")
+        self.assertFalse(again.actions_["undo"].isEnabled())
         again.close()
         again.deleteLater()
 

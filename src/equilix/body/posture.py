@@ -18,8 +18,6 @@ PAD_ABOVE_JOINT_M = 0.045
 """Height of the pad's underside over the shoulder joint (estimate: the muscle between neck and shoulder)."""
 PAD_FROM_MIDLINE = 0.45
 """Place of the pad between the body's midline (0) and the shoulder joint (1) (estimate)."""
-HEAD_HALF_WIDTH_M = 0.078
-"""Half breadth of an adult head (from memory, about 155 mm across)."""
 
 
 @dataclass(frozen=True, slots=True)

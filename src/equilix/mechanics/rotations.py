@@ -51,23 +51,3 @@ def from_quaternion(xyzw: tuple[float, float, float, float]) -> Array:
             (2 * (x * z - y * w), 2 * (y * z + x * w), 1 - 2 * (x * x + y * y)),
         )
     )
-
-
-def to_quaternion(rotation: Array) -> tuple[float, float, float, float]:
-    """Quaternion, scalar last and not negative, of a rotation matrix ``(3, 3)``.
-
-    The eigenvector method: the quaternion is the eigenvector of the greatest eigenvalue of a symmetric
-    4×4 matrix, which is well conditioned at every angle (Bar-Itzhack, *J. Guidance* 23(6), 2000, from memory).
-    """
-    m = np.asarray(rotation, dtype=float)
-    k = np.array(
-        (
-            (m[0, 0] - m[1, 1] - m[2, 2], m[0, 1] + m[1, 0], m[0, 2] + m[2, 0], m[2, 1] - m[1, 2]),
-            (m[0, 1] + m[1, 0], m[1, 1] - m[0, 0] - m[2, 2], m[1, 2] + m[2, 1], m[0, 2] - m[2, 0]),
-            (m[0, 2] + m[2, 0], m[1, 2] + m[2, 1], m[2, 2] - m[0, 0] - m[1, 1], m[1, 0] - m[0, 1]),
-            (m[2, 1] - m[1, 2], m[0, 2] - m[2, 0], m[1, 0] - m[0, 1], m[0, 0] + m[1, 1] + m[2, 2]),
-        )
-    )
-    x, y, z, w = np.linalg.eigh(k)[1][:, -1]
-    sign = -1.0 if w < 0 else 1.0
-    return (float(sign * x), float(sign * y), float(sign * z), float(sign * w))

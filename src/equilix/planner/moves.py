@@ -123,7 +123,9 @@ def _piece_in_place_of(
         return None
     placed = assemble(trial.setups_by_id[setup.id], trial.parts_by_id)
     row = placed.index[placement_id]
-    return Piece(part.id, parent, point, part.mass_kg, placed.cgs_m[row], _chain(placed, parent), group=placement_id)
+    return Piece(
+        part.id, parent, point, part.mass_kg, placed.cgs_m[row], placed.setup.carriers(parent), group=placement_id
+    )
 
 
 def stand_in(document: Document, setup_id: str, placement_id: str, part_id: str, parent: str, point: str) -> Document:
@@ -157,21 +159,11 @@ def find_weights(document: Document, analysis: Analysis) -> list[Piece]:
             half = float(np.abs(way) @ (placed.bodies[placed.index[new_id]].box_halves_m.max(axis=0)))
             for number, (low, high) in enumerate(_free_stretches(placed, new_id, parent, way, slide)):
                 piece = Piece(
-                    part.id, parent, point.name, part.mass_kg, cg, _chain(placed, parent),
+                    part.id, parent, point.name, part.mass_kg, cg, placed.setup.carriers(parent),
                     None, way, low, high, half, f"{parent}/{point.name}/{number}",
                 )  # fmt: skip
                 found.extend([piece] * spare[part.id])
     return found
-
-
-def _chain(assembly: Assembly, placement_id: str) -> tuple[str, ...]:
-    chain, current = [], placement_id
-    while True:
-        chain.append(current)
-        seat = assembly.seats[assembly.index[current]]
-        if seat is None:
-            return tuple(chain)
-        current = seat.parent
 
 
 def _free_stretches(placed: Assembly, new_id: str, parent: str, way: Array, slide: float) -> list[tuple[float, float]]:

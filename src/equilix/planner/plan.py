@@ -13,6 +13,9 @@ from equilix.planner.moves import stand_in
 
 School = Literal["move", "power", "weight", "strip"]
 
+SCALE_READS = "scale reads "
+"""Before the figure on a part's own engraved scale."""
+
 TITLES: dict[School, str] = {
     "move": "Move what is there",
     "power": "Put power to work",
@@ -133,8 +136,9 @@ class Plan:
         for text, group in itertools.groupby(self.steps, key=lambda step: step.text):
             steps = list(group)
             if len(steps) > 1:
-                marks = [step.mark.removeprefix("scale reads ").removesuffix(" mm") for step in steps]
-                found.append((text.replace("Hang the ", f"Hang {len(steps)} × "), f"scale reads {', '.join(marks)}"))
+                *before, (last, unit) = (step.mark.removeprefix(SCALE_READS).rsplit(" ", 1) for step in steps)
+                marks = ", ".join([figure for figure, _ in before] + [last])
+                found.append((text.replace("Hang the ", f"Hang {len(steps)} × "), f"{SCALE_READS}{marks} {unit}"))
             else:
                 found.append((text, steps[0].mark))
         return found

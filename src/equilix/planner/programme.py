@@ -233,14 +233,14 @@ class _Build:
     def _first_moment(self, condition: Condition) -> _Form:
         balance = condition.balance
         datum = float(balance.direction @ balance.datum_m) * 1000
-        datum_moves = self._moved(self._carriers(balance.datum_on), balance.direction)
+        datum_moves = self._moved(self.assembly.setup.carriers(balance.datum_on), balance.direction)
         moment: Row = {}
         mass: Row = {}
         constant_moment = constant_mass = 0.0
         for row, placement_id in enumerate(self.assembly.ids):
             m = float(self.assembly.masses_kg[row])
             offset = float(balance.direction @ self.assembly.cgs_m[row]) * 1000 - datum
-            moves = _difference(self._moved(self._carriers(placement_id), balance.direction), datum_moves)
+            moves = _difference(self._moved(self.assembly.setup.carriers(placement_id), balance.direction), datum_moves)
             if placement_id in self.kept:
                 self._optional(self.kept[placement_id], m, offset, moves, moment, mass)
                 continue
@@ -263,14 +263,6 @@ class _Build:
             low = sum(min(v * self.programme.upper[k], 0.0) for k, v in moves.items())
             high = sum(max(v * self.programme.upper[k], 0.0) for k, v in moves.items())
             add_to(moment, {self.programme.product(switch, low, high, moves): 1.0}, m)
-
-    def _carriers(self, placement_id: str) -> tuple[str, ...]:
-        chain, current = [], self.assembly.setup.by_id[placement_id]
-        while True:
-            chain.append(current.id)
-            if current.parent is None:
-                return tuple(chain)
-            current = self.assembly.setup.by_id[current.parent]
 
     def added_mass(self) -> Row:
         """Grams added, less those taken off."""

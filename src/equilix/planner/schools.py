@@ -18,7 +18,7 @@ from equilix.planner.moves import (
     find_slides,
     find_weights,
 )
-from equilix.planner.plan import Hang, Plan, School, SlideTo, StandIn, Step, TakeOff
+from equilix.planner.plan import SCALE_READS, Hang, Plan, School, SlideTo, StandIn, Step, TakeOff
 from equilix.planner.programme import Chosen, solve
 from equilix.rig.clearance import TRACK_END, free_travel
 from equilix.rig.kinematics import Assembly
@@ -177,7 +177,7 @@ def direction(moved_m: np.ndarray) -> str:
 
 
 def _mark(track: Track | None, slide: float, analysis: Analysis) -> str:
-    return "" if track is None else f"scale reads {length(track.scale_zero_m + slide, analysis.display)}"
+    return "" if track is None else f"{SCALE_READS}{length(track.scale_zero_m + slide, analysis.display)}"
 
 
 def _reason(school: School, moves: Moves, chosen: Chosen, analysis: Analysis, after: Analysis) -> str:

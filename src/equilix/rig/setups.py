@@ -86,6 +86,14 @@ class Setup(Model):
                 found[placement.parent].append(placement.id)
         return {key: tuple(ids) for key, ids in found.items()}
 
+    def carriers(self, placement_id: str) -> tuple[str, ...]:
+        """The placement itself and all that it hangs on, down to the root."""
+        chain, current = [placement_id], self.by_id[placement_id]
+        while current.parent is not None:
+            chain.append(current.parent)
+            current = self.by_id[current.parent]
+        return tuple(chain)
+
     def subtree(self, placement_id: str) -> tuple[str, ...]:
         """The placement and all that hangs on it, itself first."""
         ids = [placement_id]

@@ -187,7 +187,9 @@ class Session(QObject):
     def replace(self, document: Document, path: Path | None) -> None:
         """Open another document. The one before is put by, unsaved work and all; undo brings it back."""
         self.autosave()
-        self._parked = [*self._parked, _Parked(self.history, self.path, self.saved, self._autosave)][-MOST_PARKED:]
+        if self.dirty or self.document.parts:  # an untouched empty document is nothing to come back to
+            parked = _Parked(self.history, self.path, self.saved, self._autosave)
+            self._parked = [*self._parked, parked][-MOST_PARKED:]
         self._autosave, self._kept = recovery.Autosave(), None
         self.path = path
         self.selection = None

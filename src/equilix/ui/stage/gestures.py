@@ -79,11 +79,6 @@ class Gestures:
         self._tag = ""
         self._tag_at = QPointF()
 
-    @property
-    def active(self) -> bool:
-        """Whether a part is being moved."""
-        return self._slide is not None or self._turn is not None or self._pressed is not None
-
     # the mouse
 
     def press(self, at: QPointF) -> bool:

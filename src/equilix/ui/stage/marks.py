@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from functools import cache
 
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QPainter, QPainterPath, QPen
@@ -11,6 +12,15 @@ from equilix.ui.theme import Theme, colour, font
 
 PX_PER_N = 1.2
 """All arrows of force share this scale."""
+
+
+@cache
+def cosmetic_pen(value: str, width_px: float, alpha: int = 255) -> QPen:
+    """A pen of so many pixels whatever the scale. Remembered and shared: not to be changed."""
+    pen = QPen(colour(value, alpha), width_px)
+    pen.setCosmetic(True)
+    pen.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
+    return pen
 
 
 def centre_of_gravity(painter: QPainter, at: QPointF, theme: Theme, value: str) -> None:

@@ -10,8 +10,9 @@ import math
 from collections import OrderedDict
 
 from PySide6.QtCore import QPoint, QPointF, Qt
-from PySide6.QtGui import QBrush, QPainter, QPen, QPixmap
+from PySide6.QtGui import QBrush, QPainter, QPixmap
 
+from equilix.ui.stage.marks import cosmetic_pen
 from equilix.ui.stage.outlines import Drawn, Outline
 from equilix.ui.theme import PREP_ROOM, Theme, colour
 
@@ -81,21 +82,18 @@ class SpriteBook:
 
 def paint_outline(painter: QPainter, outline: Outline, theme: Theme, *, fine: bool = True) -> None:
     """Paint a part on a painter that is set to millimetres; ``fine``: with its fine lines."""
-    pens = {"line": _pen(theme.ink, 1.0), "fine": _pen(theme.ink, 0.8, 120), "bright": _pen(theme.card, 1.0)}
+    pens = {
+        "line": cosmetic_pen(theme.ink, 1.0),
+        "fine": cosmetic_pen(theme.ink, 0.8, 120),
+        "bright": cosmetic_pen(theme.card, 1.0),
+    }
     fills = {
         "card": QBrush(colour(theme.card)), "sand": QBrush(colour(theme.sand)),
         "dark": QBrush(colour(theme.ink if theme is PREP_ROOM else theme.quiet)), "glass": QBrush(colour(theme.glass)),
     }  # fmt: skip
-    edge, none = _pen(theme.ink, 1.1), QBrush(Qt.BrushStyle.NoBrush)
+    edge, none = cosmetic_pen(theme.ink, 1.1), QBrush(Qt.BrushStyle.NoBrush)
     for path, style, filled in outline.pieces:
         if filled or fine or style == "line":
             painter.setPen(edge if filled else pens[style])
             painter.setBrush(fills[style] if filled else none)
             painter.drawPath(path)
-
-
-def _pen(value: str, width: float, alpha: int = 255) -> QPen:
-    pen = QPen(colour(value, alpha), width)
-    pen.setCosmetic(True)
-    pen.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
-    return pen

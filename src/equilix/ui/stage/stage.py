@@ -38,11 +38,6 @@ class Stage(QWidget):
         column.addWidget(self.lower)
         self.lower.setFixedHeight(160)
 
-    @property
-    def views(self) -> tuple[SideView, QWidget, QWidget]:
-        """The three views of the rig."""
-        return self.side, self.plan, self.front
-
     def wear(self, theme: Theme) -> None:
         """Paint in another theme."""
         for widget in (self.side, self.beam, self.plan, self.front, self.chart):

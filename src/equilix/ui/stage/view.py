@@ -2,18 +2,17 @@
 
 from __future__ import annotations
 
-from functools import cache
-
 import numpy as np
 from numpy.typing import NDArray
 from PySide6.QtCore import QPointF, QRectF, Qt, Signal
-from PySide6.QtGui import QBrush, QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QResizeEvent, QWheelEvent
+from PySide6.QtGui import QBrush, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QResizeEvent, QWheelEvent
 from PySide6.QtWidgets import QWidget
 
 from equilix.rig.kinematics import Assembly
 from equilix.ui.session import Session
 from equilix.ui.stage.gestures import Gestures
 from equilix.ui.stage.keys import Keys
+from equilix.ui.stage.marks import cosmetic_pen
 from equilix.ui.stage.outlines import Drawn, OutlineBook
 from equilix.ui.stage.projection import Projection
 from equilix.ui.stage.sprites import SpriteBook
@@ -187,7 +186,7 @@ class RigView(QWidget):
             painter.setBrush(QBrush(colour(t.hold, 26)))
             for drawn in drawn_parts:
                 if drawn.placement in carried:
-                    painter.setPen(_pen(t.hold, 2.4 if drawn.placement == selected else 1.2))
+                    painter.setPen(cosmetic_pen(t.hold, 2.4 if drawn.placement == selected else 1.2))
                     painter.drawPath(drawn.outline.whole.translated(drawn.x_mm, drawn.y_mm))
         painter.restore()
 
@@ -251,11 +250,3 @@ class RigView(QWidget):
         super().resizeEvent(event)
         if self.fitted:
             self.fit()
-
-
-@cache
-def _pen(value: str, width: float, alpha: int = 255) -> QPen:
-    pen = QPen(QColor(colour(value, alpha)), width)
-    pen.setCosmetic(True)
-    pen.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
-    return pen

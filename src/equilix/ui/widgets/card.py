@@ -9,9 +9,9 @@ from PySide6.QtCore import QEvent, QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QEnterEvent, QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
-from equilix.body.endurance import LONGEST_S
+from equilix.reading import lasts
 from equilix.ui.theme import Theme, colour, font
-from equilix.units import duration, mass
+from equilix.units import mass
 
 if TYPE_CHECKING:
     from equilix.planner.plan import Plan
@@ -66,7 +66,7 @@ class PlanCard(QFrame):
             column.addWidget(_label(f"{html.escape(text)}{more}", theme.ink, wrap=True))
         column.addWidget(BalanceBar(plan, theme))
         tired = plan.after.first_to_give_out
-        time = "" if tired is None else "all day" if tired.endurance_s >= LONGEST_S else duration(tired.endurance_s)
+        time = "" if tired is None else lasts(tired)
         self.button = QPushButton("Do it")
         self.button.setFont(font(11, bold=True))
         self.button.setAccessibleName(f"Do it: {plan.title}")
