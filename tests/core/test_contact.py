@@ -82,6 +82,20 @@ class Equilibrium(unittest.TestCase):
                 self.assertGreaterEqual(contact.force_n[2], -1e-6)
                 self.assertLessEqual(np.hypot(*contact.force_n[:2]), 0.4 * contact.force_n[2] + 1e-6)
 
+    def test_cg_just_over_the_hands(self) -> None:
+        """Within a few bits of the line between the hands, on the pad's side, the rig is held, not said to fall."""
+        levers = (Lever("shoulder", np.array((0.0, 0.3, 0.0)), 80.0, np.array((0.0, -5.0, 0.0))),)
+        hands = (
+            Hand("left hand", np.array((0.3, 0.15, -0.15)), 67.5, levers),
+            plain_hand("right hand", 0.3, -0.15, -0.15),
+        )
+        for off in (0.0, 6e-17, 1e-15, 1e-12, 1e-9, 1e-6, 1e-3):
+            for mass in (1.0, 2.0, 7.3, 15.0):
+                cg = np.array((0.3 - off, 0.0, 0.0))
+                held = hold(mass, cg, corners(), hands)
+                self.assertFalse(held.falls, f"{off}, {mass} kg")
+                self.assertLess(max(residual(mass, cg, held.contacts)), 1e-6)
+
     def test_symmetric_rig_symmetric_answer(self) -> None:
         """Left and right alike give mirrored hand forces."""
         hands = (plain_hand("left hand", 0.3, 0.15), plain_hand("right hand", 0.3, -0.15))

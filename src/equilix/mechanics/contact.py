@@ -20,6 +20,9 @@ Array = NDArray[np.float64]
 
 PAD_FRICTION = 0.4
 """Friction between pad and clothing (common practice, no source)."""
+_ROUNDING = 1e-9
+"""A pad may seem to pull by this share of the weight: without it the solver takes a CG that stands to the last bit
+over the hands, where the pad just bears nothing, for one that nothing can hold."""
 _EVEN_PAD = 1e-4
 """Weight of 'share the pad load evenly': small, so that it decides only what nothing else decides."""
 
@@ -106,7 +109,7 @@ def hold(mass_kg: float, cg_m: Array, pad_corners_m: dict[str, Array], hands: tu
             (0, 0, 1), (1, 0, friction), (-1, 0, friction), (0, 1, friction), (0, -1, friction)
         )  # fmt: skip
     rows = np.vstack((equilibrium, push)) if pads else equilibrium
-    bounds = np.concatenate((wanted, np.zeros(5 * pads)))
+    bounds = np.concatenate((wanted, np.full(5 * pads, -_ROUNDING)))
     try:
         solution = quadprog.solve_qp(2 * quadratic, 2 * linear, rows.T, bounds, 6)[0]
     except ValueError:  # quadprog's word for 'no forces can do it'
