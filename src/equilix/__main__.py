@@ -9,6 +9,9 @@ from pathlib import Path
 
 from equilix import __version__
 
+COMMANDS = ("report", "plan", "guide", "check", "schema")
+"""What runs without a window; named here so that the window need not import them."""
+
 
 def build_parser() -> argparse.ArgumentParser:
     """The parser of the whole program; without a command it opens the window."""
@@ -26,7 +29,7 @@ def build_parser() -> argparse.ArgumentParser:
 def main(arguments: Sequence[str] | None = None) -> int:
     """Run the program; returns the exit code."""
     given = list(sys.argv[1:] if arguments is None else arguments)
-    if given and given[0] in ("report", "plan", "check", "schema"):
+    if given and given[0] in COMMANDS:
         from equilix.cli import run
 
         return run(given)

@@ -12,16 +12,29 @@ from functools import cached_property
 import numpy as np
 from numpy.typing import NDArray
 
-from equilix.body.load import Effort, Held, efforts, first_to_give_out, hands_for
+from equilix.body.load import Effort, Held, Place, efforts, first_to_give_out, hands_for
 from equilix.body.operators import Operator
-from equilix.body.posture import Stance, stance_under_pad
+from equilix.body.posture import Stance
 from equilix.carry import WAYS
-from equilix.carry.conditions import Condition, Status, Support, Way, evaluate
+from equilix.carry.axes import Drives, axes_of
+from equilix.carry.conditions import (
+    Carried,
+    Condition,
+    Figure,
+    Situation,
+    Status,
+    Support,
+    Way,
+    evaluate,
+    status_of,
+)
+from equilix.carry.shoulder import KNEE_REACH_M, knee_gaps_m
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.document import Document
-from equilix.kit.parts import Grip, Part
-from equilix.mechanics.contact import Holding, hold
+from equilix.kit.parts import Part
+from equilix.mechanics.contact import Contact, Hand, Holding, hold
 from equilix.mechanics.mass_properties import MassProperties, cg_covariance_terms
+from equilix.mechanics.tipping import Lying, Standing, faces_to_lie_on, standing
 from equilix.rig.kinematics import Assembly, assemble
 from equilix.rig.setups import Setup
 from equilix.units import Display
@@ -36,12 +49,8 @@ AIM_LIMIT_RAD = np.pi / 3
 class Analysis:
     """A setup with one operator, analysed."""
 
-    setup: Setup
-    operator: Operator
+    carried: Carried
     way: Way
-    display: Display
-    assembly: Assembly
-    mass: MassProperties
     cg_cov_terms_m2: Array
     """Each part's share ``(n, 3, 3)`` of the covariance of the CG."""
     support: Support | None
@@ -53,9 +62,72 @@ class Analysis:
     status: Status
 
     @property
+    def setup(self) -> Setup:
+        """The setup."""
+        return self.carried.setup
+
+    @property
+    def operator(self) -> Operator:
+        """Who carries it."""
+        return self.carried.operator
+
+    @property
+    def display(self) -> Display:
+        """The units for people."""
+        return self.carried.display
+
+    @property
+    def assembly(self) -> Assembly:
+        """The parts in their places."""
+        return self.carried.assembly
+
+    @property
+    def mass(self) -> MassProperties:
+        """Mass, CG and inertia of the whole."""
+        return self.carried.mass
+
+    @property
     def weight_n(self) -> float:
         """Weight of the rig, N."""
-        return self.mass.mass_kg * STANDARD_GRAVITY_M_S2
+        return self.carried.weight_n
+
+    @property
+    def situation(self) -> Situation | None:
+        """The rig on its support; None where nothing carries it."""
+        return None if self.support is None else Situation(self.carried, self.support, self.conditions, self.status)
+
+    @cached_property
+    def figures(self) -> tuple[Figure, ...]:
+        """What the way of carrying has to say in figures."""
+        return () if self.situation is None else self.way.figures(self.situation)
+
+    @cached_property
+    def drives(self) -> Drives:
+        """Its motor-driven axes; none without a gimbal."""
+        return Drives(self.assembly, axes_of(self.assembly))
+
+    @cached_property
+    def corners_m(self) -> tuple[Array, Array]:
+        """Corners ``(8k, 3)`` of the boxes of all solids, rig frame, and the row ``(8k,)`` of the part of each."""
+        lower, upper, rows = self.assembly.boxes_m
+        pick = np.array([[(corner >> axis) & 1 for axis in range(3)] for corner in range(8)], dtype=bool)
+        corners = np.where(pick[None], upper[:, None], lower[:, None]).reshape(-1, 3)
+        return corners, np.repeat(rows, 8)
+
+    @cached_property
+    def on_table(self) -> Standing | None:
+        """How it stands on a table as it is drawn; None for an empty setup."""
+        return standing(self.corners_m[0], self.mass.cg_m) if self.assembly.ids else None
+
+    @cached_property
+    def lying(self) -> tuple[Lying, ...]:
+        """The ways it can lie on a table, least leaning first. Slow at the first call: it imports SciPy."""
+        return tuple(faces_to_lie_on(self.corners_m[0], self.mass.cg_m)) if self.assembly.ids else ()
+
+    def touching(self, lying: Lying) -> tuple[Part, ...]:
+        """The parts that touch the table when it lies so."""
+        rows = dict.fromkeys(int(row) for row in self.corners_m[1][lying.touching])
+        return tuple(self.assembly.parts[row] for row in rows)
 
     @cached_property
     def cg_cov_m2(self) -> Array:
@@ -95,23 +167,52 @@ class Analysis:
         """Each part's share ``(n,)`` of the variance of the worst condition; they sum to 1, or are all 0."""
         if self.worst is None:
             return np.zeros(len(self.assembly.ids))
-        d = self.worst.balance.direction
-        variances = np.einsum("i,nij,j->n", d, self.cg_cov_terms_m2, d)
-        total = float(variances.sum())
-        return np.asarray(variances / total if total > 0 else variances)
+        total = float(self.worst.variances_m2.sum())
+        return np.asarray(self.worst.variances_m2 / total if total > 0 else self.worst.variances_m2)
+
+    @cached_property
+    def fore_aft(self) -> Condition | None:
+        """The first condition that is told from the side: the one the beam and the plumb line show."""
+        return next((c for c in self.conditions if abs(float(c.balance.direction[0])) > 0.7), None)
+
+    @cached_property
+    def weighed(self) -> NDArray[np.bool_]:
+        """The parts ``(n,)`` whose weight that condition counts: all, or what turns on an axis."""
+        members = None if self.fore_aft is None else self.fore_aft.balance.members
+        return np.array([members is None or each in members for each in self.assembly.ids], dtype=bool)
+
+    @cached_property
+    def weighed_cg_m(self) -> Array:
+        """Their CG ``(3,)``."""
+        return np.asarray(self.assembly.masses_kg * self.weighed @ self.assembly.cgs_m / self._weighed_kg)
+
+    @property
+    def _weighed_kg(self) -> float:
+        return float(self.assembly.masses_kg @ self.weighed)
 
     @cached_property
     def moments_nm(self) -> Array:
-        """Each part's forward moment ``(n,)`` about the middle of the support, N·m; negative is backward."""
-        middle = 0.0 if self.support is None else self.support.centre_m[0]
-        return np.asarray(self.assembly.masses_kg * (self.assembly.cgs_m[:, 0] - middle) * STANDARD_GRAVITY_M_S2)
+        """Each part's forward moment ``(n,)`` about the middle of the support, N·m; negative is backward.
+
+        0 for a part that the support does not have to balance.
+        """
+        middle = 0.0 if self.support is None else self.support.datum_m[0]
+        arms = (self.assembly.cgs_m[:, 0] - middle) * self.weighed
+        return np.asarray(self.assembly.masses_kg * arms * STANDARD_GRAVITY_M_S2)
 
     @property
-    def past_edge_nm(self) -> float:
-        """Moment that makes the rig fall about the nearest edge of the support in the worst condition; else 0."""
-        if self.worst is None:
+    def free_moment_nm(self) -> float:
+        """The moment about the support that does no harm: that of a CG at the edge, or at the end of the tolerance."""
+        if self.fore_aft is None:
             return 0.0
-        return max(abs(self.worst.value_m) - self.worst.balance.edge_m, 0.0) * self.weight_n
+        balance = self.fore_aft.balance
+        room = balance.edge_m if 0 < balance.edge_m < np.inf else balance.tolerance_m
+        return float(room * self._weighed_kg * STANDARD_GRAVITY_M_S2)
+
+    @property
+    def height_over_support_m(self) -> float:
+        """How far the CG is over what it turns about; below 0 the rig comes back by itself when it is tilted."""
+        return 0.0 if self.support is None else float(self.weighed_cg_m[2] - self.support.datum_m[2])
 
     @cached_property
     def suspect(self) -> tuple[Part, float] | None:
@@ -129,8 +230,9 @@ class Analysis:
         """
         if self.support is None:
             return np.zeros_like(angles_rad)
-        x, _, z = self.mass.cg_m - self.support.centre_m
-        return np.asarray(self.weight_n * (x * np.cos(angles_rad) - z * np.sin(angles_rad)))
+        x, _, z = self.weighed_cg_m - self.support.datum_m
+        weight = self._weighed_kg * STANDARD_GRAVITY_M_S2
+        return np.asarray(weight * (x * np.cos(angles_rad) - z * np.sin(angles_rad)))
 
 
 def analyse(document: Document, setup: Setup) -> Analysis:
@@ -145,37 +247,67 @@ def analyse_with(parts: Mapping[str, Part], setup: Setup, operator: Operator, di
     """
     way = WAYS[setup.carry]
     assembly = assemble(setup, parts)
+    bearer = parts.get(setup.borne_by or "")
     if not assembly.ids:
         nothing = MassProperties(0.0, np.zeros(3), np.zeros((3, 3)))
-        return Analysis(
-            setup, operator, way, display, assembly, nothing, np.zeros((0, 3, 3)),
-            None, (), None, (), Holding((), falls=False), (), "unsupported",
-        )  # fmt: skip
+        empty = Carried(setup, assembly, nothing, operator, bearer, (), display)
+        return _unsupported(empty, way, np.zeros((0, 3, 3)), falls=False)
     mass = assembly.mass_properties()
+    carried = Carried(setup, assembly, mass, operator, bearer, _grips(assembly), display)
     terms = cg_covariance_terms(
         assembly.masses_kg, assembly.cgs_m, assembly.mass_sd_kg, assembly.cg_cov_m2, mass.mass_kg, mass.cg_m
     )
-    support = way.support(assembly)
+    support = way.support(carried)
     if support is None:
-        return Analysis(
-            setup, operator, way, display, assembly, mass, terms, None, (), None, (), Holding((), falls=True), (),
-            "unsupported",
-        )  # fmt: skip
-    covariance = terms.sum(axis=0)
-    conditions = tuple(
-        evaluate(balance, mass, covariance, "the middle of the pad", display)
-        for balance in way.balances(assembly, support)
-    )
-    stance = stance_under_pad(operator, support.centre_m)
-    hands, held = hands_for(operator, stance.shoulders_m, _grips(assembly))
-    holding = hold(mass.mass_kg, mass.cg_m, support.corners_m, hands)
+        return _unsupported(carried, way, terms, falls=True)
+    conditions = tuple(evaluate(balance, assembly, display) for balance in way.balances(carried, support))
+    stance = way.stance(carried, support)
+    places = carried.grips if support.grips is None else support.grips
+    hands, held = hands_for(operator, stance.shoulders_m, places, _rested(carried, stance), wrists=support.wrists)
+    holding = _hold(carried, support, hands)
+    status = status_of(conditions)
+    back = way.trunk_nm(Situation(carried, support, conditions, status))
     return Analysis(
-        setup, operator, way, display, assembly, mass, terms, support, conditions, stance, held, holding,
-        efforts(operator, hands, held, holding.contacts), _status(conditions),
+        carried, way, terms, support, conditions, stance, held, holding,
+        efforts(operator, hands, held, holding.contacts, back), status,
     )  # fmt: skip
 
 
-def _grips(assembly: Assembly) -> list[tuple[Grip, str, Array, Array]]:
+def _unsupported(carried: Carried, way: Way, terms: Array, *, falls: bool) -> Analysis:
+    return Analysis(carried, way, terms, None, (), None, (), Holding((), falls=falls), (), "unsupported")
+
+
+def _rested(carried: Carried, stance: Stance) -> tuple[str, ...]:
+    if not carried.setup.seated:
+        return ()
+    return tuple(side for side, gap in knee_gaps_m(carried, stance).items() if abs(gap) <= KNEE_REACH_M)
+
+
+def _hold(carried: Carried, support: Support, hands: tuple[Hand, ...]) -> Holding:
+    """The contact forces. What hangs is taken in the attitude in which it hangs: its CG in line with the datum."""
+    mass = carried.mass
+    if not support.hangs:
+        return hold(mass.mass_kg, mass.cg_m, support.bearings, hands)
+    under = np.array((support.datum_m[0], support.datum_m[1], mass.cg_m[2]))
+    if support.lift_n is None and support.bearings:
+        return hold(mass.mass_kg, under, support.bearings, ())
+    lift = support.lift_n or 0.0
+    given = tuple(Contact(each.name, each.point_m, lift * each.normal) for each in support.bearings)
+    left = mass.mass_kg - lift / STANDARD_GRAVITY_M_S2
+    if abs(left) < LEFT_KG:
+        return Holding(given, falls=False)
+    if not hands:
+        return Holding(given, falls=True)
+    middle = sum((hand.point_m for hand in hands), np.zeros(3)) / len(hands)
+    rest = hold(left, middle, (), hands)
+    return Holding((*given, *rest.contacts), rest.falls)
+
+
+LEFT_KG = 0.001
+"""A lift that is right to a gram leaves nothing for the hands."""
+
+
+def _grips(assembly: Assembly) -> tuple[Place, ...]:
     found = []
     for row, (placement_id, part) in enumerate(zip(assembly.ids, assembly.parts, strict=True)):
         drawn = assembly.setup.by_id[placement_id].extension_m
@@ -184,11 +316,5 @@ def _grips(assembly: Assembly) -> list[tuple[Grip, str, Array, Array]]:
             if grip.extends and part.telescope is not None:
                 point = point + part.telescope.axis_unit * drawn
             where = assembly.to_rig(placement_id, point)
-            found.append((grip, part.name, where, assembly.rotations[row] @ np.array(grip.axis)))
-    return found
-
-
-def _status(conditions: tuple[Condition, ...]) -> Status:
-    if any(condition.falls for condition in conditions):
-        return "falls"
-    return "rests" if all(condition.ok for condition in conditions) else "leans"
+            found.append((grip, placement_id, part.name, where, assembly.rotations[row] @ np.array(grip.axis)))
+    return tuple(found)

@@ -45,7 +45,13 @@ def document_faults(document: Document) -> tuple[Fault, ...]:
 
 def setup_faults(setup: Setup, parts: Mapping[str, Part]) -> tuple[Fault, ...]:
     """All faults of one setup. Later checks are left out where an earlier one would only repeat itself in them."""
-    checks: Sequence[Callable[[Setup, Mapping[str, Part]], Iterable[Fault]]] = (_names, _tree, _mounting, _counts)
+    checks: Sequence[Callable[[Setup, Mapping[str, Part]], Iterable[Fault]]] = (
+        _names,
+        _tree,
+        _mounting,
+        _counts,
+        _outside_the_tree,
+    )
     for check in checks:
         found = tuple(check(setup, parts))
         if found:
@@ -150,3 +156,15 @@ def _counts(setup: Setup, parts: Mapping[str, Part]) -> Iterator[Fault]:
                 f"setup {setup.name!r}", f"{part.name!r} is placed {count} times, and the kit has {has}",
                 "Take one off, or raise the quantity in the kit",
             )  # fmt: skip
+
+
+def _outside_the_tree(setup: Setup, parts: Mapping[str, Part]) -> Iterator[Fault]:
+    """What bears the rig, and the ends of its cables."""
+    where = f"setup {setup.name!r}"
+    if setup.borne_by is not None and getattr(parts.get(setup.borne_by), "carrier", None) is None:
+        yield Fault(where, f"{setup.borne_by!r} is no arm, harness or tripod of the kit", "Name one that is there")
+    yield from _doubles(where, [cable.id for cable in setup.cables])
+    for cable in setup.cables:
+        for end in (cable.start, cable.end):
+            if end not in setup.by_id:
+                yield Fault(where, f"the cable {cable.name!r} goes to {end!r}, which is not there", "Name a placement")

@@ -1,4 +1,4 @@
-"""The command line for people who script: report, plan, check, schema."""
+"""The command line for people who script: report, plan, guide, check, schema."""
 
 from __future__ import annotations
 
@@ -13,13 +13,13 @@ from pathlib import Path
 from equilix.analysis import analyse
 from equilix.document import Document
 from equilix.errors import EquilixError, Refused
+from equilix.guide.observing import take_in
 from equilix.model import Model
 from equilix.planner.schools import plans
-from equilix.report import plan_report, plan_text, report, report_text, schema_text
+from equilix.report import LEVEL, guide_report, guide_text, plan_report, plan_text, report, report_text, schema_text
 from equilix.rig.setups import Setup
 from equilix.store.reading import open_document
-
-COMMANDS = ("report", "plan", "check", "schema")
+from equilix.store.saving import save
 
 
 def build_command_parser() -> argparse.ArgumentParser:
@@ -29,11 +29,26 @@ def build_command_parser() -> argparse.ArgumentParser:
     for name, said in (
         ("report", "what a setup does and what it costs the body"),
         ("plan", "the best way of each school to balance a setup"),
+        ("guide", "balance it by hand: the steps in their order, and what the real thing does taken in"),
     ):
         command = commands.add_parser(name, help=said, description=said)
         command.add_argument("file", type=Path)
         command.add_argument("--setup", metavar="NAME", help="name or id; the one open last where absent")
         command.add_argument("--json", action="store_true", help="versioned JSON, see docs/report.md")
+        if name == "report":
+            command.add_argument(
+                "--attitude", metavar="PAN,ROLL,TILT", type=_attitude, action="append",
+                help="degrees from the attitude as drawn; gives the gimbal’s hold torques there; may be repeated",
+            )  # fmt: skip
+            command.add_argument(
+                "--base-tip", metavar="DEG", type=float, default=0.0, help="tip the gimbal’s base front down by so much"
+            )
+        if name == "guide":
+            command.add_argument(
+                "--seen", metavar="AXIS=WORDS", action="append", default=[],
+                help="what the real thing does: “tilt fore-aft=12° nose-up”, “drop time=1.4 s”; may be repeated",
+            )  # fmt: skip
+            command.add_argument("--save", metavar="FILE", type=Path, help="write the corrected document there")
     check = commands.add_parser("check", help="say what is wrong with a document")
     check.add_argument("file", type=Path)
     commands.add_parser("schema", help="print the JSON schema of a document")
@@ -42,7 +57,7 @@ def build_command_parser() -> argparse.ArgumentParser:
 
 def run(arguments: Sequence[str]) -> int:
     """Run one command; returns the exit code."""
-    options = build_command_parser().parse_args(arguments)
+    options = build_command_parser().parse_args(list(_with_values(arguments)))
     try:
         if options.command == "schema":
             sys.stdout.write(schema_text())
@@ -51,7 +66,13 @@ def run(arguments: Sequence[str]) -> int:
         elif options.command == "report":
             document = open_document(options.file)
             analysis = analyse(document, _setup(document, options.setup))
-            print(json.dumps(report(analysis), indent=1, ensure_ascii=False) if options.json else report_text(analysis))
+            if options.json:
+                whole = report(analysis, options.attitude or LEVEL, options.base_tip)
+                print(json.dumps(whole, indent=1, ensure_ascii=False))
+            else:
+                print(report_text(analysis))
+        elif options.command == "guide":
+            _guide(options)
         else:
             document = open_document(options.file)
             setup = _setup(document, options.setup)
@@ -68,6 +89,46 @@ def run(arguments: Sequence[str]) -> int:
         print(f"equilix: {error}", file=sys.stderr)
         return 1
     return 0
+
+
+def _guide(options: argparse.Namespace) -> None:
+    document = open_document(options.file)
+    setup = _setup(document, options.setup)
+    corrections = []
+    for each in options.seen:
+        axis, _, words = each.partition("=")
+        analysis = analyse(document, document.setups_by_id[setup.id])
+        condition = next((c for c in analysis.conditions if c.balance.name == axis.strip()), None)
+        if condition is None:
+            there = ", ".join(c.balance.name for c in analysis.conditions) or "none"
+            raise Refused(f"“{axis.strip()}” is no axis of this rig", f"It has {there}", "Write “AXIS=WORDS”")
+        corrections.append(take_in(document, analysis, condition, words))
+        document = corrections[-1].document
+    analysis = analyse(document, document.setups_by_id[setup.id])
+    if options.json:
+        print(json.dumps(guide_report(analysis, corrections), indent=1, ensure_ascii=False))
+    else:
+        print(guide_text(analysis, corrections))
+    if options.save is not None:
+        save(document, options.save)
+
+
+def _with_values(arguments: Sequence[str]) -> Iterator[str]:
+    """The arguments with each attitude joined to its option, for one that begins with a minus sign."""
+    left = iter(arguments)
+    for each in left:
+        value = next(left, None) if each == "--attitude" else None
+        yield each if value is None else f"{each}={value}"
+
+
+def _attitude(text: str) -> tuple[float, float, float]:
+    try:
+        pan, roll, tilt = (float(each) for each in text.split(","))
+    except ValueError:
+        raise argparse.ArgumentTypeError(
+            f"“{text}” is not an attitude; three numbers of degrees are allowed: PAN,ROLL,TILT, as 0,0,30"
+        ) from None
+    return pan, roll, tilt
 
 
 @contextlib.contextmanager

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import os
-from typing import Annotated, Any, Self
+from typing import Annotated, Any, ClassVar, Self
 
 os.environ.setdefault("PYDANTIC_DISABLE_PLUGINS", "__all__")  # looking for plugins costs a tenth of the start
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, SerializerFunctionWrapHandler, model_serializer
 
 
 class Model(BaseModel):
@@ -35,6 +35,16 @@ class Model(BaseModel):
         return same and (self.model_extra or {}) == (other.model_extra or {})
 
     __hash__ = None  # type: ignore[assignment]
+
+
+class Tagged(Model):
+    """One of several kinds of value, told apart by the field ``TAG``, which is written although it is a default."""
+
+    TAG: ClassVar[str]
+
+    @model_serializer(mode="wrap")
+    def _with_tag(self, write: SerializerFunctionWrapHandler) -> dict[str, Any]:
+        return {self.TAG: getattr(self, self.TAG), **write(self)}
 
 
 Identifier = Annotated[str, Field(min_length=1, max_length=80)]

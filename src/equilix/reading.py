@@ -8,7 +8,7 @@ from typing import Final
 from equilix.analysis import Analysis
 from equilix.body.endurance import LONGEST_S
 from equilix.body.load import Effort
-from equilix.units import duration, force, length, mass, torque
+from equilix.units import duration, force, length, mass
 
 CAUTION: Final = "Estimates for healthy adults. The maker’s ratings come first; pain means stop."
 CAUTION_LONG: Final = (
@@ -39,24 +39,11 @@ def read_out(analysis: Analysis) -> Reading:
         return Reading("Nothing here yet.", "Take a part from the mat to begin.", "")
     if analysis.support is None:
         return Reading("Nothing carries it.", f"To go {analysis.way.phrase} the rig needs {analysis.way.needs}.", "")
-    return Reading(*_fall(analysis), _cost(analysis))
+    assert analysis.situation is not None  # it has a support
+    return Reading(*analysis.way.verdict(analysis.situation), _cost(analysis))
 
 
-def _fall(analysis: Analysis) -> tuple[str, str]:
-    worst = analysis.worst
-    assert worst is not None  # a support has conditions
-    balance, unit = worst.balance, analysis.display
-    way = balance.falls_ahead if worst.value_m > 0 else balance.falls_behind
-    if analysis.status == "rests":
-        side = balance.ahead if worst.value_m > 0 else balance.behind
-        return "Rests level.", (
-            f"The centre of gravity stands {length(abs(worst.value_m), unit)} ± {length(worst.sd_m, unit)} "
-            f"{side} the middle of the pad."
-        )
-    if analysis.status == "leans":
-        room = length(balance.edge_m - abs(worst.value_m), unit)
-        return f"Wants to go {way}.", f"Only {room} of the pad are left under the centre of gravity."
-    return f"Falls {way}.", f"{torque(analysis.past_edge_nm, unit)} past the edge of the pad."
+_BEARS: Final = {"pad": "shoulder", "eyelet": "line", "post": "arm", "head": "tripod"}
 
 
 def _cost(analysis: Analysis) -> str:
@@ -71,9 +58,12 @@ def _cost(analysis: Analysis) -> str:
         lead = f"The {' and '.join(held.arm.side for held in unreached)} grip is out of reach. "
     hands = {name: analysis.holding.force_of(name) for name in ("left hand", "right hand")}
     sizes = {name: float((f @ f) ** 0.5) for name, f in hands.items() if f.any()}
-    if not sizes:
-        return f"{lead}The shoulder carries all of it; no hand on a grip."
     tired = analysis.first_to_give_out
+    if not sizes:
+        what = analysis.support.name if analysis.support is not None else "support"
+        if tired is None:
+            return f"{lead}The {_BEARS.get(what, what)} carries all of it; no hand is needed."
+        return f"{lead}The {_BEARS.get(what, what)} carries all of it{_endurance(tired)}"
     return f"{lead}{_hands(analysis, sizes)}{_endurance(tired)}"
 
 
@@ -105,13 +95,19 @@ def lasts(effort: Effort) -> str:
 def _endurance(tired: Effort | None) -> str:
     if tired is None:
         return "."
-    joint = {"shoulder": "shoulder", "elbow": "elbow", "grip": "fingers"}[tired.joint]
+    joint = {"shoulder": "shoulder", "elbow": "elbow", "grip": "fingers", "trunk": "lower back", "wrist": "wrist"}[
+        tired.joint
+    ]
     if tired.share >= 1.0:
-        return f"; that is more than the {tired.side} {joint} can hold."
+        return f"; that is more than the {_of_side(tired, joint)} can hold."
     if tired.endurance_s >= LONGEST_S:
         return "; nothing tires within a working day."
     give = "give" if joint == "fingers" else "gives"
-    return f"; the {tired.side} {joint} {give} out after about {duration(tired.endurance_s)}."
+    return f"; the {_of_side(tired, joint)} {give} out after about {duration(tired.endurance_s)}."
+
+
+def _of_side(tired: Effort, joint: str) -> str:
+    return f"{tired.side} {joint}".strip()
 
 
 def sureness(analysis: Analysis) -> tuple[str, str]:

@@ -152,7 +152,9 @@ class Load(unittest.TestCase):
     def test_a_limb_without_strength_bears_nothing(self) -> None:
         """An injured right arm: the left alone is asked, and it is not an error."""
         hurt = MAN.changed(strength=Strength(shoulder_nm=0.0))
-        places = [(Grip(name="g", position_m=(0, 0, 0)), "part", np.array((0.3, 0.2, -0.1)), np.array((0, 0, 1.0)))]
+        places = [
+            (Grip(name="g", position_m=(0, 0, 0)), "p", "part", np.array((0.3, 0.2, -0.1)), np.array((0, 0, 1.0)))
+        ]
         hands, held = hands_for(hurt, stance_under_pad(hurt, np.zeros(3)).shoulders_m, places)
         self.assertEqual(hands, ())
         self.assertEqual(len(held), 1)
@@ -161,13 +163,19 @@ class Load(unittest.TestCase):
         """Of two free grips the left one goes left; one made for the right hand goes there."""
 
         def place(y: float, side: str = "either") -> tuple:
-            return (Grip(name="g", position_m=(0, 0, 0), side=side), "p", np.array((0.3, y, 0)), np.array((0, 0, 1.0)))
+            return (
+                Grip(name="g", position_m=(0, 0, 0), side=side),
+                "p",
+                "p",
+                np.array((0.3, y, 0)),
+                np.array((0, 0, 1.0)),
+            )
 
         chosen = choose_grips([place(-0.1), place(0.1)])
-        self.assertAlmostEqual(chosen["left"][2][1], 0.1)
-        self.assertAlmostEqual(chosen["right"][2][1], -0.1)
+        self.assertAlmostEqual(chosen["left"][3][1], 0.1)
+        self.assertAlmostEqual(chosen["right"][3][1], -0.1)
         chosen = choose_grips([place(0.05, "right"), place(0.0)])
-        self.assertAlmostEqual(chosen["right"][2][1], 0.05)
+        self.assertAlmostEqual(chosen["right"][3][1], 0.05)
 
     def test_chest_held_rig_lasts_as_the_formulas_say(self) -> None:
         """A 4.5 kg rig before the chest of a 1.76 m, 78 kg man: 5 to 10 minutes (common practice, no source).
@@ -183,13 +191,14 @@ class Load(unittest.TestCase):
                 (
                     Grip(name=n, position_m=(0, 0, 0), surface="rubber"),
                     "rig",
+                    "rig",
                     middle + np.array((x, y, -0.25)),
                     np.array((0, 0, 1.0)),
                 )
                 for n, y in (("a", 0.12), ("b", -0.12))
             ]
             hands, held = hands_for(MAN, shoulders, places)
-            holding = hold(4.5, middle + np.array((x, 0, -0.2501)), {}, hands)
+            holding = hold(4.5, middle + np.array((x, 0, -0.2501)), (), hands)
             tired = first_to_give_out(efforts(MAN, hands, held, holding.contacts))
             assert tired is not None
             self.assertEqual(tired.joint, "shoulder")

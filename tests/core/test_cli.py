@@ -4,6 +4,7 @@ import contextlib
 import io
 import json
 import os
+import re
 import subprocess
 import sys
 import tempfile
@@ -16,11 +17,15 @@ from scipy.spatial.transform import Rotation
 
 from equilix import __version__
 from equilix.__main__ import build_parser
+from equilix.analysis import analyse
+from equilix.carry import WAYS
 from equilix.cli import run
+from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.edits import kit
 from equilix.report import REPORT_VERSION, plan_text, report, report_text, schema_text
+from equilix.store.reading import open_document
 from equilix.store.saving import save
 from tests.core.builders import analysed, balanced_on_pad
 
@@ -111,6 +116,43 @@ class Commands(unittest.TestCase):
         code, out, _ = self.call("report", self.file, "--json")
         self.assertEqual(code, 0)
         self.assertIsNone(json.loads(out)["cg_m"])
+
+    def test_attitudes_on_the_command_line(self) -> None:
+        """Repeatable, also with a leading minus; not understood: exit code 2 and what is allowed."""
+        code, out, _ = self.call(
+            "report", self.file, "--setup", "112 steps", "--json", "--attitude", "-10,0,30", "--attitude", "0,5,0",
+            "--base-tip", "20",
+        )  # fmt: skip
+        found = json.loads(out)["gimbal"]
+        self.assertEqual(code, 0)
+        self.assertEqual([a["pan_roll_tilt_deg"] for a in found["attitudes"]], [[-10, 0, 30], [0, 5, 0]])
+        self.assertEqual(found["base_tip_deg"], 20)
+        with self.assertRaises(SystemExit), contextlib.redirect_stderr(io.StringIO()) as err:
+            run(["report", str(self.file), "--attitude", "30"])
+        self.assertIn("PAN,ROLL,TILT", err.getvalue())
+
+    def test_guide(self) -> None:
+        """The steps in words; what was seen corrects the model, and the corrected document is written."""
+        out_file = self.file.with_name("seen.equilix")
+        code, out, _ = self.call(
+            "guide", self.file, "--setup", "Workshop", "--seen", "off the line=25 mm in front", "--save", out_file
+        )
+        self.assertEqual(code, 0)
+        self.assertIn("Suspect “28–80 zoom”", out)
+        self.assertIn("1. Twist", out)
+        self.assertNotEqual(open_document(out_file).parts_by_id["zoom-28-80"], lighthouse().parts_by_id["zoom-28-80"])
+        code, out, _ = self.call("guide", self.file, "--setup", "Workshop", "--json")
+        self.assertEqual([step["axis"] for step in json.loads(out)["steps"]], ["off the line", "along the line"])
+        code, _, err = self.call("guide", self.file, "--seen", "yaw=stays")
+        self.assertEqual(code, 1)
+        self.assertIn("fore-aft", err)
+
+    def test_every_scene_in_words(self) -> None:
+        """Each setup reports, with its way of carrying."""
+        for setup in lighthouse().setups:
+            code, out, _ = self.call("report", self.file, "--setup", setup.name)
+            self.assertEqual(code, 0)
+            self.assertIn(f"carried {WAYS[setup.carry].phrase}", out)
 
     def test_check(self) -> None:
         """A sound file is said to be sound, with keys it does not know; a broken one is refused with exit code 1."""
@@ -206,6 +248,53 @@ class AgainstAnotherProgram(unittest.TestCase):
         found = report(analysed(balanced_on_pad(0.1)))
         for key in found:
             self.assertIn(f"`{key}`", text)
+
+    def test_every_figure_is_documented(self) -> None:
+        """Every figure of every scene stands in docs/report.md, at least by the pattern of its axis."""
+        text = (ROOT / "docs" / "report.md").read_text("utf-8")
+        made = lighthouse()
+        for setup in made.setups:
+            for figure in analyse(made, setup).figures:
+                key = re.sub(r"^(roll|tilt)_(inertia|room|cables)", r"pan_\2", figure.key)
+                self.assertIn(f"`{key}`", text)
+
+    def test_hold_torques_from_the_report_alone(self) -> None:
+        """Masses, CGs and points of the report give its hold torques again at any attitude, with SciPy alone."""
+        made = lighthouse()
+        attitudes = [(0.0, 0.0, 0.0), (20.0, -15.0, 40.0), (-170.0, 10.0, -60.0)]
+        found = report(analyse(made, made.setups_by_id["stairs"]), attitudes, 25.0)["gimbal"]
+        down = Rotation.from_euler("y", 25, degrees=True).inv().apply((0, 0, -G))
+        axes = found["axes"]
+        for given, row in zip(attitudes, found["attitudes"], strict=True):
+            self.assertEqual(row["pan_roll_tilt_deg"], list(given))
+            turned, moved, axis_now, point_now, stages = Rotation.identity(), np.zeros(3), [], [], []
+            for k, (axis, degrees) in enumerate(zip(axes, given, strict=True)):
+                way, point = np.array(axis["direction"]), np.array(axis["point_m"])
+                axis_now.append(turned.apply(way))
+                point_now.append(moved + turned.apply(point))
+                turned = turned * Rotation.from_rotvec(way * np.radians(degrees))
+                moved = point_now[-1] - turned.apply(point)
+                inner = axes[k + 1] if k + 1 < len(axes) else {"mass_kg": 0.0, "cg_m": [0, 0, 0]}
+                own = axis["mass_kg"] - inner["mass_kg"]
+                first = axis["mass_kg"] * np.array(axis["cg_m"]) - inner["mass_kg"] * np.array(inner["cg_m"])
+                stages.append((own, moved + turned.apply(first / own)))
+            for k, axis in enumerate(axes):
+                gravity = sum(np.cross(place - point_now[k], mass * down) for mass, place in stages[k:])
+                self.assertAlmostEqual(row["hold_nm"][axis["name"]], -float(axis_now[k] @ gravity), delta=1e-9)
+
+    def test_tip_angles_from_the_report_alone(self) -> None:
+        """Polygon, CG and height of the report give the least tip angle again."""
+        made = lighthouse()
+        found = report(analyse(made, made.setups_by_id["lamp-room"]))
+        table, cg = found["table"], np.array(found["cg_m"][:2])
+        polygon = np.array(table["polygon_m"])
+        distances = []
+        for a, b in zip(polygon, np.roll(polygon, -1, axis=0), strict=True):
+            out = np.array((b[1] - a[1], a[0] - b[0])) / np.linalg.norm(b - a)
+            distances.append(float((a - cg) @ out))
+        least = float(np.arctan2(min(distances), table["cg_height_m"]))
+        self.assertAlmostEqual(table["least_rad"], least, delta=1e-9)
+        self.assertEqual(table["stands"], least > 0)
 
     def test_text_in_us_units(self) -> None:
         """The terminal's report follows the document's units."""

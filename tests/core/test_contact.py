@@ -10,17 +10,17 @@ from scipy.optimize import minimize
 
 from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.edits import rigging
-from equilix.mechanics.contact import Hand, Lever, hold, skew
+from equilix.mechanics.contact import Bearing, Hand, Lever, hold, skew
 from tests.core.builders import analysed, balanced_on_pad
 
 
-def corners(length: float = 0.12, width: float = 0.08) -> dict[str, np.ndarray]:
+def corners(length: float = 0.12, width: float = 0.08) -> tuple[Bearing, ...]:
     """The corners of a pad around the origin."""
-    return {
-        f"pad {fore} {side}": np.array((sx * length / 2, sy * width / 2, 0.0))
+    return tuple(
+        Bearing(f"pad {fore} {side}", np.array((sx * length / 2, sy * width / 2, 0.0)), np.array((0.0, 0.0, 1.0)))
         for fore, sx in (("front", 1), ("rear", -1))
         for side, sy in (("left", 1), ("right", -1))
-    }
+    )
 
 
 def plain_hand(name: str, x: float, y: float, z: float = -0.1) -> Hand:
@@ -41,14 +41,14 @@ class Lever_(unittest.TestCase):  # noqa: N801 - Lever is the class under test
     def test_two_supports_share_inversely_to_distance(self) -> None:
         """A weight at 1/4 of the way between two hands rests 3/4 on the nearer one."""
         hands = (plain_hand("left hand", 0.0, 0.2, 0.0), plain_hand("right hand", 0.0, -0.2, 0.0))
-        held = hold(4.0, np.array((0.0, 0.1, -0.001)), {}, hands)
+        held = hold(4.0, np.array((0.0, 0.1, -0.001)), (), hands)
         self.assertAlmostEqual(held.force_of("left hand")[2], 0.75 * 4.0 * G, places=4)
         self.assertAlmostEqual(held.force_of("right hand")[2], 0.25 * 4.0 * G, places=4)
 
     def test_a_cg_off_the_line_of_two_hands_cannot_be_held_by_points(self) -> None:
         """Two point hands bear no moment about the line between them: reported as falling, not as an error."""
         hands = (plain_hand("left hand", 0.0, 0.2, 0.0), plain_hand("right hand", 0.0, -0.2, 0.0))
-        self.assertTrue(hold(4.0, np.array((0.1, 0.0, 0.0)), {}, hands).falls)
+        self.assertTrue(hold(4.0, np.array((0.1, 0.0, 0.0)), (), hands).falls)
 
     def test_nodding_about_the_front_edge(self) -> None:
         """A front-heavy rig on a frictionless-ish pad: the hands lift m g (x − edge)/a at the most, a from the edge."""
@@ -124,7 +124,7 @@ class Equilibrium(unittest.TestCase):
         """An impossible rig is reported as falling, not as an error."""
         self.assertTrue(hold(5.0, np.array((0.2, 0.0, 0.1)), corners(), ()).falls)
         self.assertFalse(hold(5.0, np.array((0.02, 0.01, 0.1)), corners(), ()).falls)
-        self.assertTrue(hold(5.0, np.zeros(3), {}, ()).falls)
+        self.assertTrue(hold(5.0, np.zeros(3), (), ()).falls)
 
     def test_pad_alone_shares_by_the_lever(self) -> None:
         """Without hands the front corners carry the share that the lever law gives them."""
@@ -146,7 +146,7 @@ class SecondOpinion(unittest.TestCase):
         cg, mass = np.array((0.13, 0.01, 0.1)), 8.0
         hands = (plain_hand("left hand", 0.32, 0.15), plain_hand("right hand", 0.28, -0.14))
         held = hold(mass, cg, corners(), hands)
-        points = np.array([*corners().values(), *(h.point_m for h in hands)])
+        points = np.array([each.point_m for each in (*corners(), *hands)])
 
         def cost(u: np.ndarray) -> float:
             f = u.reshape(6, 3)

@@ -100,7 +100,7 @@ class AimCurve(unittest.TestCase):
         """M(θ) = m g (x cos θ − z sin θ), about the middle of the pad."""
         analysis = analysed(balanced_on_pad(0.04))
         assert analysis.support is not None
-        x, _, z = analysis.mass.cg_m - analysis.support.centre_m
+        x, _, z = analysis.mass.cg_m - analysis.support.datum_m
         for degrees in (-60, -20, 0, 35, 60):
             angle = math.radians(degrees)
             expected = 8.0 * G * (x * math.cos(angle) - z * math.sin(angle))
@@ -113,7 +113,7 @@ class AimCurve(unittest.TestCase):
         from scipy.spatial.transform import Rotation
 
         up = Rotation.from_rotvec((0, -0.5, 0))  # +y turns the front down, so the lens goes up by −y
-        cg = up.apply(analysis.mass.cg_m - analysis.support.centre_m)
+        cg = up.apply(analysis.mass.cg_m - analysis.support.datum_m)
         self.assertAlmostEqual(float(analysis.aim_curve(np.array([0.5]))[0]), 8.0 * G * cg[0], places=9)
 
     def test_a_high_cg_falls_back_when_the_lens_looks_up(self) -> None:

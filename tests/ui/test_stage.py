@@ -9,10 +9,11 @@ from PySide6.QtGui import QDragMoveEvent, QDropEvent, QWheelEvent
 from PySide6.QtTest import QTest
 from scipy.spatial import ConvexHull
 
+from equilix.mechanics.hull import hull
 from equilix.rig.clearance import free_travel
 from equilix.ui.stage.gestures import PART_MIME
 from equilix.ui.stage.outlines import OutlineBook
-from equilix.ui.stage.projection import FRONT, PLAN, SIDE, hull
+from equilix.ui.stage.projection import FRONT, PLAN, SIDE
 from equilix.ui.stage.silhouettes import strokes
 from tests.ui.window_test import WindowTest
 

@@ -12,8 +12,10 @@ POWER_LAW: Final[dict[str, tuple[float, float]]] = {
     "shoulder": (14.86, -1.83),
     "elbow": (17.98, -2.14),
     "grip": (33.55, -1.61),
+    "wrist": (33.55, -1.61),
 }
-"""``b0`` in s and ``b1`` of ``T = b0 f^b1`` (Frey-Law & Avin, *Ergonomics* 53, 2010; from memory)."""
+"""``b0`` in s and ``b1`` of ``T = b0 f^b1`` (Frey-Law & Avin, *Ergonomics* 53, 2010; from memory).
+The muscles that turn the wrist lie in the forearm with those of the grip, and are given its curve (estimate)."""
 
 LONGEST_S: Final = 8 * 3600.0
 """A working day; longer endurances are reported as this and said to be 'all day'."""

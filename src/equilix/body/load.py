@@ -6,7 +6,8 @@ decides, and pain means stop.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+import math
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -24,6 +25,16 @@ Array = NDArray[np.float64]
 
 COMFORTABLE_SHARE = 0.15
 """Share of the grip strength that a hand bears with comfort: the limit below which Rohmert found no fatigue."""
+
+
+Place = tuple[Grip, str, str, Array, Array]
+"""A grip in the rig frame: grip, placement, name of the part, point ``(3,)``, axis ``(3,)``."""
+
+
+ON_KNEE_N = 300.0
+"""What a knee bears with comfort (estimate)."""
+PALM = "palm"
+"""Name of the grip that is an open hand under the lens: it can only push up."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,16 +64,16 @@ class Effort:
         return self.load / self.strength if self.strength > 0 else float("inf")
 
 
-def choose_grips(places: Sequence[tuple[Grip, str, Array, Array]]) -> dict[str, tuple[Grip, str, Array, Array]]:
-    """Which grip each hand takes, of (grip, part name, point (3,), axis (3,)) in the rig frame.
+def choose_grips(places: Sequence[Place]) -> dict[str, Place]:
+    """Which grip each hand takes.
 
     A grip made for one hand goes to it; of the others the leftmost goes to the left hand.
     """
-    chosen: dict[str, tuple[Grip, str, Array, Array]] = {}
+    chosen: dict[str, Place] = {}
     for place in places:
         if place[0].side != "either":
             chosen.setdefault(place[0].side, place)
-    free = sorted((p for p in places if p[0].side == "either"), key=lambda p: -float(p[2][1]))
+    free = sorted((p for p in places if p[0].side == "either"), key=lambda p: -float(p[3][1]))
     if free and "left" not in chosen:
         chosen["left"] = free.pop(0)
     if free and "right" not in chosen:
@@ -71,15 +82,21 @@ def choose_grips(places: Sequence[tuple[Grip, str, Array, Array]]) -> dict[str, 
 
 
 def hands_for(
-    operator: Operator, shoulders_m: dict[str, Array], places: Sequence[tuple[Grip, str, Array, Array]]
+    operator: Operator,
+    shoulders_m: dict[str, Array],
+    places: Sequence[Place],
+    rested: Collection[str] = (),
+    *,
+    wrists: bool = False,
 ) -> tuple[tuple[Hand, ...], tuple[Held, ...]]:
     """The hands that can bear something, for :func:`equilix.mechanics.contact.hold`, and all arms as posed.
 
-    A grip out of reach and a limb without strength bear nothing.
+    A grip out of reach and a limb without strength bear nothing. ``rested``: the sides whose fist rests on a knee,
+    so that the thigh bears what the arm else would. ``wrists``: the hands also bear moments.
     """
     body = segments(operator)
     hands, held = [], []
-    for side, (grip, part_name, point, axis) in sorted(choose_grips(places).items()):
+    for side, (grip, _, part_name, point, axis) in sorted(choose_grips(places).items()):
         arm = reach(operator, side, shoulders_m[side], point)
         held.append(Held(grip, part_name, axis, arm))
         strength = {
@@ -88,12 +105,25 @@ def hands_for(
         }
         if not arm.reached or min(*strength.values(), operator.strength_of("grip")) <= 0:
             continue
+        if side in rested:
+            hands.append(Hand(f"{side} hand", point, ON_KNEE_N, (), pushes_up=True))
+            continue
         masses, centres = arm_weights(body, arm)
         levers = tuple(
             Lever(name, joint, strength[name], own_moment(joint, masses[first:], centres[first:]))
             for name, joint, first in (("shoulder", arm.shoulder_m, 0), ("elbow", arm.elbow_m, 1))
         )
-        hands.append(Hand(f"{side} hand", point, COMFORTABLE_SHARE * operator.strength_of("grip"), levers))
+        wrist = operator.strength_of("wrist") if wrists and grip.name != PALM else 0.0
+        hands.append(
+            Hand(
+                f"{side} hand",
+                point,
+                COMFORTABLE_SHARE * operator.strength_of("grip"),
+                levers,
+                pushes_up=grip.name == PALM,
+                wrist_nm=wrist or None,
+            )
+        )
     return tuple(hands), tuple(held)
 
 
@@ -104,31 +134,43 @@ def own_moment(joint_m: Array, masses_kg: Array, centres_m: Array) -> Array:
 
 
 def efforts(
-    operator: Operator, hands: Sequence[Hand], held: Sequence[Held], contacts: Sequence[Contact]
+    operator: Operator, hands: Sequence[Hand], held: Sequence[Held], contacts: Sequence[Contact], trunk_nm: float = 0.0
 ) -> tuple[Effort, ...]:
-    """Effort of both shoulders, elbows and grips, in that order, for the forces found."""
+    """Effort of both shoulders, elbows, wrists and grips, in that order, for the forces found; then that of the back.
+
+    ``trunk_nm``: moment of rig and gear about the L5/S1 joint, where the way of carrying loads it.
+    """
     found = []
     arms = {item.arm.side: item for item in held}
     forces = {contact.name: contact.force_n for contact in contacts}
+    twists = {contact.name: contact.moment_nm for contact in contacts}
     for hand in hands:
         force = forces.get(hand.name, np.zeros(3))
         side = hand.name.split()[0]
         for lever in hand.levers:
-            moment = float(np.linalg.norm(lever.own_moment_nm + skew(hand.point_m - lever.point_m) @ force))
+            borne = lever.own_moment_nm + skew(hand.point_m - lever.point_m) @ force + twists.get(hand.name, 0.0)
+            moment = float(np.linalg.norm(borne))
             found.append(_effort(lever.name, side, moment, lever.strength_nm))
+        if hand.wrist_nm is not None:
+            twist = float(np.linalg.norm(twists.get(hand.name, np.zeros(3))))
+            found.append(_effort("wrist", side, twist, hand.wrist_nm))
+        if hand.pushes_up:  # an open palm or a fist on the knee grips nothing
+            continue
         item = arms[side]
         along = float(force @ unit(item.axis))
         across = float(np.linalg.norm(force - along * unit(item.axis)))
         squeeze = squeeze_n(along, item.grip.surface, item.grip.contoured)
         # what pulls across the handle is borne by the hooked fingers, one to one
         found.append(_effort("grip", side, squeeze + across, operator.strength_of("grip")))
-    order = {"shoulder": 0, "elbow": 1, "grip": 2}
+    if trunk_nm > 0:
+        found.append(_effort("trunk", "", trunk_nm, operator.strength_of("trunk")))
+    order = {"shoulder": 0, "elbow": 1, "wrist": 2, "grip": 3, "trunk": 4}
     return tuple(sorted(found, key=lambda effort: (order[effort.joint], effort.side)))
 
 
 def _effort(joint: str, side: str, load: float, strength: float) -> Effort:
-    share = load / strength
-    return Effort(f"{side} {joint}", joint, side, load, strength, endurance_s(joint, share))
+    share = load / strength if strength > 0 else math.inf
+    return Effort(f"{side} {joint}".strip(), joint, side, load, strength, endurance_s(joint, share))
 
 
 def first_to_give_out(all_efforts: Sequence[Effort]) -> Effort | None:

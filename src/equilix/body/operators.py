@@ -10,13 +10,15 @@ from pydantic import Field
 from equilix.model import Identifier, Model, Name
 
 Sex = Literal["male", "female"]
-Joint = Literal["elbow", "shoulder", "grip"]
+Joint = Literal["elbow", "shoulder", "wrist", "grip", "trunk"]
 
 MEAN_STRENGTH: Final[dict[Sex, dict[Joint, float]]] = {
-    "male": {"elbow": 77.0, "shoulder": 92.0, "grip": 450.0},
-    "female": {"elbow": 41.0, "shoulder": 40.0, "grip": 270.0},
+    "male": {"elbow": 77.0, "shoulder": 92.0, "wrist": 13.0, "grip": 450.0, "trunk": 240.0},
+    "female": {"elbow": 41.0, "shoulder": 40.0, "wrist": 7.5, "grip": 270.0, "trunk": 145.0},
 }
-"""Mean strength of adults: elbow and shoulder flexion in N·m, grip in N (from memory; the spread is wide)."""
+"""Mean strength of adults: elbow, shoulder and wrist flexion and trunk extension in N·m, grip in N.
+
+From memory; the spread is wide."""
 
 
 class Strength(Model):
@@ -24,6 +26,8 @@ class Strength(Model):
 
     elbow_nm: Annotated[float, Field(ge=0.0, le=400.0)] | None = None
     shoulder_nm: Annotated[float, Field(ge=0.0, le=400.0)] | None = None
+    wrist_nm: Annotated[float, Field(ge=0.0, le=100.0)] | None = None
+    trunk_nm: Annotated[float, Field(ge=0.0, le=1500.0)] | None = None
     grip_n: Annotated[float, Field(ge=0.0, le=1500.0)] | None = None
 
 
@@ -40,11 +44,13 @@ class Operator(Model):
     note: str = ""
 
     def strength_of(self, joint: Joint) -> float:
-        """Strength of one side: N·m for elbow and shoulder, N for the grip."""
+        """Strength of one side, or of the trunk: N·m, for the grip N."""
         own = {
             "elbow": self.strength.elbow_nm,
             "shoulder": self.strength.shoulder_nm,
             "grip": self.strength.grip_n,
+            "wrist": self.strength.wrist_nm,
+            "trunk": self.strength.trunk_nm,
         }[joint]
         return MEAN_STRENGTH[self.sex][joint] if own is None else own
 

@@ -16,7 +16,7 @@ GRIP_IN_HAND = 0.506
 """The middle of a closed fist, as a share of the hand's length: taken at the hand's centre of mass."""
 PAD_ABOVE_JOINT_M = 0.045
 """Height of the pad's underside over the shoulder joint (estimate: the muscle between neck and shoulder)."""
-PAD_FROM_MIDLINE = 0.45
+PAD_FROM_MIDLINE = 0.55
 """Place of the pad between the body's midline (0) and the shoulder joint (1) (estimate)."""
 
 
@@ -47,26 +47,80 @@ class Stance:
 
     shoulders_m: dict[str, Array]
     head_m: Array
-    head_radius_m: float
+    head_half_m: Array
+    """Half length, breadth and height ``(3,)`` of the head."""
     eye_m: Array
 
 
-def stance_under_pad(operator: Operator, pad_centre_m: Array) -> Stance:
-    """The upright operator with the pad's centre ``(3,)`` on the chosen shoulder."""
+HEAD_HALF = np.array((0.055, 0.044, 0.064))
+"""Half length, breadth and height of the head, of stature (from memory)."""
+CHEST_DEPTH_M = 0.14
+"""From the shoulder joints forward to the front of the chest (estimate)."""
+CHEST_BELOW_M = 0.25
+CHEST_AHEAD_M = 0.375
+"""Where the middle of the hands is held before the chest, from the shoulder joints (common practice, no source)."""
+SEAT_HIP = 0.288
+"""Shoulder joint over hip joint, of stature (Winter, figure 4.1: 0.818 − 0.530, from memory)."""
+THIGH = 0.245
+"""Hip to knee, of stature (Winter, figure 4.1, from memory)."""
+KNEE_ABOVE_HIP_M = 0.06
+"""Top of the knee over the hip joint of someone who sits (estimate)."""
+KNEE_APART_M = 0.14
+"""Knee from the midline of someone who sits (estimate)."""
+
+
+def stance_at(operator: Operator, middle_m: Array, joints_z: float) -> Stance:
+    """The upright operator with the shoulder joints at height ``joints_z``, their middle at x and y of ``middle_m``."""
     body = segments(operator)
-    to_right = 1.0 if operator.shoulder == "right" else -1.0
-    joint_z = pad_centre_m[2] - PAD_ABOVE_JOINT_M
-    midline_y = pad_centre_m[1] + to_right * PAD_FROM_MIDLINE * body.half_shoulder_width_m
-    x = pad_centre_m[0]
+    x, y = float(middle_m[0]), float(middle_m[1])
     half = body.half_shoulder_width_m
-    floor_z = joint_z - body.shoulder_height_m
-    eye_z = floor_z + body.eye_height_m
+    eye_z = joints_z - body.shoulder_height_m + body.eye_height_m
     return Stance(
-        {"right": np.array((x, midline_y - half, joint_z)), "left": np.array((x, midline_y + half, joint_z))},
-        np.array((x + 0.02, midline_y, eye_z + 0.01)),
-        0.064 * operator.stature_m,
-        np.array((x + 0.10, midline_y, eye_z)),
+        {"right": np.array((x, y - half, joints_z)), "left": np.array((x, y + half, joints_z))},
+        np.array((x + 0.02, y, eye_z + 0.01)),
+        HEAD_HALF * operator.stature_m,
+        np.array((x + 0.10, y, eye_z)),
     )
+
+
+def stance_under_pad(operator: Operator, pad_centre_m: Array, shoulder: str | None = None) -> Stance:
+    """The upright operator with the pad's centre ``(3,)`` on the chosen shoulder, their own where none is named."""
+    to_right = 1.0 if (shoulder or operator.shoulder) == "right" else -1.0
+    inward = np.array((0.0, to_right * PAD_FROM_MIDLINE * segments(operator).half_shoulder_width_m, 0.0))
+    return stance_at(operator, pad_centre_m + inward, float(pad_centre_m[2]) - PAD_ABOVE_JOINT_M)
+
+
+def stance_before_chest(operator: Operator, hands_m: Array, rear_m: float) -> Stance:
+    """The operator who holds ``hands_m`` (3,), the middle between the grips, before the chest.
+
+    The chest stays behind ``rear_m``, the rearmost x of the rig.
+    """
+    x = min(float(hands_m[0]) - CHEST_AHEAD_M, rear_m - CHEST_DEPTH_M)
+    return stance_at(operator, np.array((x, hands_m[1], 0.0)), float(hands_m[2]) + CHEST_BELOW_M)
+
+
+def stance_arm_down(operator: Operator, hand_m: Array, side: str) -> Stance:
+    """The operator with one arm hanging down, nearly straight, to ``hand_m`` (3,)."""
+    body = segments(operator)
+    arm = body.upper_arm_m + body.forearm_m + GRIP_IN_HAND * body.hand_m
+    outward = body.half_shoulder_width_m * (1.0 if side == "right" else -1.0)
+    middle = hand_m + np.array((-0.02, outward + (0.05 if side == "right" else -0.05), 0.0))
+    return stance_at(operator, middle, float(hand_m[2]) + 0.985 * arm)
+
+
+def stance_at_eye(operator: Operator, ahead_m: float, point_m: Array, lens_z: float) -> Stance:
+    """The operator whose eyes are level with the lens and whose shoulders are ``ahead_m`` behind ``point_m`` (3,)."""
+    body = segments(operator)
+    return stance_at(
+        operator, point_m - np.array((ahead_m, 0.0, 0.0)), lens_z - body.eye_height_m + body.shoulder_height_m
+    )
+
+
+def knees_m(operator: Operator, stance: Stance) -> dict[str, Array]:
+    """Tops of the knees ``(3,)`` of someone who sits upright in this stance."""
+    middle = (stance.shoulders_m["left"] + stance.shoulders_m["right"]) / 2
+    knee = middle + np.array((THIGH * operator.stature_m, 0.0, KNEE_ABOVE_HIP_M - SEAT_HIP * operator.stature_m))
+    return {side: knee + np.array((0.0, y, 0.0)) for side, y in (("left", KNEE_APART_M), ("right", -KNEE_APART_M))}
 
 
 def reach(operator: Operator, side: str, shoulder_m: Array, grip_m: Array) -> Arm:

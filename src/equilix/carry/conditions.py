@@ -1,54 +1,99 @@
-"""Balance conditions: what every way of carrying asks of the centre of gravity."""
+"""Balance conditions: what every way of carrying asks of the centre of gravity, and what a way is."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
+import math
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
-from equilix.kit.parts import Pad
+from equilix.body.load import Place
+from equilix.body.operators import Operator
+from equilix.body.posture import Stance
+from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.kit.parts import Part
+from equilix.mechanics.contact import Bearing
 from equilix.mechanics.mass_properties import MassProperties
 from equilix.rig.kinematics import Assembly
+from equilix.rig.setups import Setup
 from equilix.units import Display, length
 
 Array = NDArray[np.float64]
 Status = Literal["rests", "leans", "falls", "unsupported"]
+View = Literal["side", "plan", "front"]
+Say = Callable[[float, Display], str]
+
+X, Y, Z = np.eye(3)
+
+
+@dataclass(frozen=True, slots=True)
+class Lever:
+    """Makes a balance of first moments one of products of inertia.
+
+    Each part counts with its height ``axis · (r − point)`` over ``scale_m``; ``own_kg_m`` is what the parts' own
+    products of inertia add, over that scale. Heights are taken as they are when the balance is made.
+    """
+
+    axis: Array
+    point_m: Array
+    scale_m: float
+    own_kg_m: float
+
+    def weights(self, cgs_m: Array) -> Array:
+        """Factors ``(n,)`` of parts with these CGs ``(n, 3)``."""
+        return np.asarray((cgs_m - self.point_m) @ self.axis / self.scale_m)
 
 
 @dataclass(frozen=True, slots=True)
 class Balance:
     """``direction · (CG − datum)`` must lie within ± ``tolerance_m``: linear in the first moments.
 
-    ``direction`` (3,) is a unit vector and ``datum_m`` (3,) a point, both in the rig frame; ``datum_on`` is the
-    placement that carries the datum, so that a plan knows when a slide moves it.
+    ``direction`` (3,) is a unit vector and ``datum_m`` (3,) a point, both in the rig frame. ``datum_on`` names the
+    placements that carry the datum, each with its share of it (their sum is 1), so that a plan knows how a slide
+    moves it. ``members``: the placements whose CG it is, None for all.
     """
 
     name: str
     direction: Array
     datum_m: Array
-    datum_on: str
+    datum_on: tuple[tuple[str, float], ...]
     tolerance_m: float
-    edge_m: float
-    """Half width of the support in that direction: beyond it the rig falls."""
     ahead: str
     """The word for a positive value: 'in front of', 'left of'."""
     behind: str
     falls_ahead: str
-    """What the rig does there: 'Falls forward', 'Leans left'."""
+    """What the rig does there: 'forward', 'nose-down'."""
     falls_behind: str
+    datum_name: str = "the middle of the pad"
+    edge_m: float = math.inf
+    """Half width of the support in that direction: beyond it the rig falls."""
+    members: tuple[str, ...] | None = None
+    subject: str = "Centre of gravity"
+    lever: Lever | None = None
+    effort_per_m: float = 0.0
+    """Share of its motor's rating that a metre takes; 0 where no motor holds it."""
+    also: Say | None = None
+    """What a value means beyond its millimetres: an angle, a share of a motor."""
 
 
 @dataclass(frozen=True, slots=True)
 class Condition:
-    """A balance with its value: metres from the datum, with its standard uncertainty."""
+    """A balance with its value: metres from the datum, with its standard uncertainty.
+
+    ``by_mass`` ``(n,)`` and ``by_place`` ``(n, 3)`` are the slopes of the value with the parts' masses (m/kg) and
+    CGs; ``variances_m2`` ``(n,)`` each part's share of the variance.
+    """
 
     balance: Balance
     value_m: float
     sd_m: float
     sentence: str
+    by_mass: Array
+    by_place: Array
+    variances_m2: Array
 
     @property
     def ok(self) -> bool:
@@ -60,15 +105,126 @@ class Condition:
         """Whether the CG is beyond the support's edge."""
         return abs(self.value_m) > self.balance.edge_m
 
+    @property
+    def way(self) -> str:
+        """The word for where it goes: 'forward', 'nose-up'."""
+        return self.balance.falls_ahead if self.value_m > 0 else self.balance.falls_behind
+
 
 @dataclass(frozen=True, slots=True)
 class Support:
-    """What the rig rests on: the placement, and the pad in the rig frame with its corners by name ``(3,)``."""
+    """What holds the rig: its name, the placement and point ``(3,)`` of the datum, and where it bears.
 
+    ``span_m``: how far it bears fore and aft of the datum, for the drawing. ``hangs``: the rig turns about the datum
+    (or is clamped there), so that the hands need not hold it level and bear only what lift is missing.
+    """
+
+    name: str
     placement: str
-    pad: Pad
-    centre_m: Array
-    corners_m: dict[str, Array]
+    datum_m: Array
+    bearings: tuple[Bearing, ...] = ()
+    span_m: tuple[float, float] = (0.0, 0.0)
+    width_m: float = 0.0
+    hangs: bool = False
+    lift_n: float | None = None
+    """What arm or line lifts; None where it takes whatever there is."""
+    grips: tuple[Place, ...] | None = None
+    """The grips that are held; None: any."""
+    wrists: bool = False
+    """Nothing else holds it, so that the wrists bear what the hands alone would let turn."""
+
+
+@dataclass(frozen=True, slots=True)
+class Carried:
+    """What a way of carrying is asked about: a rig that is put together, by whom, and what bears it."""
+
+    setup: Setup
+    assembly: Assembly
+    mass: MassProperties
+    operator: Operator
+    bearer: Part | None
+    grips: tuple[Place, ...]
+    display: Display
+
+    @property
+    def weight_n(self) -> float:
+        """Weight of the rig."""
+        return self.mass.mass_kg * STANDARD_GRAVITY_M_S2
+
+    @property
+    def rear_m(self) -> float:
+        """The rearmost x of the rig."""
+        return float(self.assembly.boxes_m[0][:, 0].min())
+
+    def named(self, placement_id: str) -> str:
+        """Name of the part of a placement."""
+        return self.assembly.parts[self.assembly.index[placement_id]].name
+
+    def anchor(self, kind: str) -> tuple[str, Array] | None:
+        """The first anchor of a kind: its placement and its point ``(3,)``, rig frame."""
+        for placement_id, part in zip(self.assembly.ids, self.assembly.parts, strict=True):
+            for each in part.anchors:
+                if each.kind == kind:
+                    return placement_id, self.assembly.to_rig(placement_id, each.position_m)
+        return None
+
+
+@dataclass(frozen=True, slots=True)
+class Figure:
+    """One figure of a way of carrying: key and SI value for the report, words for people, maybe a ``warning``."""
+
+    key: str
+    label: str
+    value: float
+    unit: str
+    said: str
+    warning: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Situation:
+    """A rig on its support with its conditions, in their order."""
+
+    carried: Carried
+    support: Support
+    conditions: tuple[Condition, ...]
+    status: Status
+
+    @property
+    def worst(self) -> Condition:
+        """The condition that is furthest outside its tolerance, or nearest to it."""
+        return max(self.conditions, key=lambda c: abs(c.value_m) / c.balance.tolerance_m)
+
+    def condition(self, name: str) -> Condition:
+        """The condition of that name."""
+        return next(c for c in self.conditions if c.balance.name == name)
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """One step of a guided procedure: the condition it puts right, how to prepare, what one sees when it is right.
+
+    ``asks``: examples of what can be typed in from the real thing.
+    """
+
+    condition: str
+    title: str
+    prepare: str
+    right: str
+    view: View = "side"
+    asks: tuple[str, ...] = ()
+
+
+def no_figures(situation: Situation) -> tuple[Figure, ...]:
+    """A way without figures of its own."""
+    del situation
+    return ()
+
+
+def no_trunk(situation: Situation) -> float:
+    """A way that does not load the back by a figure of its own."""
+    del situation
+    return 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,19 +236,102 @@ class Way:
     """How a sentence says it: 'on the shoulder'."""
     needs: str
     """What a rig must have to be carried so, for the message where it has not."""
-    support: Callable[[Assembly], Support | None]
-    balances: Callable[[Assembly, Support], tuple[Balance, ...]]
+    support: Callable[[Carried], Support | None]
+    balances: Callable[[Carried, Support], tuple[Balance, ...]]
+    stance: Callable[[Carried, Support], Stance]
+    verdict: Callable[[Situation], tuple[str, str]]
+    steps: tuple[Step, ...]
+    figures: Callable[[Situation], tuple[Figure, ...]] = no_figures
+    trunk_nm: Callable[[Situation], float] = no_trunk
+    bearer: str = ""
+    """The kind of carrier it can use, by its ``way``."""
 
 
-def evaluate(balance: Balance, body: MassProperties, cg_cov_m2: Array, datum_name: str, display: Display) -> Condition:
-    """The condition of a rig with this CG and its covariance ``(3, 3)``."""
-    value = float(balance.direction @ (body.cg_m - balance.datum_m))
-    sd = max(float(balance.direction @ cg_cov_m2 @ balance.direction), 0.0) ** 0.5
+def evaluate(balance: Balance, assembly: Assembly, display: Display) -> Condition:
+    """The condition of a rig: value, its slopes with every mass and place, and its uncertainty to first order.
+
+    ``value = [Σ mᵢ wᵢ d·(rᵢ − datum) + own] / Σ mᵢ`` over the members, with weight 1 where there is no lever.
+    """
+    inside = np.ones(len(assembly.ids))
+    if balance.members is not None:
+        chosen = set(balance.members)
+        inside = np.array([float(placement_id in chosen) for placement_id in assembly.ids])
+    masses, cgs = assembly.masses_kg * inside, assembly.cgs_m
+    total = max(float(masses.sum()), 1e-9)
+    weights = inside if balance.lever is None else inside * balance.lever.weights(cgs)
+    offsets = (cgs - balance.datum_m) @ balance.direction
+    own = 0.0 if balance.lever is None else balance.lever.own_kg_m
+    value = (float((masses * weights) @ offsets) + own) / total
+    by_mass = (weights * offsets - value * inside) / total
+    by_place = np.outer(masses * weights / total, balance.direction)
+    if balance.lever is not None:
+        by_place += np.outer(masses * offsets / (total * balance.lever.scale_m), balance.lever.axis)
+    variances = (by_mass * assembly.mass_sd_kg) ** 2 + np.einsum("ni,nij,nj->n", by_place, assembly.cg_cov_m2, by_place)
+    sd = math.sqrt(float(variances.sum()))
+    return Condition(balance, value, sd, _sentence(balance, value, sd, display), by_mass, by_place, variances)
+
+
+def _sentence(balance: Balance, value: float, sd: float, display: Display) -> str:
     side = balance.ahead if value >= 0 else balance.behind
-    what = f"Centre of gravity {length(abs(value), display)} ± {length(sd, display)} {side} {datum_name}"
+    what = f"{balance.subject} {length(abs(value), display)} ± {length(sd, display)} {side} {balance.datum_name}"
+    if balance.also is not None:
+        what += f" ({balance.also(value, display)})"
     room = balance.tolerance_m - abs(value)
     if room >= -1e-5:
-        sentence = f"{what}: inside the {length(balance.tolerance_m, display)} that it may be."
-    else:
-        sentence = f"{what}: {length(-room, display)} more than it may be."
-    return Condition(balance, value, sd, sentence)
+        return f"{what}: inside the {length(balance.tolerance_m, display)} that it may be."
+    return f"{what}: {length(-room, display)} more than it may be."
+
+
+def status_of(conditions: Sequence[Condition]) -> Status:
+    """What a rig with these conditions does."""
+    if any(condition.falls for condition in conditions):
+        return "falls"
+    return "rests" if all(condition.ok for condition in conditions) else "leans"
+
+
+def off_by(condition: Condition, display: Display) -> str:
+    """'12 mm ± 3 mm in front of the tilt axis'."""
+    balance = condition.balance
+    side = balance.ahead if condition.value_m > 0 else balance.behind
+    off, sd = length(abs(condition.value_m), display), length(condition.sd_m, display)
+    return f"{off} ± {sd} {side} {balance.datum_name}"
+
+
+def fore_aft(support: Support, tolerance_m: float, edge_m: float = math.inf, **more: object) -> Balance:
+    """The CG fore-aft over the datum; ``more`` replaces words."""
+    fields: dict[str, object] = {
+        "ahead": "in front of",
+        "behind": "behind",
+        "falls_ahead": "forward",
+        "falls_behind": "backward",
+        **more,
+    }
+    return Balance(
+        "fore-aft",
+        X,
+        support.datum_m,
+        ((support.placement, 1.0),),
+        tolerance_m,
+        edge_m=edge_m,
+        **fields,  # type: ignore[arg-type]
+    )
+
+
+def sideways(support: Support, tolerance_m: float, edge_m: float = math.inf, **more: object) -> Balance:
+    """The CG sideways over the datum; ``more`` replaces words."""
+    fields: dict[str, object] = {
+        "ahead": "left of",
+        "behind": "right of",
+        "falls_ahead": "to the left",
+        "falls_behind": "to the right",
+        **more,
+    }
+    return Balance(
+        "sideways",
+        Y,
+        support.datum_m,
+        ((support.placement, 1.0),),
+        tolerance_m,
+        edge_m=edge_m,
+        **fields,  # type: ignore[arg-type]
+    )

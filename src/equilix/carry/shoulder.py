@@ -4,46 +4,161 @@ from __future__ import annotations
 
 import numpy as np
 
-from equilix.carry.conditions import Balance, Support, Way
-from equilix.rig.kinematics import Assembly
+from equilix.body.posture import Stance, knees_m, stance_under_pad
+from equilix.carry.conditions import (
+    Balance,
+    Carried,
+    Figure,
+    Situation,
+    Step,
+    Support,
+    Way,
+    fore_aft,
+    off_by,
+    sideways,
+)
+from equilix.mechanics.contact import Bearing
+from equilix.units import length, torque
 
 EDGE_MARGIN_M = 0.010
 """Nearer to the edge of the pad than this, the rig nods by itself (common practice, no source)."""
+KNEE_REACH_M = 0.04
+"""A fist this near to the knee can be rested on it (estimate)."""
 
 
-def shoulder_support(assembly: Assembly) -> Support | None:
+def support(carried: Carried) -> Support | None:
     """The first pad of the rig, or None where there is none."""
+    assembly = carried.assembly
     for placement_id, part in zip(assembly.ids, assembly.parts, strict=True):
         if part.pad is None:
             continue
-        pad = part.pad
-        corners = {
-            f"pad {fore} {side}": assembly.to_rig(
-                placement_id,
-                np.array(pad.centre_m) + np.array((sx * pad.length_m / 2, sy * pad.width_m / 2, 0.0)),
+        pad, up = part.pad, np.array((0.0, 0.0, 1.0))
+        corners = tuple(
+            Bearing(
+                f"pad {fore} {side}",
+                assembly.to_rig(
+                    placement_id,
+                    np.array(pad.centre_m) + np.array((sx * pad.length_m / 2, sy * pad.width_m / 2, 0.0)),
+                ),
+                up,
             )
             for fore, sx in (("front", 1), ("rear", -1))
             for side, sy in (("left", 1), ("right", -1))
-        }
-        return Support(placement_id, pad, assembly.to_rig(placement_id, pad.centre_m), corners)
+        )
+        half = pad.length_m / 2
+        centre = assembly.to_rig(placement_id, pad.centre_m)
+        return Support("pad", placement_id, centre, corners, (-half, half), pad.width_m)
     return None
 
 
-def shoulder_balances(assembly: Assembly, support: Support) -> tuple[Balance, ...]:
+def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
     """Fore-aft and sideways over the pad."""
-    del assembly
+    del carried
+    half_length, half_width = support.span_m[1], support.width_m / 2
     return (
-        Balance(
-            "fore-aft", np.array((1.0, 0.0, 0.0)), support.centre_m, support.placement,
-            max(support.pad.length_m / 2 - EDGE_MARGIN_M, 0.001), support.pad.length_m / 2,
-            "in front of", "behind", "forward", "backward",
-        ),
-        Balance(
-            "sideways", np.array((0.0, 1.0, 0.0)), support.centre_m, support.placement,
-            max(support.pad.width_m / 2 - EDGE_MARGIN_M, 0.001), support.pad.width_m / 2,
-            "left of", "right of", "to the left", "to the right",
-        ),
-    )  # fmt: skip
+        fore_aft(support, max(half_length - EDGE_MARGIN_M, 0.001), half_length),
+        sideways(support, max(half_width - EDGE_MARGIN_M, 0.001), half_width),
+    )
 
 
-SHOULDER = Way("shoulder", "on the shoulder", "a part with a shoulder pad", shoulder_support, shoulder_balances)
+def stance(carried: Carried, support: Support) -> Stance:
+    """Under the pad."""
+    return stance_under_pad(carried.operator, support.datum_m)
+
+
+def verdict(situation: Situation) -> tuple[str, str]:
+    """Rests, wants to go, or falls."""
+    worst, unit = situation.worst, situation.carried.display
+    if situation.status == "rests":
+        return "Rests level.", f"The centre of gravity stands {off_by(worst, unit)}."
+    past = abs(worst.value_m) - worst.balance.edge_m
+    if situation.status == "leans":
+        return (
+            f"Wants to go {worst.way}.",
+            f"Only {length(-past, unit)} of the pad are left under the centre of gravity.",
+        )
+    moment = torque(past * situation.carried.weight_n, unit)
+    return f"Falls {worst.way}.", f"{moment} past the edge of the pad."
+
+
+def head_clearance_m(carried: Carried, support: Support, shoulder: str) -> tuple[float, str]:
+    """Least distance from the head of someone with the pad on this shoulder to the rig, and the part that is nearest.
+
+    Negative where they overlap. The head is an ellipsoid at the stance's place; parts are their boxes.
+    """
+    where = stance_under_pad(carried.operator, support.datum_m, shoulder)
+    lower, upper, rows = carried.assembly.boxes_m
+    gap = np.maximum(np.maximum(lower - where.head_m, where.head_m - upper), 0.0)
+    size = np.sqrt((gap**2).sum(axis=1))
+    out = np.sqrt(((gap / where.head_half_m) ** 2).sum(axis=1))  # 1 on the surface of the head
+    distance = np.where(out > 0, size * (1 - 1 / np.maximum(out, 1e-9)), -where.head_half_m.min())
+    nearest = int(np.argmin(distance))
+    return float(distance[nearest]), carried.assembly.parts[rows[nearest]].name
+
+
+def lens_from_eye_m(carried: Carried, support: Support, shoulder: str) -> float | None:
+    """How far the lens axis is to the left of the middle of the face; None without a lens."""
+    where = stance_under_pad(carried.operator, support.datum_m, shoulder)
+    for row, part in enumerate(carried.assembly.parts):
+        if part.kind == "lens":
+            return float(carried.assembly.cgs_m[row, 1] - where.eye_m[1])
+    return None
+
+
+def knee_gaps_m(carried: Carried, where: Stance) -> dict[str, float]:
+    """How far each side's handle ends over (negative: under) the knee of someone who sits with the rig."""
+    knees, found = knees_m(carried.operator, where), {}
+    for side in ("left", "right"):
+        ends = [
+            float(point[2] - 0.5 * abs(axis[2]) * 0.1 - knees[side][2])
+            for grip, _, _, point, axis in carried.grips
+            if (point[1] > 0) == (side == "left") and abs(axis[2]) > 0.5
+        ]
+        if ends:
+            found[side] = min(ends)
+    return found
+
+
+def figures(situation: Situation) -> tuple[Figure, ...]:
+    """Room for the head on either shoulder, the lens and the eye, the fists and the knees."""
+    carried, support, unit = situation.carried, situation.support, situation.carried.display
+    found = []
+    own = carried.operator.shoulder
+    for shoulder in ("right", "left"):
+        room, part = head_clearance_m(carried, support, shoulder)
+        said = (
+            f"{length(room, unit)} to the {part}" if room > 0 else f"the {part} presses {length(-room, unit)} into it"
+        )
+        warning = f"The {part} pushes the head aside. An offset bracket or a longer plate gives room." \
+            if room <= 0 and shoulder == own else ""  # fmt: skip
+        found.append(Figure(f"head_{shoulder}_m", f"Head, on the {shoulder} shoulder", room, "m", said, warning))
+    beside = lens_from_eye_m(carried, support, own)
+    if beside is not None:
+        side = "left" if beside > 0 else "right"
+        found.append(
+            Figure("lens_from_eye_m", "Lens beside the face", beside, "m", f"{length(abs(beside), unit)} to its {side}")
+        )
+    if carried.setup.seated:
+        for side, gap in knee_gaps_m(carried, stance(carried, support)).items():
+            rests = abs(gap) <= KNEE_REACH_M
+            over = "above" if gap > 0 else "below"
+            said = "rests on the knee" if rests else f"{length(abs(gap), unit)} {over} the knee"
+            todo = f"Draw the {side} handle {'out' if gap > 0 else 'in'} by {length(abs(gap), unit)}, or turn it."
+            found.append(Figure(f"knee_{side}_m", f"{side.capitalize()} fist", gap, "m", said, "" if rests else todo))
+    return tuple(found)
+
+
+STEPS = (
+    Step(
+        "fore-aft", "Fore-aft", "Set the rig on the shoulder, let the hands hover by the handles.",
+        "It stays level when you let go.", "side", ("nods forward", "12 mm in front", "stays"),
+    ),
+    Step(
+        "sideways", "Sideways", "Stand straight and look at the horizon in the picture.",
+        "It does not roll towards or away from the head.", "front", ("leans left", "8 mm right", "stays"),
+    ),
+)  # fmt: skip
+
+SHOULDER = Way(
+    "shoulder", "on the shoulder", "a part with a shoulder pad", support, balances, stance, verdict, STEPS, figures
+)

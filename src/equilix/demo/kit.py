@@ -1,4 +1,4 @@
-"""The demo's kit: about 45 parts with invented masses and prices."""
+"""The demo's kit: about 45 parts and what they are carried with; masses and prices are invented."""
 
 from __future__ import annotations
 
@@ -55,6 +55,24 @@ _ROWS: Final[tuple[Row, ...]] = (
     ("microphone", "short shotgun microphone", "microphone", 0.19, (0.180, 0.030, 0.060), {"needed": False, "price": 290}),
     ("transmitter", "wireless video transmitter", "transmitter", 0.28, None, {"needed": False, "mass_how": "data sheet", "price": 540}),
     ("audio-receiver", "radio microphone receiver", "transmitter", 0.16, (0.070, 0.050, 0.024), {"needed": False, "price": 310}),
+    ("gimbal", "gimbal handle with pan motor", "gimbal-base", 0.92, None, {"price": 640, "brings": ("gimbal-pan-arm", "gimbal-roll-arm", "gimbal-cradle")}),
+    ("gimbal-pan-arm", "gimbal pan arm", "gimbal-pan-arm", 0.38, None, {"price": 0}),
+    ("gimbal-roll-arm", "gimbal roll arm", "gimbal-roll-arm", 0.33, None, {"price": 0}),
+    ("gimbal-cradle", "gimbal cradle", "gimbal-cradle", 0.24, None, {"price": 0}),
+    ("gimbal-plate", "short camera plate", "bridge-plate", 0.12, (0.080, 0.050, 0.012), {"price": 35}),
+    ("rubber-grip", "rubber side handle", "side-grip", 0.24, (0.040, 0.040, 0.125), {"price": 70}),
+    ("sled-post", "sled post", "sled-post", 0.62, None, {"price": 480, "brings": ("sled-gimbal", "sled-stage", "sled-spar")}),
+    ("sled-gimbal", "sled gimbal with handle", "sled-gimbal", 0.46, None, {"price": 0}),
+    ("sled-stage", "sled top stage", "sled-stage", 0.44, None, {"price": 0}),
+    ("sled-spar", "sled bottom spar", "sled-spar", 0.42, (0.440, 0.075, 0.020), {"price": 0}),
+    ("vest", "vest with spring arm", "vest-arm", 5.60, None, {"price": 1150}),
+    ("harness", "backpack harness with boom", "harness", 3.10, None, {"price": 420}),
+    ("hanging-bar", "hanging bar with holes", "hanging-bar", 0.15, None, {"price": 38}),
+    ("eyelet", "eyelet", "eyelet", 0.05, None, {"price": 12}),
+    ("offset-bracket", "offset bracket", "offset-bracket", 0.44, None, {"owned": False, "price": 95}),
+    ("brace", "body brace", "brace", 0.29, None, {"price": 60}),
+    ("head-clamp", "clamp of the fluid head", "head-clamp", 0.31, None, {"price": 0}),
+    ("tripod", "tripod with fluid head", "tripod", 5.30, None, {"price": 690}),
 )  # fmt: skip
 
 

@@ -1,4 +1,4 @@
-"""Edits of a setup: slide, turn, draw out, mount, take off, exchange."""
+"""Edits of a rig: slide, turn, draw out, mount, take off, exchange."""
 
 from __future__ import annotations
 
@@ -184,7 +184,18 @@ def add(
         placement = Placement(id=new_id, part=part_id, parent=parent, point=point, by=by, slide_m=where)
     except ValidationError as error:
         raise refused_by(error) from error
-    return _checked(document, setup.changed(placements=(*setup.placements, placement))), new_id
+    made = _checked(document, setup.changed(placements=(*setup.placements, placement)))
+    for each in part.brings:
+        made = _bring(made, setup_id, new_id, each)
+    return made, new_id
+
+
+def _bring(document: Document, setup_id: str, carrier: str, part_id: str) -> Document:
+    """Mount a part that comes along with another on the first place of that one's branch where it fits."""
+    setup, part = setup_of(document, setup_id), document.parts_by_id.get(part_id)
+    branch = set(setup.subtree(carrier))
+    places = [] if part is None else [p for p in fitting_points(document, setup, part) if p[0] in branch]
+    return add(document, setup_id, part_id, places[0][0], places[0][1].name)[0] if places else document
 
 
 def remove(document: Document, setup_id: str, placement_id: str) -> Document:
@@ -192,7 +203,9 @@ def remove(document: Document, setup_id: str, placement_id: str) -> Document:
     setup = setup_of(document, setup_id)
     placement_of(setup, placement_id)
     gone = set(setup.subtree(placement_id))
-    return document.with_setup(setup.changed(placements=tuple(p for p in setup.placements if p.id not in gone)))
+    left = tuple(p for p in setup.placements if p.id not in gone)
+    cables = tuple(c for c in setup.cables if c.start not in gone and c.end not in gone)
+    return document.with_setup(setup.changed(placements=left, cables=cables))
 
 
 def remount(

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Any, Final
 
 from equilix.errors import Refused
-from equilix.kit import shapes
+from equilix.kit import shapes, supports
 from equilix.kit.parts import Part
 
 
@@ -46,6 +46,22 @@ KINDS: Final[dict[str, Kind]] = {
     "counterweight": Kind("counterweight", (0.024, 0.090, 0.050), 0.5, shapes.counterweight),
     "microphone": Kind("microphone", (0.220, 0.030, 0.060), 0.2, shapes.microphone),
     "transmitter": Kind("transmitter", (0.080, 0.070, 0.030), 0.25, shapes.transmitter),
+    "gimbal-base": Kind("gimbal handle with pan motor", (0.060, 0.060, 0.200), 0.85, supports.gimbal_base),
+    "gimbal-pan-arm": Kind("gimbal pan arm with roll motor", (0.160, 0.030, 0.150), 0.40, supports.gimbal_pan_arm),
+    "gimbal-roll-arm": Kind("gimbal roll arm with tilt motor", (0.160, 0.120, 0.026), 0.35, supports.gimbal_roll_arm),
+    "gimbal-cradle": Kind("gimbal cradle", (0.120, 0.120, 0.100), 0.25, supports.gimbal_cradle),
+    "sled-post": Kind("sled post", (0.032, 0.032, 0.600), 0.55, supports.sled_post),
+    "sled-gimbal": Kind("sled gimbal with handle", (0.070, 0.045, 0.120), 0.45, supports.sled_gimbal),
+    "sled-stage": Kind("sled top stage", (0.160, 0.110, 0.024), 0.45, supports.sled_stage),
+    "sled-spar": Kind("sled bottom spar", (0.420, 0.075, 0.020), 0.40, supports.sled_spar),
+    "hanging-bar": Kind("hanging bar with holes", (0.240, 0.024, 0.010), 0.14, supports.hanging_bar),
+    "eyelet": Kind("eyelet", (0.020, 0.016, 0.028), 0.05, supports.eyelet),
+    "offset-bracket": Kind("offset bracket", (0.120, 0.180, 0.014), 0.42, supports.offset_bracket),
+    "brace": Kind("body brace", (0.030, 0.120, 0.080), 0.28, supports.brace),
+    "head-clamp": Kind("clamp of a tripod head", (0.110, 0.080, 0.030), 0.30, supports.head_clamp),
+    "vest-arm": Kind("vest with spring arm", (0.300, 0.360, 0.480), 5.4, supports.vest_arm),
+    "harness": Kind("support harness with boom", (0.260, 0.340, 0.560), 3.1, supports.harness),
+    "tripod": Kind("tripod with fluid head", (0.200, 0.200, 0.800), 5.2, supports.tripod),
     "block": Kind("other part", (0.080, 0.060, 0.040), 0.2, shapes.block),
 }
 

@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 from functools import cached_property
-from typing import Annotated, Final
+from typing import Annotated, Final, Literal
 
 import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field, model_validator
 
 from equilix.mechanics.rotations import unit
-from equilix.model import Coordinate, Direction, Identifier, Length, Model, Position
+from equilix.model import Angle, Coordinate, Direction, Identifier, Length, Model, Position
+from equilix.units import Display, length
 
 Array = NDArray[np.float64]
 
@@ -28,8 +29,19 @@ MOUNT_NAMES: Final[dict[str, str]] = {
     "lens": "lens mount",
     "front": "lens front ring",
     "handle": "handle rail",
+    "gimbal-pan": "pan motor",
+    "gimbal-roll": "roll motor",
+    "gimbal-tilt": "tilt motor",
+    "gimbal-cradle": "cradle rail",
+    "post": "sled post",
+    "post-top": "top of the post",
+    "post-foot": "foot of the post",
 }
 """What the kinds of mount are called on the screen. A document may name others: same word, same fit."""
+
+
+SCALE_READS: Final = "scale reads "
+"""Before the figure on a part's own engraved scale."""
 
 
 class Track(Model):
@@ -54,6 +66,10 @@ class Track(Model):
     def axis_unit(self) -> Array:
         """Direction of growing slide ``(3,)``, in the frame of the part that has the track."""
         return unit(self.axis)
+
+    def reads(self, slide_m: float, display: Display) -> str:
+        """'scale reads 84 mm': where the engraved scale stands at a slide."""
+        return f"{SCALE_READS}{length(self.scale_zero_m + slide_m, display)}"
 
     def settle(self, slide_m: float) -> float:
         """The nearest place at which a part can be clamped, m: inside the ends and on a hole."""
@@ -80,6 +96,25 @@ class Telescope(Model):
         return unit(self.axis)
 
 
+class Joint(Model):
+    """A motor-driven axis: what is mounted on the point turns about the point's direction.
+
+    The part that turns carries its own track, so that it is slid relative to the axis.
+    """
+
+    name: Literal["pan", "roll", "tilt"]
+    torque_nm: Annotated[float, Field(gt=0.0, le=100.0)] = Field(description="Continuous rating of the motor.")
+    motor_constant_nm_per_sqrt_w: Annotated[float, Field(gt=0.0, le=10.0)] = 0.15
+    from_rad: Angle = -1.2
+    to_rad: Angle = 1.2
+
+    @model_validator(mode="after")
+    def _order(self) -> Joint:
+        if self.to_rad < self.from_rad:
+            raise ValueError("the range of a joint must not end (to_rad) before it begins (from_rad)")
+        return self
+
+
 class MountPoint(Model):
     """One place of a part where another part can be mounted, or by which the part itself is mounted.
 
@@ -99,6 +134,7 @@ class MountPoint(Model):
         default=0.0, description="Angle between the teeth; 0 where it turns freely."
     )
     extends: bool = Field(default=False, description="Moves with the telescope of the part.")
+    joint: Joint | None = Field(default=None, description="What is mounted here turns on a motor.")
 
     @model_validator(mode="after")
     def _directions(self) -> MountPoint:

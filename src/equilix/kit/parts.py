@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field, model_validator
 
+from equilix.kit.carriers import Carrier
 from equilix.kit.mounts import MountPoint, Telescope
 from equilix.kit.solids import Solid
 from equilix.mechanics.mass_properties import combine
@@ -50,6 +51,25 @@ class Pad(Model):
     width_m: Length = 0.080
 
 
+class Anchor(Model):
+    """Where something outside the rig takes hold of it.
+
+    ``eyelet``: a line pulls it up here. ``post``: the middle of a sled's gimbal, with the post along z. ``head``:
+    the tripod head is clamped here. ``brace``: it is pressed against the body here.
+    """
+
+    kind: Literal["eyelet", "post", "head", "brace"]
+    position_m: Position
+
+
+class Drive(Model):
+    """Electronics and battery of a gimbal, on the part that is held."""
+
+    payload_kg: Mass = Field(description="Greatest payload that the maker allows.")
+    electronics_w: Annotated[float, Field(ge=0.0, le=500.0)] = 11.0
+    battery_wh: Annotated[float, Field(ge=0.0, le=5000.0)] = 40.0
+
+
 @dataclass(frozen=True, slots=True)
 class Body:
     """A part as mechanics sees it, in the part's frame: kg, m, kg·m²; ``cg_cov_m2`` (3, 3)."""
@@ -80,6 +100,12 @@ class Part(Model):
     grips: tuple[Grip, ...] = ()
     pad: Pad | None = None
     telescope: Telescope | None = None
+    anchors: tuple[Anchor, ...] = ()
+    drive: Drive | None = None
+    carrier: Carrier | None = Field(default=None, description="It bears the rig and is not part of it.")
+    brings: tuple[Identifier, ...] = Field(
+        default=(), description="Parts that are mounted along with it, each on the first place that fits."
+    )
     image_plane_m: Position | None = Field(default=None, description="The image-plane mark of a camera body.")
     energy_wh: Annotated[float, Field(ge=0.0, le=5000.0)] = 0.0
     price: Annotated[float, Field(ge=0.0, le=1e6)] | None = None

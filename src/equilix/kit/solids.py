@@ -4,30 +4,27 @@ from __future__ import annotations
 
 import math
 from functools import cached_property
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import Field, SerializerFunctionWrapHandler, model_serializer, model_validator
+from pydantic import Field, model_validator
 
-from equilix.model import Length, Model, Position
+from equilix.model import Length, Position, Tagged
 
 Array = NDArray[np.float64]
 Axis = Literal["x", "y", "z"]
 AXES = "xyz"
 
 
-class _Solid(Model):
+class _Solid(Tagged):
+    TAG = "shape"
+
     centre_m: Position = (0.0, 0.0, 0.0)
     weight: Annotated[float, Field(ge=0.0, le=1e6)] | None = Field(
         default=None, description="Relative share of the part's mass; by volume where none of the solids has one."
     )
     extends: bool = Field(default=False, description="Moves with the telescope of the part.")
-
-    @model_serializer(mode="wrap")
-    def _with_shape(self, write: SerializerFunctionWrapHandler) -> dict[str, Any]:
-        """The shape tells a reader which solid it is, so it is written although it is a default."""
-        return {"shape": getattr(self, "shape", None), **write(self)}
 
 
 class Box(_Solid):

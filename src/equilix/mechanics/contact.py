@@ -1,6 +1,6 @@
-"""Who carries what: forces of a pad and of hands on a rig at rest, as a small convex quadratic programme.
+"""Who carries what: forces of pads, a line and hands on a rig at rest, as a small convex quadratic programme.
 
-The problem is statically indeterminate. Of all forces in equilibrium, with the pad only pushing and inside its
+The problem is statically indeterminate. Of all forces in equilibrium, with pads only pushing and inside their
 friction cone, the one with the least ``Σ (hand force / comfortable force)² + Σ (joint moment / strength)²``
 is chosen. Solver: quadprog (Goldfarb & Idnani's dual active-set method).
 """
@@ -8,7 +8,7 @@ is chosen. Solver: quadprog (Goldfarb & Idnani's dual active-set method).
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 import numpy as np
 import quadprog
@@ -28,6 +28,19 @@ _EVEN_PAD = 1e-4
 
 
 @dataclass(frozen=True, slots=True)
+class Bearing:
+    """A point ``(3,)`` where something pushes (a line: pulls) on the rig along a unit ``normal`` (3,), one way only.
+
+    ``friction`` 0 leaves nothing across the normal, as in a line.
+    """
+
+    name: str
+    point_m: Array
+    normal: Array
+    friction: float = PAD_FRICTION
+
+
+@dataclass(frozen=True, slots=True)
 class Lever:
     """A joint behind a hand: where it is (3,), its strength in N·m, and the moment ``(3,)`` it bears unloaded."""
 
@@ -39,21 +52,28 @@ class Lever:
 
 @dataclass(frozen=True, slots=True)
 class Hand:
-    """A hand on a grip: the point ``(3,)``, the force in N that it bears with comfort, the joints behind it."""
+    """A hand on a grip: the point ``(3,)``, the force in N that it bears with comfort, the joints behind it.
+
+    ``pushes_up``: an open palm that cannot pull. ``wrist_nm``: what the wrist bears of a moment; None for a hand that
+    only pushes and pulls.
+    """
 
     name: str
     point_m: Array
     comfortable_n: float
     levers: tuple[Lever, ...]
+    pushes_up: bool = False
+    wrist_nm: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class Contact:
-    """A force ``(3,)`` in N that acts on the rig at a point ``(3,)`` in m."""
+    """A force ``(3,)``, N, that acts on the rig at a point ``(3,)``, m, and a moment ``(3,)``, N·m, from a wrist."""
 
     name: str
     point_m: Array
     force_n: Array
+    moment_nm: Array = field(default_factory=lambda: np.zeros(3))
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,6 +82,10 @@ class Holding:
 
     contacts: tuple[Contact, ...]
     falls: bool
+
+    def moment_of(self, name: str) -> Array:
+        """Moment ``(3,)`` that one contact gives besides its force, N·m; zero where it gives none."""
+        return next((contact.moment_nm for contact in self.contacts if contact.name == name), np.zeros(3))
 
     def force_of(self, name: str) -> Array:
         """Force ``(3,)`` of one contact, N; zero where it does not exist."""
@@ -74,47 +98,91 @@ def skew(vector: Array) -> Array:
     return np.array(((0.0, -z, y), (z, 0.0, -x), (-y, x, 0.0)))
 
 
-def hold(mass_kg: float, cg_m: Array, pad_corners_m: dict[str, Array], hands: tuple[Hand, ...]) -> Holding:
+def hold(mass_kg: float, cg_m: Array, bearings: tuple[Bearing, ...], hands: tuple[Hand, ...]) -> Holding:
     """Contact forces on a rig of ``mass_kg`` with its CG at ``cg_m`` (3,), rig frame, lens level.
 
-    A pad corner pushes upwards only and lies inside the cone of friction (an inscribed pyramid). Hands push and
+    A bearing pushes one way only and lies inside the cone of friction (an inscribed pyramid). Hands push and
     pull. Equilibrium holds to 1e-6 N and N·m.
     """
-    names = [*pad_corners_m, *(hand.name for hand in hands)]
-    points = [*pad_corners_m.values(), *(hand.point_m for hand in hands)]
+    touching: tuple[Bearing | Hand, ...] = (*bearings, *hands)
+    names, points = [each.name for each in touching], [each.point_m for each in touching]
     if not names:
         return Holding((), falls=True)
     weight = mass_kg * STANDARD_GRAVITY_M_S2
-    count, pads = len(names), len(pad_corners_m)
-    # unknowns in units of the weight, three for each contact; moments about the CG
-    equilibrium = np.zeros((6, 3 * count))
+    twisting = [k for k, hand in enumerate(hands, start=len(bearings)) if hand.wrist_nm is not None]
+    count, pads = len(names), len(bearings)
+    size = 3 * (count + len(twisting))
+    # unknowns in units of the weight, three for each contact, then three for each wrist (m); moments about the CG
+    equilibrium = np.zeros((6, size))
     for k, point in enumerate(points):
         equilibrium[:3, 3 * k : 3 * k + 3] = np.eye(3)
         equilibrium[3:, 3 * k : 3 * k + 3] = skew(point - cg_m)
+    equilibrium[3:, 3 * count :] = np.tile(np.eye(3), len(twisting))
     wanted = np.array((0.0, 0.0, 1.0, 0.0, 0.0, 0.0))
-    quadratic = np.zeros((3 * count, 3 * count))
-    linear = np.zeros(3 * count)
+    quadratic = np.zeros((size, size))
+    linear = np.zeros(size)
     quadratic[: 3 * pads, : 3 * pads] = np.eye(3 * pads) * _EVEN_PAD
     for k, hand in enumerate(hands, start=pads):
         block = slice(3 * k, 3 * k + 3)
         quadratic[block, block] += np.eye(3) * (weight / hand.comfortable_n) ** 2
+        wrist = None
+        if hand.wrist_nm is not None:
+            first = 3 * (count + twisting.index(k))
+            wrist = slice(first, first + 3)
+            quadratic[wrist, wrist] += np.eye(3) * (weight / hand.wrist_nm) ** 2
         for lever in hand.levers:
-            arm = skew(hand.point_m - lever.point_m) * weight / lever.strength_nm
-            quadratic[block, block] += arm.T @ arm
-            linear[block] -= arm.T @ (lever.own_moment_nm / lever.strength_nm)
-    friction = PAD_FRICTION / math.sqrt(2.0)
-    push = np.zeros((5 * pads, 3 * count))
-    for k in range(pads):
-        push[5 * k : 5 * k + 5, 3 * k : 3 * k + 3] = (
-            (0, 0, 1), (1, 0, friction), (-1, 0, friction), (0, 1, friction), (0, -1, friction)
-        )  # fmt: skip
-    rows = np.vstack((equilibrium, push)) if pads else equilibrium
-    bounds = np.concatenate((wanted, np.full(5 * pads, -_ROUNDING)))
+            bears = np.zeros((3, size))
+            bears[:, block] = skew(hand.point_m - lever.point_m) * weight / lever.strength_nm
+            if wrist is not None:
+                bears[:, wrist] = np.eye(3) * weight / lever.strength_nm
+            quadratic += bears.T @ bears
+            linear -= bears.T @ (lever.own_moment_nm / lever.strength_nm)
+    push = _one_sided(bearings, hands, size)
+    rows = np.vstack((equilibrium, push))
+    bounds = np.concatenate((wanted, np.full(len(push), -_ROUNDING)))
     try:
         solution = quadprog.solve_qp(2 * quadratic, 2 * linear, rows.T, bounds, 6)[0]
     except ValueError:  # quadprog's word for 'no forces can do it'
         return Holding((), falls=True)
-    if np.abs(equilibrium @ solution - wanted).max() * weight > 1e-6:
+    if np.abs(equilibrium @ solution - wanted).max() * abs(weight) > 1e-6:
         return Holding((), falls=True)
-    forces = solution.reshape(count, 3) * weight
-    return Holding(tuple(map(Contact, names, points, forces)), falls=False)
+    forces = solution[: 3 * count].reshape(count, 3) * weight
+    moments = np.zeros((count, 3))
+    moments[twisting] = solution[3 * count :].reshape(-1, 3) * weight
+    return Holding(tuple(map(Contact, names, points, forces, moments)), falls=False)
+
+
+def _one_sided(bearings: tuple[Bearing, ...], hands: tuple[Hand, ...], size: int) -> Array:
+    """Rows that must be positive: pushes along the normal, inside the pyramid of friction; palms that push up."""
+    rows = []
+    for k, bearing in enumerate(bearings):
+        block = slice(3 * k, 3 * k + 3)
+        friction = bearing.friction / math.sqrt(2.0)
+        inward = [bearing.normal]
+        for across in _across(bearing.normal):
+            inward += [friction * bearing.normal + across, friction * bearing.normal - across]
+        for each in inward:
+            row = np.zeros(size)
+            row[block] = each
+            rows.append(row)
+    for k, hand in enumerate(hands, start=len(bearings)):
+        if hand.pushes_up:
+            row = np.zeros(size)
+            row[3 * k + 2] = 1.0
+            rows.append(row)
+    return np.array(rows).reshape(len(rows), size)
+
+
+def _across(normal: Array) -> tuple[Array, Array]:
+    """Two unit vectors square to ``normal`` and to each other."""
+    first = np.zeros(3)
+    first[int(np.argmin(np.abs(normal)))] = 1.0
+    first = first - (first @ normal) * normal
+    first /= math.sqrt(float(first @ first))
+    return first, np.array(
+        (
+            normal[1] * first[2] - normal[2] * first[1],
+            normal[2] * first[0] - normal[0] * first[2],
+            normal[0] * first[1] - normal[1] * first[0],
+        )
+    )

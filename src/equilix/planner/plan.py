@@ -9,12 +9,10 @@ from typing import Literal
 from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.edits import rigging
+from equilix.kit.mounts import SCALE_READS
 from equilix.planner.moves import stand_in
 
 School = Literal["move", "power", "weight", "strip"]
-
-SCALE_READS = "scale reads "
-"""Before the figure on a part's own engraved scale."""
 
 TITLES: dict[School, str] = {
     "move": "Move what is there",

@@ -233,36 +233,50 @@ class _Build:
     def _first_moment(self, condition: Condition) -> _Form:
         balance = condition.balance
         datum = float(balance.direction @ balance.datum_m) * 1000
-        datum_moves = self._moved(self.assembly.setup.carriers(balance.datum_on), balance.direction)
+        datum_moves: Row = {}
+        for placement_id, share in balance.datum_on:
+            add_to(datum_moves, self._moved(self.assembly.setup.carriers(placement_id), balance.direction), share)
+        members = None if balance.members is None else set(balance.members)
+        lever = balance.lever
+        weights = None if lever is None else lever.weights(self.assembly.cgs_m)
         moment: Row = {}
         mass: Row = {}
-        constant_moment = constant_mass = 0.0
+        constant_mass = 0.0
+        constant_moment = 0.0 if lever is None else lever.own_kg_m * 1000
         for row, placement_id in enumerate(self.assembly.ids):
+            if members is not None and placement_id not in members:
+                continue
             m = float(self.assembly.masses_kg[row])
+            weight = 1.0 if weights is None else float(weights[row])
             offset = float(balance.direction @ self.assembly.cgs_m[row]) * 1000 - datum
             moves = _difference(self._moved(self.assembly.setup.carriers(placement_id), balance.direction), datum_moves)
             if placement_id in self.kept:
-                self._optional(self.kept[placement_id], m, offset, moves, moment, mass)
+                self._optional(self.kept[placement_id], m, weight, offset, moves, moment, mass)
                 continue
-            constant_moment += m * offset
+            constant_moment += m * weight * offset
             constant_mass += m
-            add_to(moment, moves, m)
+            add_to(moment, moves, m * weight)
         for number, piece in enumerate(self.pieces):
+            if members is not None and not members.intersection(piece.carriers):
+                continue
+            weight = 1.0 if lever is None else float(lever.weights(piece.cg_m))
             offset = float(balance.direction @ piece.cg_m) * 1000 - datum
             moves = _difference(self._moved(piece.carriers, balance.direction), datum_moves)
-            self._optional(self.there[number], piece.mass_kg, offset, moves, moment, mass)
+            self._optional(self.there[number], piece.mass_kg, weight, offset, moves, moment, mass)
             if number in self.place and piece.way is not None:
                 step = float(piece.way @ balance.direction) * STEP_M * 1000
-                add_to(moment, {self.place[number]: step}, piece.mass_kg)
+                add_to(moment, {self.place[number]: step}, piece.mass_kg * weight)
         return _Form(condition, moment, mass, constant_moment, constant_mass)
 
-    def _optional(self, switch: int, m: float, offset: float, moves: Row, moment: Row, mass: Row) -> None:
-        add_to(moment, {switch: offset}, m)
+    def _optional(
+        self, switch: int, m: float, weight: float, offset: float, moves: Row, moment: Row, mass: Row
+    ) -> None:
+        add_to(moment, {switch: offset}, m * weight)
         add_to(mass, {switch: 1.0}, m)
         if moves:
             low = sum(min(v * self.programme.upper[k], 0.0) for k, v in moves.items())
             high = sum(max(v * self.programme.upper[k], 0.0) for k, v in moves.items())
-            add_to(moment, {self.programme.product(switch, low, high, moves): 1.0}, m)
+            add_to(moment, {self.programme.product(switch, low, high, moves): 1.0}, m * weight)
 
     def added_mass(self) -> Row:
         """Grams added, less those taken off."""

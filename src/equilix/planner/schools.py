@@ -18,10 +18,10 @@ from equilix.planner.moves import (
     find_slides,
     find_weights,
 )
-from equilix.planner.plan import SCALE_READS, Hang, Plan, School, SlideTo, StandIn, Step, TakeOff
+from equilix.planner.plan import Hang, Plan, School, SlideTo, StandIn, Step, TakeOff
 from equilix.planner.programme import Chosen, solve
 from equilix.rig.clearance import TRACK_END, free_travel
-from equilix.rig.kinematics import Assembly
+from equilix.rig.kinematics import Assembly, called, way_word
 from equilix.units import length, mass
 
 SCHOOLS: tuple[School, ...] = ("move", "power", "weight", "strip")
@@ -87,10 +87,8 @@ def plan(school: School, document: Document, analysis: Analysis, cancelled: Call
         )  # fmt: skip
         if chosen is None:
             return Plan(school, (), before, analysis, analysis, f"Cannot be done: {moves.nothing}.")
+        chosen, after = _settle(chosen, moves, document, analysis, cancelled)
         steps = tuple(_steps(chosen, document, analysis))
-        attempt = Plan(school, steps, chosen.promised_m, analysis, analysis)
-        changed = attempt.apply(document)
-        after = analyse(changed, changed.setups_by_id[analysis.setup.id])
         strikes = new_strikes(analysis.assembly, after.assembly)
         numbers = frozenset(i for i, piece in enumerate(moves.pieces) if any(piece is p for p, _ in chosen.pieces))
         if strikes and numbers:
@@ -99,6 +97,50 @@ def plan(school: School, document: Document, analysis: Analysis, cancelled: Call
         reason = "" if all(c.ok for c in after.conditions) else _reason(school, moves, chosen, analysis, after)
         return Plan(school, steps, chosen.promised_m, analysis, after, reason)
     return Plan(school, (), before, analysis, analysis, "Cannot be done: what would balance it strikes another part.")
+
+
+MOST_ROUNDS = 4
+"""So often a plan is bettered where tolerances or targets moved with it."""
+
+
+def _settle(
+    chosen: Chosen, moves: Moves, document: Document, analysis: Analysis, cancelled: Callable[[], bool]
+) -> tuple[Chosen, Analysis]:
+    """Carry a choice out and better its slides until it holds.
+
+    Angles, motor torques, drop times and products of inertia are linear only nearby: each round takes what the last
+    one led to as its new start. Returns the choice, told from the first start, and what it leads to.
+    """
+    after = _carried_out(chosen, document, analysis)
+    for _ in range(MOST_ROUNDS if moves.slides else 0):
+        if all(c.ok for c in after.conditions):
+            break
+        known = {slide.placement for slide in moves.slides}
+        more = solve(after, [s for s in find_slides(after) if s.placement in known], cancelled=cancelled)
+        if more is None or not more.slides_m:
+            break
+        slides = {
+            key: slide
+            for key, slide in {**chosen.slides_m, **more.slides_m}.items()
+            if abs(slide - analysis.setup.by_id[key].slide_m) > 1e-6
+        }
+        better = Chosen(slides, chosen.pieces, chosen.removed, more.promised_m, more.excess_kgm)
+        then = _carried_out(better, document, analysis)
+        if _outside(then) >= _outside(after) - 1e-6:
+            break
+        chosen, after = better, then
+    return chosen, after
+
+
+def _outside(analysis: Analysis) -> float:
+    """How far out the conditions are in tolerances, all together."""
+    return sum(max(abs(c.value_m) / c.balance.tolerance_m - 1.0, 0.0) for c in analysis.conditions)
+
+
+def _carried_out(chosen: Chosen, document: Document, analysis: Analysis) -> Analysis:
+    for step in _steps(chosen, document, analysis):
+        document = step.apply(document, analysis.setup.id)
+    return analyse(document, document.setups_by_id[analysis.setup.id])
 
 
 def new_strikes(before: Assembly, after: Assembly) -> list[tuple[str, str]]:
@@ -153,31 +195,12 @@ def _steps(chosen: Chosen, document: Document, analysis: Analysis) -> Iterator[S
         assert seat is not None and way is not None  # only what sits on a track is slid
         moved = (slide - placement.slide_m) * way
         far = length(abs(slide - placement.slide_m), unit)
-        text = f"Slide the {_carried(analysis, placement_id)} {direction(moved)} {far}"
+        text = f"Slide the {called(assembly, placement_id)} {way_word(moved)} {far}"
         yield SlideTo(placement_id, slide, text, _mark(seat.track, slide, analysis))
 
 
-def _carried(analysis: Analysis, placement_id: str) -> str:
-    """What people call a carriage: the camera that rides on it, or the part itself."""
-    assembly = analysis.assembly
-    part = assembly.parts[assembly.index[placement_id]]
-    if part.kind == "bridge-plate":
-        kinds = [assembly.parts[assembly.index[each]].kind for each in analysis.setup.subtree(placement_id)]
-        return "camera" if "body" in kinds else part.name
-    seat = assembly.seats[assembly.index[placement_id]]
-    if part.kind == "body" and seat is not None:
-        return f"camera on the {assembly.parts[assembly.index[seat.parent]].name}"
-    return part.name
-
-
-def direction(moved_m: np.ndarray) -> str:
-    """The word for a way in the rig frame: forward, back, left, right, up, down."""
-    axis = int(np.argmax(np.abs(moved_m)))
-    return (("back", "forward"), ("right", "left"), ("down", "up"))[axis][int(moved_m[axis] > 0)]
-
-
 def _mark(track: Track | None, slide: float, analysis: Analysis) -> str:
-    return "" if track is None else f"{SCALE_READS}{length(track.scale_zero_m + slide, analysis.display)}"
+    return "" if track is None else track.reads(slide, analysis.display)
 
 
 def _reason(school: School, moves: Moves, chosen: Chosen, analysis: Analysis, after: Analysis) -> str:

@@ -175,3 +175,21 @@ def assemble(setup: Setup, parts: Mapping[str, Part]) -> Assembly:
         array.setflags(write=False)
     bodies = tuple(part.body(placement.extension_m) for part, placement in zip(found_parts, ordered, strict=True))
     return Assembly(setup, tuple(p.id for p in ordered), tuple(found_parts), bodies, tuple(seats), rotations, positions)
+
+
+def way_word(moved_m: Array) -> str:
+    """The word for a way ``(3,)`` in the rig frame: forward, back, left, right, up, down."""
+    axis = int(np.argmax(np.abs(moved_m)))
+    return (("back", "forward"), ("right", "left"), ("down", "up"))[axis][int(moved_m[axis] > 0)]
+
+
+def called(assembly: Assembly, placement_id: str) -> str:
+    """What people call a carriage: the camera that rides on it, or the part itself."""
+    part = assembly.parts[assembly.index[placement_id]]
+    if part.kind == "bridge-plate":
+        kinds = [assembly.parts[assembly.index[each]].kind for each in assembly.setup.subtree(placement_id)]
+        return "camera" if "body" in kinds else part.name
+    seat = assembly.seats[assembly.index[placement_id]]
+    if part.kind == "body" and seat is not None:
+        return f"camera on the {assembly.parts[assembly.index[seat.parent]].name}"
+    return part.name

@@ -10,7 +10,7 @@ from pydantic import Field, model_validator
 from equilix.mechanics.rotations import from_quaternion
 from equilix.model import Angle, Coordinate, Identifier, Model, Name, Position
 
-Carry = Literal["shoulder"]
+Carry = Literal["shoulder", "handheld", "low", "gimbal", "vest", "harness", "tripod"]
 
 
 class Pose(Model):
@@ -48,6 +48,18 @@ class Placement(Model):
         return self
 
 
+class Cable(Model):
+    """A cable between two placements, as far as it crosses the axes of a gimbal."""
+
+    id: Identifier
+    name: Name
+    start: Identifier
+    end: Identifier
+    stiffness_nm_per_rad: Annotated[float, Field(ge=0.0, le=10.0)] = Field(
+        default=0.02, description="Torque it gives to an axis that it crosses, for each radian (estimate)."
+    )
+
+
 class Setup(Model):
     """One build of the rig. The first placement that hangs on nothing is the root and fixes the rig frame."""
 
@@ -55,6 +67,16 @@ class Setup(Model):
     name: Name
     carry: Carry = "shoulder"
     operator: Identifier | None = None
+    borne_by: Identifier | None = Field(
+        default=None, description="The part of the kit that bears it: arm, harness, tripod."
+    )
+    setting: Annotated[float, Field(ge=-100.0, le=100.0)] | None = Field(
+        default=None,
+        description="Turns of its spring, or step of its counterbalance; set right for the load if absent.",
+    )
+    palm: bool = Field(default=False, description="Handheld: the left palm lies under the lens.")
+    seated: bool = Field(default=False, description="The operator sits, and the fists may rest on the knees.")
+    cables: tuple[Cable, ...] = ()
     placements: tuple[Placement, ...] = ()
     note: str = ""
 

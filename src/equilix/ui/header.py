@@ -13,6 +13,7 @@ from equilix.rig.setups import Placement
 from equilix.ui.operator_panel import OperatorPanel
 from equilix.ui.session import Session
 from equilix.ui.theme import font
+from equilix.ui.way_menu import SettingPanel, way_choices
 from equilix.ui.widgets.panel import NamePanel, Panel
 from equilix.ui.widgets.words import Choice, WordButton
 from equilix.units import mass
@@ -26,14 +27,16 @@ class Header(QWidget):
         self.session = session
         self.setup, self.operator, self.lens = WordButton("setup"), WordButton("operator"), WordButton("lens")
         self.setup.choices, self.operator.choices, self.lens.choices = self._setups, self._operators, self._lenses
-        self.carried, self.with_ = QLabel(), QLabel("with the")
+        self.way = WordButton("way of carrying")
+        self.way.choices = self._ways
+        self.carried, self.by, self.with_ = QLabel("carried"), QLabel("by"), QLabel("with the")
         self.panel: Panel | None = None
         self.mass = QLabel()
         self.mass.setFont(font(13, bold=True))
         row = QHBoxLayout(self)
         row.setContentsMargins(24, 8, 20, 8)
         row.setSpacing(5)
-        for widget in (self.setup, self.carried, self.operator, self.with_, self.lens):
+        for widget in (self.setup, self.carried, self.way, self.by, self.operator, self.with_, self.lens):
             if isinstance(widget, QLabel):
                 widget.setFont(font(13))
             row.addWidget(widget)
@@ -47,7 +50,7 @@ class Header(QWidget):
         """Say the sentence of the open setup."""
         session = self.session
         self.setup.say(session.setup.name)
-        self.carried.setText(f"carried {session.analysis.way.phrase} by")
+        self.way.say(session.analysis.way.phrase)
         self.operator.say(session.analysis.operator.name)
         lens = self._lens()
         self.with_.setVisible(lens is not None)
@@ -82,6 +85,14 @@ class Header(QWidget):
                 )
             )
         return found
+
+    def _ways(self) -> list[Choice | None]:
+        return way_choices(self.session, self.set_bearer)
+
+    def set_bearer(self) -> None:
+        """Ask how arm, harness or head is set, under the word."""
+        self.panel = SettingPanel(self.session, self.way)
+        self.panel.open_under(self.way)
 
     def _new_setup(self, like: str | None) -> None:
         stem = "New rig" if like is None else f"{self.session.setup.name}, copy"

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from equilix.document import Document
-from equilix.edits import rigging
+from equilix.edits import carrying, rigging
 from equilix.kit.mounts import mount_name
+from equilix.kit.parts import Part
 from equilix.ui.session import Session
 
 
@@ -21,10 +22,24 @@ def mount(session: Session, part_id: str, parent: str | None, point: str | None,
         session.select(made)
 
 
+def bear(session: Session, part: Part) -> None:
+    """Let an arm, harness or tripod from the mat bear the rig; it is carried that way from now on."""
+    setup_id, carrier = session.setup.id, part.carrier
+    assert carrier is not None  # only what can bear a rig comes here
+
+    def change(document: Document) -> Document:
+        return carrying.choose_bearer(carrying.choose_way(document, setup_id, carrier.way), setup_id, part.id)
+
+    session.edit(f"Bear it with the {part.name}", change)
+
+
 def mount_anywhere(session: Session, part_id: str, *, only_if_empty: bool = False) -> None:
     """Mount a part on the first free place that fits; as the root of an empty setup."""
     document, setup = session.document, session.setup
     part = document.parts_by_id[part_id]
+    if part.carrier is not None:
+        bear(session, part)
+        return
     if not setup.placements:
         mount(session, part_id, None, None, None)
         return

@@ -17,6 +17,7 @@ SIGNS = {"rests": "●", "leans": "◆", "falls": "▲", "unsupported": "○"}
 
 
 HEIGHT_PX, LARGE_HEIGHT_PX = 84, 132
+NARROW_PX, NARROW_HEIGHT_PX = 760, 112
 """The bar keeps its height whatever it says, so that the drawing does not move under the mouse."""
 
 
@@ -55,12 +56,21 @@ class ReadingBar(QWidget):
             self.verdict.setFont(font(18 * grow, bold=True))
             self.rest.setFont(font(12 * grow))
             self.cost.setFont(font(12 * grow))
-            self.setFixedHeight(LARGE_HEIGHT_PX if self.large else HEIGHT_PX)
+            self._keep_height()
         self.verdict.setText(f"{SIGNS[status]} {reading.verdict}")
         tint(self.verdict, value)
         self.rest.setText(reading.rest)
         self.cost.setText(reading.cost)
         self.setAccessibleName(str(reading))
+
+    def _keep_height(self) -> None:
+        narrow = NARROW_HEIGHT_PX if self.width() < NARROW_PX else HEIGHT_PX
+        self.setFixedHeight(LARGE_HEIGHT_PX if self.large else narrow)
+
+    def resizeEvent(self, event: object) -> None:
+        """Both sentences take two lines in a narrow window."""
+        del event
+        self._keep_height()
 
 
 class MessageBar(QWidget):

@@ -21,6 +21,7 @@ from equilix.store.saving import save
 from equilix.ui.planning import Planning
 
 if TYPE_CHECKING:
+    from equilix.guide.steps import Advice
     from equilix.planner.plan import Plan
 
 MOST_PARKED = 8
@@ -43,6 +44,7 @@ class Session(QObject):
     """Document, setup, selection or analysis is another."""
     plans_changed = Signal()
     ghost_changed = Signal()
+    axis_changed = Signal()
     said = Signal(str, bool)
     """A message for the person, and whether it is a complaint."""
 
@@ -53,6 +55,7 @@ class Session(QObject):
         self.path: Path | None = None
         self.selection: str | None = None
         self.ghost: Plan | None = None
+        self.axis: Advice | None = None
         self.plans: list[Plan] = []
         self.planning = Planning(self)
         self.planning.found.connect(self._plan_found)
@@ -153,6 +156,12 @@ class Session(QObject):
         if plan is not self.ghost:
             self.ghost = plan
             self.ghost_changed.emit()
+
+    def show_axis(self, advice: Advice | None) -> None:
+        """Show just one axis on the drawing, with what slides along it."""
+        if advice is not self.axis:
+            self.axis = advice
+            self.axis_changed.emit()
 
     def _become(self, history: History) -> None:
         if history.now is self.document:

@@ -7,10 +7,13 @@ from typing import TYPE_CHECKING
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 from equilix.reading import CAUTION, CAUTION_LONG, sureness, whereabouts
+from equilix.ui.pages.figure_list import FigureList
+from equilix.ui.pages.guide_list import GuideList
 from equilix.ui.pages.page import Page
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.card import PlanCard
+from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import tint
 
 if TYPE_CHECKING:
@@ -18,7 +21,7 @@ if TYPE_CHECKING:
 
 
 _BEGIN = "There is nothing on this rig yet. Lay its first part down from the mat (F1), or open the demo from Commands."
-_UNSUPPORTED = "Mount a part that has a shoulder pad, and the ways to balance the rig on it appear here."
+_UNSUPPORTED = "Mount {needs}, and the ways to balance the rig on it appear here; or carry it another way."
 
 
 class BalancePage(Page):
@@ -28,6 +31,9 @@ class BalancePage(Page):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
+        self.tabs = Tabs(("Mend it", "By hand", "Figures"))
+        self.tabs.chosen.connect(self.choose)
+        self.column.addWidget(self.tabs)
         head = QHBoxLayout()
         self.head, self.state = self.heading("Ways to mend it"), QLabel()
         head.addWidget(self.head)
@@ -46,6 +52,9 @@ class BalancePage(Page):
         self.where_head, self.where = self.heading("Where is the balance point?"), self.note()
         self.column.addWidget(self.where_head)
         self.column.addWidget(self.where)
+        self.guide, self.figures = GuideList(session), FigureList()
+        self.column.addWidget(self.guide)
+        self.column.addWidget(self.figures)
         self.column.addStretch(1)
         self.caution = self.note(CAUTION)
         self.caution.setToolTip(CAUTION_LONG)
@@ -53,8 +62,38 @@ class BalancePage(Page):
         self.outer.addWidget(self.caution)
         session.plans_changed.connect(self._session_changed)
 
+    def choose(self, tab: str) -> None:
+        """Show the plans, the steps by hand, or the figures."""
+        self.tabs.show_tab(tab)
+        self.refresh()
+
+    def hideEvent(self, event: object) -> None:
+        del event
+        self.session.show_axis(None)
+
     def refresh(self) -> None:
-        """Cards, refusals and how sure it is."""
+        """Show the open tab."""
+        tab, moving = self.tabs.tab, self.session.history.gesture is not None
+        for widget in (self.head, self.state, self.cards_column):
+            widget.setVisible(tab == "Mend it")
+        self.guide.setVisible(tab == "By hand")
+        self.figures.setVisible(tab == "Figures")
+        if tab == "By hand" and not moving:  # a drag shows on the drawing; the steps follow when it ends
+            self.guide.theme = self.theme
+            self.guide.refresh()
+        elif tab != "By hand":
+            self.session.show_axis(None)
+        if tab == "Figures":
+            self.figures.show_analysis(self.session.analysis, self.theme, lying=not self.session.is_planning)
+        self._show_mending()
+        self.cannot.setVisible(tab == "Mend it" and bool(self.cannot.text()))
+        for widget in (self.sure_head, self.sure, self.sure_todo, self.where_head, self.where):
+            widget.setVisible(
+                tab == "Mend it"
+                and bool(self.sure.text() if widget not in (self.where_head, self.where) else self.where.text())
+            )
+
+    def _show_mending(self) -> None:
         session = self.session
         rests = session.analysis.status == "rests"
         self.head.setText("Nothing to mend" if rests else "Ways to mend it")
@@ -64,24 +103,21 @@ class BalancePage(Page):
         self._show_cards([] if rests else working)
         refusals = [f"{plan.title}: {plan.reason}" for plan in session.plans if not plan.works]
         if not session.analysis.conditions:
-            refusals = [_BEGIN if not session.setup.placements else _UNSUPPORTED]
+            refusals = [
+                _BEGIN if not session.setup.placements else _UNSUPPORTED.format(needs=session.analysis.way.needs)
+            ]
         if rests and not session.is_planning:
             refusals = ["It rests. Drag a part, or take one from the mat, and the answers appear here."]
             self.state.setText("")
         self.cannot.setText("\n\n".join(refusals))
-        self.cannot.setVisible(bool(refusals))
         tint(self.cannot, self.theme.quiet)
         said, todo = sureness(session.analysis)
         self.sure.setText(said)
         self.sure_todo.setText(todo)
         tint(self.sure_todo, self.theme.hold)
         tint(self.caution, self.theme.quiet)
-        for widget in (self.sure_head, self.sure, self.sure_todo):
-            widget.setVisible(bool(said))
         where = whereabouts(session.analysis)
         self.where.setText(where)
-        for widget in (self.where_head, self.where):
-            widget.setVisible(bool(where))
 
     def wear(self, theme: Theme) -> None:
         """Show in another theme."""
@@ -106,6 +142,7 @@ class BalancePage(Page):
         self.cards_column.hide()
         self.cards_column.deleteLater()
         self.cards_column = fresh
+        fresh.setVisible(self.tabs.tab == "Mend it")
 
 
 def _column(widget: QWidget) -> QVBoxLayout:

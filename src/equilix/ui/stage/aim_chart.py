@@ -1,4 +1,4 @@
-"""The nodding moment while the lens is tilted: top-heavy rigs fall further the further they tilt."""
+"""The moment about the support while the lens is tilted: top-heavy rigs fall further the further they tilt."""
 
 from __future__ import annotations
 
@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QWidget
 
 from equilix.analysis import AIM_LIMIT_RAD, Analysis
 from equilix.ui.session import Session
+from equilix.ui.stage.hold_map import paint_hold_map
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font
 from equilix.units import torque
 
@@ -16,7 +17,7 @@ _ANGLES = np.linspace(-AIM_LIMIT_RAD, AIM_LIMIT_RAD, 41)
 
 
 class AimChart(QWidget):
-    """Moment over aim: the rig now as a line, the plan that is looked at dashed, what the pad bears as a band."""
+    """Moment over aim: the rig now as a line, the plan that is looked at dashed, what does no harm as a band."""
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -24,7 +25,7 @@ class AimChart(QWidget):
         self.theme: Theme = PREP_ROOM
         self.setMinimumSize(190, 110)
         self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
-        self.setAccessibleName("Chart: nodding moment while the lens is tilted")
+        self.setAccessibleName("Chart: moment about the support while the lens is tilted")
         session.changed.connect(self.update)
         session.ghost_changed.connect(self.update)
 
@@ -36,18 +37,32 @@ class AimChart(QWidget):
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.setFont(font(11))
         painter.setPen(colour(t.quiet))
-        painter.drawText(QPointF(14, 18), "Nodding, lens ±60°")
-        if analysis.support is not None:
+        painter.drawText(QPointF(14, 18), self.title())
+        if analysis.support is None:
+            pass
+        elif analysis.drives.axes:
+            shown = self.session.ghost.after if self.session.ghost is not None else analysis
+            paint_hold_map(painter, QRectF(self.rect()).adjusted(12, 26, -12, -22), shown, t)
+        else:
             self._paint_curves(painter, analysis)
         painter.end()
+
+    def title(self) -> str:
+        """What the curve shows: whether a tilt goes on by itself or comes back."""
+        analysis = self.session.analysis
+        if analysis.support is None:
+            return "Lens ±60°"
+        if analysis.drives.axes:
+            return "Motors: tilt across, roll up"
+        heavy = "top-heavy" if analysis.height_over_support_m > 0 else "bottom-heavy"
+        return f"±60°: {heavy}"
 
     def _paint_curves(self, painter: QPainter, analysis: Analysis) -> None:
         t = self.theme
         area = QRectF(self.rect()).adjusted(16, 30, -16, -24)
         now = analysis.aim_curve(_ANGLES)
         then = self.session.ghost.after.aim_curve(_ANGLES) if self.session.ghost is not None else None
-        assert analysis.support is not None
-        pad_nm = analysis.weight_n * analysis.support.pad.length_m / 2
+        pad_nm = analysis.free_moment_nm
         most = max(float(np.abs(now).max()), 0.0 if then is None else float(np.abs(then).max()), pad_nm * 1.2)
         level = area.center().y()
 

@@ -46,9 +46,9 @@ class BeamStrip(QWidget):
         if not analysis.assembly.ids or analysis.support is None:
             return
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        band = self.side.pad_band()
+        band = self.side.support_band()
         painter.fillRect(QRectF(band[0], 0, band[1] - band[0], BEAM_PX), colour(t.hold_wash))
-        middle = self.side.place_px(analysis.support.centre_m).x()
+        middle = self.side.place_px(analysis.support.datum_m).x()
         self._paint_plumb(painter)
         self._paint_weights(painter)
         self._paint_scale(painter, middle)
@@ -58,8 +58,9 @@ class BeamStrip(QWidget):
     def _paint_plumb(self, painter: QPainter) -> None:
         analysis, t = self.session.analysis, self.theme
         rests = analysis.status == "rests"
-        x = self.side.place_px(analysis.mass.cg_m).x()
-        haze = max(float(analysis.cg_sd_m[0]) * 1000 * self.side.scale, 1.0)
+        x = self.side.place_px(analysis.weighed_cg_m).x()
+        sd = 0.0 if analysis.fore_aft is None else analysis.fore_aft.sd_m
+        haze = max(sd * 1000 * self.side.scale, 1.0)
         painter.fillRect(QRectF(x - haze, 0, 2 * haze, BEAM_PX), colour(t.hold_wash if rests else t.tip_wash, 170))
         painter.setPen(QPen(colour(t.hold if rests else t.tip), 1.6))
         painter.drawLine(QPointF(x, 0), QPointF(x, BEAM_PX))
@@ -73,7 +74,7 @@ class BeamStrip(QWidget):
         masses: list[float] = analysis.assembly.masses_kg.tolist()
         moments: list[float] = analysis.moments_nm.tolist()
         forward_mm: list[float] = (analysis.assembly.cgs_m[:, 0] * 1000).tolist()
-        rows = sorted(range(len(masses)), key=lambda row: -masses[row])
+        rows = sorted((row for row in range(len(masses)) if analysis.weighed[row]), key=lambda row: -masses[row])
         for row in rows:
             x = self.side.to_px(forward_mm[row], 0).x()
             size = max(PX_PER_SQRT_KG * math.sqrt(masses[row]), 4.0)

@@ -12,9 +12,11 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QPainterPath, QPolygonF
 
 from equilix.kit.parts import Part
+from equilix.mechanics.hull import hull
 from equilix.rig.kinematics import Assembly
-from equilix.ui.stage.projection import Projection, hull
-from equilix.ui.stage.silhouettes import Stroke, Style, strokes
+from equilix.ui.stage.projection import Projection
+from equilix.ui.stage.silhouettes import strokes
+from equilix.ui.stage.strokes import Stroke, Style
 
 Array = NDArray[np.float64]
 FACING = 0.2

@@ -1,4 +1,4 @@
-"""The three directions of view, and flat outlines of things in space. NumPy only."""
+"""The three directions of view, of things in space on the paper. NumPy only."""
 
 from __future__ import annotations
 
@@ -43,26 +43,3 @@ class Projection:
 SIDE: Final = Projection("side", "From the right", 0, 2, (0, -1, 0))
 PLAN: Final = Projection("plan", "From above", 0, 1, (0, 0, 1))
 FRONT: Final = Projection("front", "From the front", 1, 2, (1, 0, 0))
-
-
-def hull(points: Array) -> Array:
-    """Convex hull ``(k, 2)`` of flat points ``(n, 2)``: Andrew's monotone chain.
-
-    Written out because the general-purpose one costs a third of a second at start; a test holds it against SciPy.
-    """
-    unique = sorted(set(map(tuple, np.round(points, 4).tolist())))
-    if len(unique) < 3:
-        return np.array(unique)
-    return np.array(_chain(unique)[:-1] + _chain(unique[::-1])[:-1])
-
-
-def _chain(points: list[tuple[float, float]]) -> list[tuple[float, float]]:
-    chain: list[tuple[float, float]] = []
-    for p in points:
-        while len(chain) > 1:
-            (ax, ay), (bx, by) = chain[-2], chain[-1]
-            if (bx - ax) * (p[1] - ay) - (by - ay) * (p[0] - ax) > 0:
-                break
-            chain.pop()
-        chain.append(p)
-    return chain

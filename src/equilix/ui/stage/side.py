@@ -15,6 +15,7 @@ from equilix.ui.session import Session
 from equilix.ui.stage.marks import PX_PER_N, arrow, centre_of_gravity, label
 from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.projection import SIDE
+from equilix.ui.stage.supports import outer_points, paint_support
 from equilix.ui.stage.view import RigView
 from equilix.ui.theme import colour, font
 from equilix.units import force, length
@@ -32,38 +33,50 @@ class SideView(RigView):
 
     def extent_mm(self) -> QRectF:
         found = super().extent_mm()
-        support = self.session.analysis.support
-        if support is not None:
-            x, y = self.view.flat(support.centre_m[None, :])[0]
-            found = found.united(QRectF(float(x) - 130, float(y) - 60, 260, 60 + BELOW_PAD_MM))
-        for held in self.session.analysis.arms:
-            x, y = self.view.flat(held.arm.hand_m[None, :])[0]
-            found = found.united(QRectF(float(x) - 20, float(y) - 40, 40, 90))
+        analysis = self.session.analysis
+        support = analysis.support
+        if support is None:
+            return found
+        x, y = self.view.flat_point(support.datum_m)
+        if support.name == "pad":
+            found = found.united(QRectF(x - 130, y - 60, 260, 60 + BELOW_PAD_MM))
+        for point in outer_points(analysis):
+            px, py = self.view.flat_point(point)
+            found = found.united(QRectF(px - 10, py - 10, 20, 20))
+        for held in analysis.arms:
+            px, py = self.view.flat_point(held.arm.hand_m)
+            found = found.united(QRectF(px - 20, py - 40, 40, 90))
         return found
 
     def paint_under(self, painter: QPainter) -> None:
-        """Pad band, operator behind the rig, the far arm."""
+        """Band of the support, operator behind the rig, the far arm, and what bears the rig."""
         analysis, t = self.session.analysis, self.theme
         support = analysis.support
         if support is None:
             self._paint_hint(painter)
             return
-        band = self.pad_band()
+        band = self.support_band()
         painter.fillRect(QRectF(band[0], 0, band[1] - band[0], self.height()), colour(t.hold_wash))
         painter.setFont(font(11))
         painter.setPen(colour(t.hold))
-        painter.drawText(QRectF(band[0], 4, band[1] - band[0], 18), Qt.AlignmentFlag.AlignCenter, "pad")
+        middle = (band[0] + band[1]) / 2
+        painter.drawText(QRectF(middle - 90, 4, 180, 18), Qt.AlignmentFlag.AlignCenter, support.name)
         self._paint_figure(painter, analysis)
         for held in analysis.arms:
-            if held.arm.shoulder_m[1] > support.centre_m[1]:
+            if held.arm.shoulder_m[1] > support.datum_m[1]:
                 self._paint_arm(painter, held.arm, 105)
+        paint_support(painter, self, analysis, t)
 
-    def pad_band(self) -> tuple[float, float]:
-        """Left and right edge of the pad on the widget, px."""
-        support = self.session.analysis.support
+    def support_band(self) -> tuple[float, float]:
+        """Left and right edge on the widget, px, of where the CG may be: the pad, or the tolerance about the datum."""
+        support, fore_aft = self.session.analysis.support, self.session.analysis.fore_aft
         assert support is not None
-        xs = [self.place_px(corner).x() for corner in support.corners_m.values()]
-        return min(xs), max(xs)
+        if support.name == "pad" or fore_aft is None:
+            xs = [self.place_px(each.point_m).x() for each in support.bearings] or [self.place_px(support.datum_m).x()]
+            return min(xs), max(xs)
+        middle = self.place_px(fore_aft.balance.datum_m).x()
+        half = max(fore_aft.balance.tolerance_m * 1000 * self.scale, 2.0)
+        return middle - half, middle + half
 
     def _paint_hint(self, painter: QPainter) -> None:
         if self.session.setup.placements:
@@ -84,9 +97,9 @@ class SideView(RigView):
         pen = QPen(colour(t.body), 2.0)
         painter.setPen(pen)
         painter.setBrush(Qt.BrushStyle.NoBrush)
-        head, r = self.place_px(stance.head_m), stance.head_radius_m * scale
+        head, half = self.place_px(stance.head_m), stance.head_half_m * scale
         profile = QPainterPath()
-        profile.addEllipse(head, r * 0.80, r)
+        profile.addEllipse(head, float(half[0]), float(half[2]))
         painter.drawPath(profile)
         joint = self.place_px(stance.shoulders_m[analysis.operator.shoulder])
         top = joint.y() - 0.045 * scale
@@ -120,34 +133,36 @@ class SideView(RigView):
             return
         if support is not None:
             for held in analysis.arms:
-                if held.arm.shoulder_m[1] <= support.centre_m[1]:
+                if held.arm.shoulder_m[1] <= support.datum_m[1]:
                     self._paint_arm(painter, held.arm, 120)
         self._paint_plumb(painter, analysis)
         if support is not None:
             self._paint_forces(painter, analysis)
         value = t.hold if analysis.status == "rests" else t.tip
-        centre_of_gravity(painter, self.place_px(analysis.mass.cg_m), t, value)
+        centre_of_gravity(painter, self.place_px(analysis.weighed_cg_m), t, value)
         if self.session.ghost is not None:
-            centre_of_gravity(painter, self.place_px(self.session.ghost.after.mass.cg_m), t, t.hold)
+            centre_of_gravity(painter, self.place_px(self.session.ghost.after.weighed_cg_m), t, t.hold)
 
     def _paint_plumb(self, painter: QPainter, analysis: Analysis) -> None:
         t = self.theme
         value = t.hold if analysis.status == "rests" else t.tip
         wash = t.hold_wash if analysis.status == "rests" else t.tip_wash
-        x = self.place_px(analysis.mass.cg_m).x()
-        haze = max(float(analysis.cg_sd_m[0]) * 1000 * self.scale, 1.0)
+        x = self.place_px(analysis.weighed_cg_m).x()
+        off = analysis.fore_aft
+        haze = max((0.0 if off is None else off.sd_m) * 1000 * self.scale, 1.0)
         painter.fillRect(QRectF(x - haze, 24, 2 * haze, self.height()), colour(wash, 170))
         painter.setPen(QPen(colour(value), 1.6))
         painter.drawLine(QPointF(x, 24), QPointF(x, self.height()))
-        if analysis.conditions:
-            off = analysis.conditions[0]
+        if off is not None:
             text = f"{length(off.value_m, analysis.display)} ± {length(off.sd_m, analysis.display)}"
-            band = self.pad_band() if analysis.support is not None else (x, x)
-            beside = band[1] + 8 if band[0] - 60 < x < band[1] else x + 2  # not over the word "pad"
+            band = self.support_band()
+            word = 30.0 if analysis.support is not None and analysis.support.name == "pad" else 64.0
+            middle = (band[0] + band[1]) / 2
+            beside = max(band[1], middle + word) + 8 if middle - word - 90 < x < middle + word + 30 else x + 2
             label(painter, QPointF(beside, 18), text, value, t)
 
     def _paint_forces(self, painter: QPainter, analysis: Analysis) -> None:
-        t, pads = self.theme, [c for c in analysis.holding.contacts if c.name.startswith("pad")]
+        t, pads = self.theme, [c for c in analysis.holding.contacts if not c.name.endswith("hand")]
         total = sum((c.force_n for c in pads), np.zeros(3))
         if total[2] > 0.5:
             where = sum((c.point_m * c.force_n[2] for c in pads), np.zeros(3)) / total[2]
@@ -155,6 +170,8 @@ class SideView(RigView):
             size = float(np.linalg.norm(total)) * PX_PER_N
             way = QPointF(total[0], -total[2]) / math.hypot(total[0], total[2])
             start = foot - way * min(size, max(self.height() - foot.y() - 24, 30))
+            if pads[0].name in ("line", "arm"):  # they pull from above
+                start, foot = foot, foot + way * min(size, max(foot.y() - 40, 30))
             arrow(painter, start, foot + QPointF(0, 2), t.hold)
             label(
                 painter,

@@ -8,157 +8,71 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
-from typing import Final, Literal
+from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
 
 from equilix.kit.parts import Part
 from equilix.kit.shapes import FLANGE_DISTANCE_M
-from equilix.kit.solids import AXES, Box, Solid
+from equilix.kit.solids import AXES, Box
+from equilix.ui.stage.strokes import Placed, Stroke, band, corners, fill, line, panel, ring
 
 Array = NDArray[np.float64]
-Style = Literal["card", "sand", "dark", "glass", "line", "fine", "bright"]
-"""Fills: paper card, sand, dark (ink), glass; strokes only: line, fine, bright (on dark)."""
-
-
-@dataclass(frozen=True, slots=True)
-class Stroke:
-    """Points ``(n, 3)`` whose convex outline is filled, or a line through them; ``face`` is the side it lies on."""
-
-    points_m: Array
-    style: Style
-    filled: bool = True
-    face: tuple[float, float, float] | None = None
-    around: int | None = None
-    """A line around this axis (0 x, 1 y, 2 z): not drawn where one looks along the axis."""
 
 
 def strokes(part: Part, extension_m: float) -> list[Stroke]:
     """The drawing of a part with its telescope drawn out by ``extension_m``, from back to front."""
     drawn = part.telescope.axis_unit * extension_m if part.telescope else np.zeros(3)
-    solids = [_Placed(solid, np.array(solid.centre_m) + (drawn if solid.extends else 0.0)) for solid in part.solids]
+    solids = [Placed(solid, np.array(solid.centre_m) + (drawn if solid.extends else 0.0)) for solid in part.solids]
     known = len(solids) == _SOLIDS.get(part.kind, 1)
     return list((_DRAWINGS.get(part.kind, _plain) if known else _plain)(solids))
 
 
-@dataclass(frozen=True, slots=True)
-class _Placed:
-    solid: Solid
-    centre: Array
-
-    @property
-    def half(self) -> Array:
-        return self.solid.half_m
-
-    def at(self, x: float, y: float, z: float) -> Array:
-        """The point at these shares of the half edges from the centre: (1, 1, 1) is a corner."""
-        return self.centre + self.half * np.array((x, y, z))
-
-
-def _corners(low: Array, high: Array) -> Array:
-    return np.array([(x, y, z) for x in (low[0], high[0]) for y in (low[1], high[1]) for z in (low[2], high[2])])
-
-
-def _ring(centre: Array, radius: float, axis: int, count: int = 28) -> Array:
-    turn = np.linspace(0, 2 * math.pi, count)
-    points = np.tile(centre, (count, 1))
-    a, b = [k for k in range(3) if k != axis]
-    points[:, a] += radius * np.cos(turn)
-    points[:, b] += radius * np.sin(turn)
-    return points
-
-
-def _outline(placed: _Placed) -> Array:
-    solid = placed.solid
-    if isinstance(solid, Box):
-        return _corners(placed.centre - placed.half, placed.centre + placed.half)
-    axis = AXES.index(solid.axis)
-    step = np.zeros(3)
-    step[axis] = solid.length_m / 2
-    return np.vstack(
-        (_ring(placed.centre - step, solid.radius_m, axis), _ring(placed.centre + step, solid.radius_m, axis))
-    )
-
-
-def _band(centre: Array, radius: float, axis: int, style: Style = "fine") -> Stroke:
-    """A ring around a round thing, seen from the side only."""
-    return Stroke(_ring(centre, radius, axis), style, filled=False, around=axis)
-
-
-def _fill(placed: _Placed, style: Style = "card") -> Stroke:
-    return Stroke(_outline(placed), style)
-
-
-def _line(*points: Array, style: Style = "fine", face: tuple[float, float, float] | None = None) -> Stroke:
-    return Stroke(np.array(points), style, filled=False, face=face)
-
-
-def _panel(placed: _Placed, axis: int, side: float, inset: tuple[float, float, float, float], style: Style) -> Stroke:
-    """A rectangle on one face: shares of the half edges (from, to, from, to) along the two other axes."""
-    a, b = [k for k in range(3) if k != axis]
-    points = []
-    for p, q in (
-        (inset[0], inset[2]),
-        (inset[1], inset[2]),
-        (inset[1], inset[3]),
-        (inset[0], inset[3]),
-        (inset[0], inset[2]),
-    ):
-        share = np.zeros(3)
-        share[axis], share[a], share[b] = side, p, q
-        points.append(placed.at(*share))
-    normal = [0.0, 0.0, 0.0]
-    normal[axis] = side
-    filled = style not in ("line", "fine", "bright")
-    return Stroke(np.array(points), style, filled, (normal[0], normal[1], normal[2]))
-
-
-def _plain(solids: list[_Placed]) -> Iterator[Stroke]:
+def _plain(solids: list[Placed]) -> Iterator[Stroke]:
     for placed in solids:
-        yield _fill(placed)
+        yield fill(placed)
 
 
-def _body(solids: list[_Placed]) -> Iterator[Stroke]:
+def _body(solids: list[Placed]) -> Iterator[Stroke]:
     box = solids[0]
-    yield _fill(box)
+    yield fill(box)
     for side in (-1.0, 1.0):
-        yield _panel(box, 1, side, (-0.78, 0.20, 0.02, 0.78), "fine")
-        yield _panel(box, 1, side, (0.42, 0.78, 0.30, 0.62), "sand")
-        yield _line(box.at(-1, side, -0.62), box.at(1, side, -0.62), face=(0, side, 0))
+        yield panel(box, 1, side, (-0.78, 0.20, 0.02, 0.78), "fine")
+        yield panel(box, 1, side, (0.42, 0.78, 0.30, 0.62), "sand")
+        yield line(box.at(-1, side, -0.62), box.at(1, side, -0.62), face=(0, side, 0))
         for z in (-0.2, -0.35):
-            yield _line(box.at(-0.78, side, z), box.at(-0.1, side, z), face=(0, side, 0))
-    yield Stroke(_ring(box.at(1, 0, 0), float(min(box.half[1:])) * 0.72, 0), "glass", face=(1, 0, 0))
-    yield _panel(box, 2, 1, (-0.7, 0.7, -0.7, 0.7), "fine")
+            yield line(box.at(-0.78, side, z), box.at(-0.1, side, z), face=(0, side, 0))
+    yield Stroke(ring(box.at(1, 0, 0), float(min(box.half[1:])) * 0.72, 0), "glass", face=(1, 0, 0))
+    yield panel(box, 2, 1, (-0.7, 0.7, -0.7, 0.7), "fine")
     plane = 1 - 2 * FLANGE_DISTANCE_M / (2 * float(box.half[0]))
     for side in (-1.0, 1.0):  # the image-plane mark: a ring with a line through it
-        yield _line(*_ring(box.at(plane, side, 0.86), 0.004, 1), style="line", face=(0, side, 0))
-        yield _line(box.at(plane, side, 0.74), box.at(plane, side, 0.98), style="line", face=(0, side, 0))
+        yield line(*ring(box.at(plane, side, 0.86), 0.004, 1), style="line", face=(0, side, 0))
+        yield line(box.at(plane, side, 0.74), box.at(plane, side, 0.98), style="line", face=(0, side, 0))
 
 
-def _lens(solids: list[_Placed]) -> Iterator[Stroke]:
+def _lens(solids: list[Placed]) -> Iterator[Stroke]:
     for placed in solids:
-        yield _fill(placed)
+        yield fill(placed)
         radius, x0 = float(placed.half[1]), placed.centre[0] - placed.half[0]
         length = 2 * float(placed.half[0])
         for share in (0.12, 0.24, 0.62) if placed is solids[0] else (0.2, 0.9):
-            yield _band(np.array((x0 + share * length, 0, 0)), radius, 0, "line")
+            yield band(np.array((x0 + share * length, 0, 0)), radius, 0, "line")
     rear = solids[0]
     start, stop = (float(rear.centre[0] + rear.half[0] * share) for share in (-0.42, 0.18))
     for turn in np.linspace(0, 2 * math.pi, 24, endpoint=False):
         out = (0.0, math.cos(turn), math.sin(turn))
         edge = np.array(out) * float(rear.half[1])
-        yield _line(
+        yield line(
             edge + np.array((start, 0, 0)), edge + np.array((stop, 0, 0)), face=out
         )  # the ribs of the focus ring
     front = solids[-1]
     end = np.array((float(front.centre[0] + front.half[0]), 0.0, 0.0))
-    yield Stroke(_ring(end, float(front.half[1]) * 0.82, 0), "glass", face=(1, 0, 0))
-    yield _line(*_ring(end, float(front.half[1]) * 0.5, 0), style="fine", face=(1, 0, 0))
+    yield Stroke(ring(end, float(front.half[1]) * 0.82, 0), "glass", face=(1, 0, 0))
+    yield line(*ring(end, float(front.half[1]) * 0.5, 0), style="fine", face=(1, 0, 0))
 
 
-def _matte_box(solids: list[_Placed]) -> Iterator[Stroke]:
+def _matte_box(solids: list[Placed]) -> Iterator[Stroke]:
     tray, hood = solids[0], solids[-1]
     rear = tray.at(1, 0, 0)
     mouth = hood.half
@@ -171,39 +85,39 @@ def _matte_box(solids: list[_Placed]) -> Iterator[Stroke]:
         ),
         "card",
     )
-    yield _fill(tray)
+    yield fill(tray)
     for x in (-0.2, 0.4):
-        yield _line(tray.at(x, -1, -1), tray.at(x, -1, 1), face=(0, -1, 0))
-        yield _line(tray.at(x, -1, 1), tray.at(x, 1, 1), face=(0, 0, 1))
+        yield line(tray.at(x, -1, -1), tray.at(x, -1, 1), face=(0, -1, 0))
+        yield line(tray.at(x, -1, 1), tray.at(x, 1, 1), face=(0, 0, 1))
     rim = np.array([front + mouth * (0, a, b) for a, b in ((-1, -1), (1, -1), (1, 1), (-1, 1), (-1, -1))])
     yield Stroke(rim, "card", face=(1, 0, 0))
-    yield Stroke(_ring(rear, float(min(tray.half[1:])) * 0.62, 0), "glass", face=(1, 0, 0))
+    yield Stroke(ring(rear, float(min(tray.half[1:])) * 0.62, 0), "glass", face=(1, 0, 0))
 
 
-def _knobbed(solids: list[_Placed]) -> Iterator[Stroke]:
+def _knobbed(solids: list[Placed]) -> Iterator[Stroke]:
     for placed in solids:
-        yield _fill(placed, "card" if isinstance(placed.solid, Box) else "sand")
+        yield fill(placed, "card" if isinstance(placed.solid, Box) else "sand")
         if not isinstance(placed.solid, Box) and placed.solid.axis == "y":
             for side in (-1.0, 1.0):
-                yield _line(*_ring(placed.at(0, side, 0), placed.solid.radius_m * 0.7, 1), face=(0, side, 0))
+                yield line(*ring(placed.at(0, side, 0), placed.solid.radius_m * 0.7, 1), face=(0, side, 0))
 
 
-def _monitor(solids: list[_Placed]) -> Iterator[Stroke]:
+def _monitor(solids: list[Placed]) -> Iterator[Stroke]:
     box = solids[0]
-    yield _fill(box)
-    yield _panel(box, 0, -1, (-0.88, 0.88, -0.84, 0.84), "dark")
+    yield fill(box)
+    yield panel(box, 0, -1, (-0.88, 0.88, -0.84, 0.84), "dark")
     for z in (-0.4, 0.0, 0.4):
-        yield _line(box.at(1, -0.5, z), box.at(1, 0.5, z), face=(1, 0, 0))
+        yield line(box.at(1, -0.5, z), box.at(1, 0.5, z), face=(1, 0, 0))
     for side in (-1.0, 1.0):
-        yield _line(box.at(-0.3, side, -1), box.at(-0.3, side, 1), face=(0, side, 0))
+        yield line(box.at(-0.3, side, -1), box.at(-0.3, side, 1), face=(0, side, 0))
 
 
-def _viewfinder(solids: list[_Placed]) -> Iterator[Stroke]:
-    yield _fill(solids[0])
-    yield _fill(solids[1], "dark")
+def _viewfinder(solids: list[Placed]) -> Iterator[Stroke]:
+    yield fill(solids[0])
+    yield fill(solids[1], "dark")
 
 
-def _arm(solids: list[_Placed]) -> Iterator[Stroke]:
+def _arm(solids: list[Placed]) -> Iterator[Stroke]:
     bar = solids[0]
     radius = float(bar.half[0]) * 0.6
     for x, y in ((1, 0), (0, 1)):
@@ -216,117 +130,156 @@ def _arm(solids: list[_Placed]) -> Iterator[Stroke]:
         )
     for z in (-0.82, 0.82):
         for axis in (0, 1, 2):
-            yield Stroke(_ring(bar.at(0, 0, z), float(bar.half[0]) * 0.95, axis), "card")
+            yield Stroke(ring(bar.at(0, 0, z), float(bar.half[0]) * 0.95, axis), "card")
     for side in (-1.0, 1.0):
-        yield _line(*_ring(bar.at(0, 0, 0.82), float(bar.half[0]) * 0.4, 1), face=(0, side, 0))
+        yield line(*ring(bar.at(0, 0, 0.82), float(bar.half[0]) * 0.4, 1), face=(0, side, 0))
 
 
-def _top_handle(solids: list[_Placed]) -> Iterator[Stroke]:
+def _top_handle(solids: list[Placed]) -> Iterator[Stroke]:
     bar, post = solids
-    yield _fill(post)
-    yield _fill(bar)
+    yield fill(post)
+    yield fill(bar)
     for side in (-1.0, 1.0):
-        yield _panel(bar, 1, side, (-0.45, 0.62, -0.5, 0.5), "sand")
-    yield _panel(bar, 2, 1, (-0.45, 0.62, -0.6, 0.6), "sand")
+        yield panel(bar, 1, side, (-0.45, 0.62, -0.5, 0.5), "sand")
+    yield panel(bar, 2, 1, (-0.45, 0.62, -0.6, 0.6), "sand")
 
 
-def _grip_arm(solids: list[_Placed]) -> Iterator[Stroke]:
+def _grip_arm(solids: list[Placed]) -> Iterator[Stroke]:
     rosette, tube, grip = solids
-    yield _fill(tube)
-    yield _fill(grip, "dark")
+    yield fill(tube)
+    yield fill(grip, "dark")
     for z in (-0.5, -0.1, 0.3, 0.7):
-        yield _band(grip.at(0, 0, z), float(grip.half[0]) * 0.99, 2, "bright")
-    yield _fill(rosette)
+        yield band(grip.at(0, 0, z), float(grip.half[0]) * 0.99, 2, "bright")
+    yield fill(rosette)
     for side in (-1.0, 1.0):
         radius = float(rosette.half[0])
         for turn in np.linspace(0, 2 * math.pi, 16, endpoint=False):
             out = np.array((math.cos(turn), 0, math.sin(turn)))
             hub = rosette.at(0, side, 0)
-            yield _line(hub + out * radius * 0.65, hub + out * radius * 0.95, face=(0, side, 0))
-        yield _line(*_ring(rosette.at(0, side, 0), radius * 0.35, 1), style="line", face=(0, side, 0))
+            yield line(hub + out * radius * 0.65, hub + out * radius * 0.95, face=(0, side, 0))
+        yield line(*ring(rosette.at(0, side, 0), radius * 0.35, 1), style="line", face=(0, side, 0))
 
 
-def _base(solids: list[_Placed]) -> Iterator[Stroke]:
+def _base(solids: list[Placed]) -> Iterator[Stroke]:
     plate, pad = solids
     arch = np.linspace(-1, 1, 13)
     for y in (-1.0, 1.0):  # two faces of a cushion that is thinner at its ends
         points = [pad.at(x, y, -1 + 0.5 * abs(x) ** 3) for x in arch] + [pad.at(1, y, 1), pad.at(-1, y, 1)]
         yield Stroke(np.array(points), "dark")
     yield Stroke(np.array([pad.at(x, y, 0) for x in (-1, 1) for y in (-1, 1)]), "dark")
-    yield _fill(plate)
+    yield fill(plate)
     yield from _ticks(plate)
     for y in (-0.45, 0.45):
-        yield _line(plate.at(-1, y, 1), plate.at(1, y, 1), face=(0, 0, 1))
+        yield line(plate.at(-1, y, 1), plate.at(1, y, 1), face=(0, 0, 1))
 
 
-def _ticks(plate: _Placed) -> Iterator[Stroke]:
+def _ticks(plate: Placed) -> Iterator[Stroke]:
     """An engraved scale along the upper edge of both sides: a tick each 10 mm, longer each 50 mm."""
     length_mm = round(float(plate.half[0]) * 2000)
     for side in (-1.0, 1.0):
         for mm in range(10, length_mm, 10):
             x = -1 + 2 * mm / length_mm
-            yield _line(plate.at(x, side, 1), plate.at(x, side, 0.1 if mm % 50 == 0 else 0.5), face=(0, side, 0))
+            yield line(plate.at(x, side, 1), plate.at(x, side, 0.1 if mm % 50 == 0 else 0.5), face=(0, side, 0))
 
 
-def _bridge(solids: list[_Placed]) -> Iterator[Stroke]:
-    yield _fill(solids[0])
+def _bridge(solids: list[Placed]) -> Iterator[Stroke]:
+    yield fill(solids[0])
     for side in (-1.0, 1.0):
-        yield _line(solids[0].at(-1, side, -0.35), solids[0].at(1, side, -0.35), style="line", face=(0, side, 0))
-        yield _line(*_ring(solids[0].at(-0.6, side, 0.3), 0.006, 1), face=(0, side, 0))
-    yield _line(solids[0].at(-0.5, 0, 1), solids[0].at(0.5, 0, 1), style="line", face=(0, 0, 1))
+        yield line(solids[0].at(-1, side, -0.35), solids[0].at(1, side, -0.35), style="line", face=(0, side, 0))
+        yield line(*ring(solids[0].at(-0.6, side, 0.3), 0.006, 1), face=(0, side, 0))
+    yield line(solids[0].at(-0.5, 0, 1), solids[0].at(0.5, 0, 1), style="line", face=(0, 0, 1))
 
 
-def _rods(solids: list[_Placed]) -> Iterator[Stroke]:
+def _rods(solids: list[Placed]) -> Iterator[Stroke]:
     for placed in solids:
-        yield _fill(placed)
-        yield Stroke(_ring(placed.at(1, 0, 0), float(placed.half[1]) * 0.6, 0), "glass", face=(1, 0, 0))
+        yield fill(placed)
+        yield Stroke(ring(placed.at(1, 0, 0), float(placed.half[1]) * 0.6, 0), "glass", face=(1, 0, 0))
 
 
-def _battery(solids: list[_Placed]) -> Iterator[Stroke]:
+def _battery(solids: list[Placed]) -> Iterator[Stroke]:
     box = solids[0]
-    yield _fill(box, "sand")
-    yield _line(box.at(0.55, -1, -1), box.at(0.55, -1, 1), style="line", face=(0, -1, 0))
-    yield _line(box.at(0.55, -1, 1), box.at(0.55, 1, 1), style="line", face=(0, 0, 1))
+    yield fill(box, "sand")
+    yield line(box.at(0.55, -1, -1), box.at(0.55, -1, 1), style="line", face=(0, -1, 0))
+    yield line(box.at(0.55, -1, 1), box.at(0.55, 1, 1), style="line", face=(0, 0, 1))
     for z in (-0.5, -0.25, 0.0, 0.25):
-        yield _line(box.at(-0.55, -1, z), box.at(0.1, -1, z), style="line", face=(0, -1, 0))
-    yield _panel(box, 0, -1, (-0.6, 0.6, -0.7, 0.3), "fine")
+        yield line(box.at(-0.55, -1, z), box.at(0.1, -1, z), style="line", face=(0, -1, 0))
+    yield panel(box, 0, -1, (-0.6, 0.6, -0.7, 0.3), "fine")
 
 
-def _counterweight(solids: list[_Placed]) -> Iterator[Stroke]:
-    yield _fill(solids[0], "dark")
+def _counterweight(solids: list[Placed]) -> Iterator[Stroke]:
+    yield fill(solids[0], "dark")
     for side in (-1.0, 1.0):
-        yield _line(
-            *_ring(solids[0].at(0, side, -0.1), float(min(solids[0].half)) * 0.45, 1), style="bright", face=(0, side, 0)
+        yield line(
+            *ring(solids[0].at(0, side, -0.1), float(min(solids[0].half)) * 0.45, 1), style="bright", face=(0, side, 0)
         )
-    yield _panel(solids[0], 2, 1, (-0.5, 0.5, -0.8, 0.8), "bright")
+    yield panel(solids[0], 2, 1, (-0.5, 0.5, -0.8, 0.8), "bright")
 
 
-def _microphone(solids: list[_Placed]) -> Iterator[Stroke]:
+def _microphone(solids: list[Placed]) -> Iterator[Stroke]:
     tube, holder = solids
-    yield _fill(holder)
-    yield _fill(tube, "dark")
+    yield fill(holder)
+    yield fill(tube, "dark")
     for x in np.linspace(-0.6, 0.8, 8):
-        yield _band(tube.at(x, 0, 0), float(tube.half[1]) * 0.98, 0, "bright")
+        yield band(tube.at(x, 0, 0), float(tube.half[1]) * 0.98, 0, "bright")
 
 
-def _transmitter(solids: list[_Placed]) -> Iterator[Stroke]:
+def _transmitter(solids: list[Placed]) -> Iterator[Stroke]:
     box = solids[0]
     for y in (-0.6, 0.6):
-        yield _line(box.at(-0.85, y, 1), box.at(-0.85, y, 1) + np.array((-0.012, 0, 0.05)), style="line")
-    yield _fill(box)
+        yield line(box.at(-0.85, y, 1), box.at(-0.85, y, 1) + np.array((-0.012, 0, 0.05)), style="line")
+    yield fill(box)
     for x in (-0.5, -0.3, -0.1):
-        yield _line(box.at(x, -1, -0.4), box.at(x, -1, 0.4), face=(0, -1, 0))
-    yield _panel(box, 2, 1, (-0.6, 0.6, -0.6, 0.6), "fine")
+        yield line(box.at(x, -1, -0.4), box.at(x, -1, 0.4), face=(0, -1, 0))
+    yield panel(box, 2, 1, (-0.6, 0.6, -0.6, 0.6), "fine")
 
 
-def _side_grip(solids: list[_Placed]) -> Iterator[Stroke]:
-    yield _fill(solids[0], "sand")
+def _side_grip(solids: list[Placed]) -> Iterator[Stroke]:
+    yield fill(solids[0], "sand")
     for side in (-1.0, 1.0):
         for x in (-0.4, 0.0, 0.4):
-            yield _line(solids[0].at(x, side, -0.85), solids[0].at(x, side, 0.6), face=(0, side, 0))
+            yield line(solids[0].at(x, side, -0.85), solids[0].at(x, side, 0.6), face=(0, side, 0))
 
 
-_DRAWINGS: Final[dict[str, Callable[[list[_Placed]], Iterator[Stroke]]]] = {
+def _turned(solids: list[Placed]) -> Iterator[Stroke]:
+    """Boxes and round things: a ring on the ends of each motor, lines around each tube."""
+    for placed in solids:
+        yield fill(placed)
+        solid = placed.solid
+        if isinstance(solid, Box):
+            continue
+        axis = AXES.index(solid.axis)
+        for side in (-1.0, 1.0):
+            face = [0.0, 0.0, 0.0]
+            face[axis] = side
+            yield line(*ring(placed.at(*face), solid.radius_m * 0.62, axis), face=(face[0], face[1], face[2]))
+        for share in (-0.8, 0.8):
+            along = [0.0, 0.0, 0.0]
+            along[axis] = share
+            yield band(placed.at(*along), solid.radius_m, axis)
+
+
+def _eyelet(solids: list[Placed]) -> Iterator[Stroke]:
+    box = solids[0]
+    radius = float(box.half[2]) * 0.6
+    yield Stroke(corners(box.at(-1, -1, -1), box.at(1, 1, -0.2)), "card")
+    for side in (-1.0, 1.0):
+        yield line(*ring(box.at(0, side, 0.4), radius, 1), style="line", face=(0, side, 0))
+        yield line(*ring(box.at(0, side, 0.4), radius * 0.6, 1), style="line", face=(0, side, 0))
+
+
+def _worn(solids: list[Placed]) -> Iterator[Stroke]:
+    """Vest or harness laid flat: a back, two straps, a belt."""
+    box = solids[0]
+    yield Stroke(np.array([box.at(x, y, z) for x in (-1, 1) for y in (-0.6, 0.6) for z in (-0.55, 0.75)]), "sand")
+    yield Stroke(np.array([box.at(x, y, z) for x in (-1, 1) for y in (-1, 1) for z in (-0.95, -0.65)]), "card")
+    for y in (-0.42, 0.42):
+        yield Stroke(np.array([box.at(x, y + d, z) for x in (-1, 1) for d in (-0.12, 0.12) for z in (-0.4, 1)]), "card")
+    for side in (-1.0, 1.0):
+        yield panel(box, 0, side, (-0.2, 0.2, -0.9, -0.7), "dark")
+    yield line(box.at(1, 0, 0.2), box.at(1, 0, -0.5), style="line", face=(1, 0, 0))
+
+
+_DRAWINGS: Final[dict[str, Callable[[list[Placed]], Iterator[Stroke]]]] = {
     "body": _body,
     "lens": _lens,
     "matte-box": _matte_box,
@@ -338,6 +291,17 @@ _DRAWINGS: Final[dict[str, Callable[[list[_Placed]], Iterator[Stroke]]]] = {
     "top-handle": _top_handle,
     "grip-arm": _grip_arm,
     "side-grip": _side_grip,
+    "gimbal-base": _turned,
+    "gimbal-pan-arm": _turned,
+    "gimbal-roll-arm": _turned,
+    "sled-post": _turned,
+    "sled-gimbal": _turned,
+    "tripod": _turned,
+    "eyelet": _eyelet,
+    "vest-arm": _worn,
+    "harness": _worn,
+    "hanging-bar": _bridge,
+    "head-clamp": _bridge,
     "shoulder-base": _base,
     "bridge-plate": _bridge,
     "rods": _rods,
@@ -351,6 +315,7 @@ _DRAWINGS: Final[dict[str, Callable[[list[_Placed]], Iterator[Stroke]]]] = {
 
 _SOLIDS: Final[dict[str, int]] = {
     "lens": 2, "matte-box": 2, "follow-focus": 2, "motor": 2, "top-handle": 2, "grip-arm": 3, "shoulder-base": 2,
-    "rods": 2, "microphone": 2, "viewfinder": 2,
+    "rods": 2, "microphone": 2, "viewfinder": 2, "gimbal-base": 2, "gimbal-pan-arm": 3, "gimbal-roll-arm": 3,
+    "sled-post": 2, "sled-gimbal": 2, "tripod": 3,
 }  # fmt: skip
 """How many solids the drawing of a kind expects (1 where absent); a part with another number is drawn plain."""

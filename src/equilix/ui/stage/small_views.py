@@ -10,6 +10,7 @@ from equilix.ui.session import Session
 from equilix.ui.stage.marks import centre_of_gravity
 from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.projection import FRONT, PLAN, Projection
+from equilix.ui.stage.supports import paint_support
 from equilix.ui.stage.view import RigView
 from equilix.ui.theme import colour
 
@@ -25,19 +26,24 @@ class SmallView(RigView):
         analysis, t = self.session.analysis, self.theme
         if analysis.support is None:
             return
-        corners = [self.place_px(analysis.support.corners_m[f"pad {a}"]) for a in _AROUND]
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(colour(t.hold_wash))
-        if self.view is PLAN:
-            painter.drawPolygon(QPolygonF(corners))
+        if analysis.support.name == "pad":
+            corners = {each.name: self.place_px(each.point_m) for each in analysis.support.bearings}
+            if self.view is PLAN:
+                painter.drawPolygon(QPolygonF([corners[f"pad {a}"] for a in _AROUND]))
+            else:
+                xs = [corner.x() for corner in corners.values()]
+                painter.drawRect(QRectF(min(xs), 24, max(xs) - min(xs), self.height() - 24))
         else:
-            xs = [corner.x() for corner in corners]
-            painter.drawRect(QRectF(min(xs), 24, max(xs) - min(xs), self.height() - 24))
+            paint_support(painter, self, analysis, t)
         if analysis.stance is not None:
             painter.setPen(QPen(colour(t.body), 1.6))
             painter.setBrush(Qt.BrushStyle.NoBrush)
-            radius = analysis.stance.head_radius_m * 1000 * self.scale
-            painter.drawEllipse(self.place_px(analysis.stance.head_m), radius * 0.8, radius)
+            half = analysis.stance.head_half_m * 1000 * self.scale
+            painter.drawEllipse(
+                self.place_px(analysis.stance.head_m), float(half[self.view.right]), float(half[self.view.up])
+            )
 
     def paint_over(self, painter: QPainter) -> None:
         analysis, t = self.session.analysis, self.theme
@@ -52,12 +58,14 @@ class SmallView(RigView):
             sd = analysis.cg_sd_m * 1000 * self.scale
             painter.setPen(Qt.PenStyle.NoPen)
             painter.setBrush(colour(t.tip_wash if analysis.status != "rests" else t.hold_wash, 190))
-            painter.drawEllipse(self.place_px(analysis.mass.cg_m), max(float(sd[0]), 2) + 9, max(float(sd[1]), 2) + 9)
+            painter.drawEllipse(
+                self.place_px(analysis.weighed_cg_m), max(float(sd[0]), 2) + 9, max(float(sd[1]), 2) + 9
+            )
         else:
-            x = self.place_px(analysis.mass.cg_m).x()
+            x = self.place_px(analysis.weighed_cg_m).x()
             painter.setPen(QPen(colour(value), 1.3))
             painter.drawLine(QPointF(x, 26), QPointF(x, self.height()))
-        centre_of_gravity(painter, self.place_px(analysis.mass.cg_m), t, value)
+        centre_of_gravity(painter, self.place_px(analysis.weighed_cg_m), t, value)
 
 
 _AROUND = ("front left", "front right", "rear right", "rear left")

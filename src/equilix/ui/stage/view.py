@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QWidget
 
 from equilix.rig.kinematics import Assembly
 from equilix.ui.session import Session
+from equilix.ui.stage.axis import paint_axis
 from equilix.ui.stage.gestures import Gestures
 from equilix.ui.stage.keys import Keys
 from equilix.ui.stage.marks import cosmetic_pen
@@ -47,6 +48,7 @@ class RigView(QWidget):
         self.setAccessibleName(f"Rig, {view.title.lower()}")
         session.changed.connect(self.refresh)
         session.ghost_changed.connect(self.update)
+        session.axis_changed.connect(self.update)
 
     # geometry
 
@@ -134,6 +136,8 @@ class RigView(QWidget):
         self.paint_ghost(painter)
         self.paint_rig(painter, self.drawn, self.session.selection)
         self.paint_over(painter)
+        if self.session.axis is not None:
+            paint_axis(painter, self, self.session.axis)
         self.gestures.paint(painter)
         painter.setPen(colour(self.theme.quiet))
         painter.setFont(font(11))
@@ -178,7 +182,8 @@ class RigView(QWidget):
         """The parts, farthest first, then the marks on the selected one and what it carries."""
         t = self.theme
         painter.save()
-        painter.setOpacity(0.55 if self.session.ghost is not None else 1.0)
+        axis = self.session.axis
+        painter.setOpacity(0.3 if axis is not None else 0.55 if self.session.ghost is not None else 1.0)
         self.sprites.paste(painter, drawn_parts, self.to_px(0, 0), self.scale, t)
         if selected in self.session.setup.by_id:
             carried = set(self.session.setup.subtree(selected))

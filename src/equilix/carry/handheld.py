@@ -1,0 +1,292 @@
+"""Held before the chest: two grips anywhere, or one grip and a palm under the lens; a body brace as a third contact.
+
+Seen from above, the CG should lie on the line that joins the two hands, else the wrists twist; its place along the
+line gives each hand its share.
+"""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+from numpy.typing import NDArray
+
+from equilix.body.load import PALM, Place, choose_grips
+from equilix.body.posture import Stance, stance_before_chest
+from equilix.carry.conditions import (
+    Balance,
+    Carried,
+    Figure,
+    Situation,
+    Step,
+    Support,
+    Way,
+    X,
+    Y,
+    off_by,
+)
+from equilix.kit.parts import Grip
+from equilix.mechanics.contact import Bearing
+from equilix.units import Display, angle, torque
+
+Array = NDArray[np.float64]
+
+OFF_LINE_M = 0.010
+SHARE_FROM, SHARE_TO = 0.35, 0.65
+"""How far off the line, and which share of one hand (common practice, no source)."""
+LEAST_APART_M = 0.04
+_SIDEWAYS = ("left of", "right of", "to the left", "to the right")
+
+
+def palm(carried: Carried) -> Place | None:
+    """A place for the left palm under the barrel of the first lens; None without a lens."""
+    assembly = carried.assembly
+    for row, part in enumerate(assembly.parts):
+        if part.kind == "lens":
+            body = assembly.bodies[row]
+            low = float((body.box_centres_m - body.box_halves_m)[0, 2])
+            point = assembly.to_rig(assembly.ids[row], np.array((float(body.box_centres_m[0, 0]), 0.0, low)))
+            return (
+                Grip(name=PALM, position_m=(0, 0, 0), axis=(1, 0, 0), side="left"),
+                assembly.ids[row],
+                part.name,
+                point,
+                X,
+            )
+    return None
+
+
+def held_grips(carried: Carried) -> tuple[Place, ...]:
+    """The grips that the hands take, left first: upright ones before a top handle; the palm where it is asked for."""
+    upright = [place for place in carried.grips if abs(place[4][2]) > 0.5]
+    pool = upright if len(upright) >= (1 if carried.setup.palm else 2) else list(carried.grips)
+    under = palm(carried) if carried.setup.palm else None
+    if under is not None:
+        rightmost = sorted((p for p in pool if p[0].side != "left"), key=lambda p: float(p[3][1]))
+        return (under, *rightmost[:1])
+    chosen = choose_grips(pool)
+    return tuple(chosen[side] for side in ("left", "right") if side in chosen)
+
+
+def support(carried: Carried) -> Support | None:
+    """The line of the hands; the datum is the point of it that is nearest to the CG, or the one grip there is."""
+    held = held_grips(carried)
+    if not held:
+        return None
+    brace = carried.anchor("brace")
+    bearings: tuple[Bearing, ...] = ()
+    if brace is not None:
+        wide = np.array((0.0, 0.04, 0.0))
+        bearings = tuple(
+            Bearing(f"brace {side}", brace[1] + sign * wide, X) for side, sign in (("left", 1), ("right", -1))
+        )
+    points = [place[3] for place in held]
+    middle = sum(points, np.zeros(3)) / len(points)
+    span = float(max(p[0] for p in points) - middle[0])
+    return Support(
+        "line of the hands" if len(held) == 2 else "grip",
+        held[0][1],
+        middle,
+        bearings,
+        (-span, span),
+        grips=held,
+        wrists=True,
+    )
+
+
+def line_of(support: Support) -> tuple[Array, Array] | None:
+    """Unit vector ``(2,)`` from the right to the left hand seen from above and the one square to it, to the front.
+
+    None with one hand, or with both at one place.
+    """
+    grips = support.grips or ()
+    if len(grips) < 2:
+        return None
+    way = (grips[0][3] - grips[1][3])[:2]
+    size = float(np.hypot(*way))
+    if size < LEAST_APART_M:
+        return None
+    along = way / size
+    return along, np.array((along[1], -along[0]))
+
+
+def shares(support: Support, cg_m: Array) -> tuple[float, float]:
+    """Share of the left hand and of the right: the law of the lever along their line, seen from above."""
+    found = line_of(support)
+    if found is None:
+        return (1.0, 0.0) if support.grips and support.grips[0][0].side == "left" else (0.0, 1.0)
+    assert support.grips is not None
+    left, right = support.grips[0][3][:2], support.grips[1][3][:2]
+    share = float((cg_m[:2] - right) @ found[0]) / float((left - right) @ found[0])
+    return share, 1.0 - share
+
+
+def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
+    """Off the line (twist), and along it (shares); with one hand, fore-aft and sideways of the grip."""
+    grips = support.grips or ()
+    found = line_of(support)
+
+    def off(value: float, unit: Display) -> str:
+        return f"{torque(abs(value) * carried.weight_n, unit)} of twist"
+
+    if found is None:
+        on = ((support.placement, 1.0),)
+        name = "the grip"
+        return (
+            Balance(
+                "off the line",
+                X,
+                support.datum_m,
+                on,
+                OFF_LINE_M,
+                "in front of",
+                "behind",
+                "nose-down",
+                "nose-up",
+                name,
+                also=off,
+            ),
+            Balance(
+                "along the line",
+                Y,
+                support.datum_m,
+                on,
+                OFF_LINE_M,
+                "left of",
+                "right of",
+                "to the left",
+                "to the right",
+                name,
+                also=off,
+            ),
+        )
+    along, across = found
+    fore = abs(across[0]) >= abs(across[1])  # hands one behind the other twist the rig sideways
+    if across[0 if fore else 1] < 0:
+        across = -across
+    words = ("in front of", "behind", "nose-down", "nose-up") if fore else _SIDEWAYS
+    left = shares(support, carried.mass.cg_m)[0]
+    length_m = float(np.hypot(*(grips[0][3] - grips[1][3])[:2]))
+    at_foot = min(max(left, 0.0), 1.0)
+    foot = grips[1][3] + at_foot * (grips[0][3] - grips[1][3])
+
+    def share(value: float, unit: Display) -> str:
+        del unit
+        return f"the left hand takes {0.5 + value / length_m:.0%}"
+
+    def both(first: float) -> tuple[tuple[str, float], ...]:
+        return ((grips[0][1], first), (grips[1][1], 1.0 - first))
+
+    return (
+        Balance(
+            "off the line",
+            np.array((*across, 0.0)),
+            foot,
+            both(at_foot),
+            OFF_LINE_M,
+            *words,
+            "the line of the hands",
+            also=off,
+        ),
+        Balance(
+            "along the line",
+            np.array((*along, 0.0)),
+            support.datum_m,
+            both(0.5),
+            (SHARE_TO - 0.5) * length_m,
+            "towards the left hand from",
+            "towards the right hand from",
+            "to the left",
+            "to the right",
+            "the middle between them",
+            edge_m=length_m / 2,
+            also=share,
+        ),
+    )
+
+
+def stance(carried: Carried, support: Support) -> Stance:
+    """The operator behind the rig."""
+    return stance_before_chest(carried.operator, support.datum_m, carried.rear_m)
+
+
+def verdict(situation: Situation) -> tuple[str, str]:
+    """How the rig twists the wrists, and the shares."""
+    carried, unit = situation.carried, situation.carried.display
+    twist = situation.conditions[0]
+    left, right = shares(situation.support, carried.mass.cg_m)
+    parts = (
+        f"Left hand {left:.0%}, right hand {right:.0%}."
+        if line_of(situation.support) is not None
+        else "One hand holds all of it."
+    )
+    if situation.status == "rests":
+        return "Hangs quietly in the hands.", f"{parts} The centre of gravity is {off_by(twist, unit)}."
+    worst = situation.worst
+    if worst is twist:
+        return f"Twists {twist.way}.", f"{torque(abs(twist.value_m) * carried.weight_n, unit)} for the wrists. {parts}"
+    if situation.status == "falls":
+        return f"Tips {worst.way}.", f"The centre of gravity is outside the hands: {off_by(worst, unit)}."
+    return f"Drags {worst.way}.", parts
+
+
+def figures(situation: Situation) -> tuple[Figure, ...]:
+    """The line between the grips, the shares, the twist; offset against side by side."""
+    carried, support, unit = situation.carried, situation.support, situation.carried.display
+    cg, found = carried.mass.cg_m, line_of(support)
+    left, right = shares(support, cg)
+    twist = situation.conditions[0].value_m * carried.weight_n
+    rows = [
+        Figure("left_share", "Left hand", left, "1", f"{left:.0%} of the weight", _share_warning("left", left)),
+        Figure("right_share", "Right hand", right, "1", f"{right:.0%} of the weight", _share_warning("right", right)),
+        Figure("twist_nm", "Twist left to the wrists", twist, "N·m", torque(twist, unit)),
+    ]
+    if found is not None:
+        bearing = math.atan2(float(found[0][0]), float(found[0][1]))
+        side = (
+            "the left hand in front"
+            if bearing > 0.02
+            else "the right hand in front"
+            if bearing < -0.02
+            else "hands side by side"
+        )
+        rows.append(Figure("line_rad", "Line of the hands", bearing, "rad", f"{angle(abs(bearing))}, {side}"))
+        level = symmetric_twist_nm(situation)
+        rows.append(
+            Figure("side_by_side_twist_nm", "Twist, were the hands side by side", level, "N·m", torque(level, unit))
+        )
+    return tuple(rows)
+
+
+def symmetric_twist_nm(situation: Situation) -> float:
+    """Twist if both grips stood at the fore-aft middle of where they are, to compare the offset arrangement with."""
+    carried = situation.carried
+    return float(carried.mass.cg_m[0] - situation.support.datum_m[0]) * carried.weight_n
+
+
+def _share_warning(side: str, share: float) -> str:
+    if SHARE_FROM <= share <= SHARE_TO:
+        return ""
+    return f"Between {SHARE_FROM:.0%} and {SHARE_TO:.0%} is easier on the {side} hand (rule of thumb)."
+
+
+STEPS = (
+    Step(
+        "off the line",
+        "Twist",
+        "Hold the rig by both grips before the chest, wrists loose.",
+        "The lens neither drops nor climbs.",
+        "side",
+        ("drops nose-down", "9 mm in front", "stays"),
+    ),
+    Step(
+        "along the line",
+        "Shares",
+        "Feel which hand carries more.",
+        "Both hands carry about the same.",
+        "plan",
+        ("drags left", "20 mm right", "stays"),
+    ),
+)
+
+HANDHELD = Way("handheld", "in both hands", "a grip", support, balances, stance, verdict, STEPS, figures)

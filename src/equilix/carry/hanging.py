@@ -1,0 +1,89 @@
+"""What hangs from one point: pitch and roll, and the conditions that come of them.
+
+A free rig turns until its CG is under the point: pitch ``atan2(x_cg − x_h, z_h − z_cg)``, nose-down positive, and
+roll ``atan2(y_h − y_cg, z_h − z_cg)``, left side up positive, as right-handed turns about +y and +x.
+"""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+from numpy.typing import NDArray
+
+from equilix.carry.conditions import Balance, Carried, Figure, Situation, Support, fore_aft, sideways
+from equilix.units import Display, angle, length
+
+Array = NDArray[np.float64]
+
+LEAST_DROP_M = 0.002
+"""A CG that is hardly under the point, or over it, is taken to be this far under it, so that there is a tolerance."""
+
+
+def drop_m(carried: Carried, support: Support) -> float:
+    """How far the CG is under the hanging point, m; negative where it is above."""
+    return float(support.datum_m[2] - carried.mass.cg_m[2])
+
+
+def attitude_rad(carried: Carried, support: Support) -> tuple[float, float]:
+    """Hang pitch (nose-down positive) and roll (left side up positive)."""
+    x, y, z = carried.mass.cg_m - support.datum_m
+    return math.atan2(x, -z), math.atan2(-y, -z)
+
+
+def hanging_balances(carried: Carried, support: Support, tolerance_rad: float, point: str) -> tuple[Balance, ...]:
+    """CG under the point, fore-aft and sideways, to within an angle.
+
+    Where the CG is above the point the rig turns over: it has no edge to stay inside of.
+    """
+    drop = drop_m(carried, support)
+    room = math.tan(tolerance_rad) * max(drop, LEAST_DROP_M)
+    edge = math.inf if drop > 0 else 0.0
+
+    def tilted(value: float, unit: Display) -> str:
+        del unit
+        return f"it hangs {angle(math.atan2(abs(value), drop))} off level"
+
+    return (
+        fore_aft(support, room, edge, falls_ahead="nose-down", falls_behind="nose-up", datum_name=point, also=tilted),
+        sideways(
+            support,
+            room,
+            edge,
+            falls_ahead="left side down",
+            falls_behind="right side down",
+            datum_name=point,
+            also=tilted,
+        ),
+    )
+
+
+def hanging_verdict(situation: Situation, point: str) -> tuple[str, str]:
+    """Hangs level, tilted, or turns over."""
+    carried, unit = situation.carried, situation.carried.display
+    pitch, roll = attitude_rad(carried, situation.support)
+    drop = drop_m(carried, situation.support)
+    if drop <= 0:
+        return "Turns over.", (
+            f"The centre of gravity is {length(-drop, unit)} above {point}; it has to hang below it."
+        )
+    said = f"Pitch {_way(pitch, 'nose-down', 'nose-up')}, roll {_way(roll, 'left side up', 'right side up')}."
+    if situation.status == "rests":
+        return "Hangs level.", said
+    return f"Hangs {situation.worst.way}.", said
+
+
+def _way(value: float, positive: str, negative: str) -> str:
+    return f"{angle(abs(value))} {positive if value > 0 else negative}" if abs(value) > 0.0009 else "level"
+
+
+def hanging_figures(situation: Situation) -> tuple[Figure, ...]:
+    """Pitch, roll and how far the CG is below."""
+    pitch, roll = attitude_rad(situation.carried, situation.support)
+    drop = drop_m(situation.carried, situation.support)
+    warning = "" if drop > 0 else "It turns over: raise the point, or put heavy things lower."
+    return (
+        Figure("hang_pitch_rad", "Hang pitch", pitch, "rad", _way(pitch, "nose-down", "nose-up"), warning),
+        Figure("hang_roll_rad", "Hang roll", roll, "rad", _way(roll, "left side up", "right side up")),
+        Figure("below_m", "Centre of gravity below it", drop, "m", length(drop, situation.carried.display)),
+    )

@@ -1,0 +1,156 @@
+"""On a support harness: the rig hangs from one eyelet on a line; hips and boom take the load.
+
+It takes load off the arms and does not steady: a taut line passes every step on.
+"""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from equilix.body.posture import Stance, stance_before_chest
+from equilix.carry.conditions import Balance, Carried, Figure, Situation, Step, Support, Way
+from equilix.carry.hanging import drop_m, hanging_balances, hanging_figures, hanging_verdict
+from equilix.carry.springs import lift_n, spring_figures
+from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.kit.carriers import Harness
+from equilix.mechanics.contact import Bearing
+from equilix.mechanics.pendulum import sway_hz
+from equilix.mechanics.vibration import WALKING_HZ, natural_hz, transmissibility
+from equilix.units import force, length, torque
+
+LEVEL_RAD = math.radians(3.0)
+"""How far off level it may hang (common practice, no source)."""
+UP = np.array((0.0, 0.0, 1.0))
+
+
+def bearer(carried: Carried) -> Harness | None:
+    """The harness, where one is chosen."""
+    found = carried.bearer.carrier if carried.bearer is not None else None
+    return found if isinstance(found, Harness) else None
+
+
+def support(carried: Carried) -> Support | None:
+    """The first eyelet of the rig; the line pulls there by as much as the spring is set to, or by all of it."""
+    found = carried.anchor("eyelet")
+    if found is None:
+        return None
+    lift = lift_n(carried, bearer(carried))
+    return Support("eyelet", found[0], found[1], (Bearing("line", found[1], UP, 0.0),), hangs=True, lift_n=lift)
+
+
+def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
+    """CG under the eyelet."""
+    return hanging_balances(carried, support, LEVEL_RAD, "the eyelet")
+
+
+def stance(carried: Carried, support: Support) -> Stance:
+    """Behind the rig, hands before the chest."""
+    del support
+    where = [place[3] for place in carried.grips]
+    return stance_before_chest(
+        carried.operator, sum(where, np.zeros(3)) / len(where) if where else carried.mass.cg_m, carried.rear_m
+    )
+
+
+def verdict(situation: Situation) -> tuple[str, str]:
+    """How it hangs."""
+    return hanging_verdict(situation, "the eyelet")
+
+
+def line_m(carried: Carried, support: Support, harness: Harness) -> float:
+    """Length of the line from the end of the boom to the eyelet, at least 20 mm."""
+    joints = stance(carried, support).shoulders_m["right"]
+    return max(float(joints[2]) + harness.above_m - float(support.datum_m[2]), 0.02)
+
+
+def figures(situation: Situation) -> tuple[Figure, ...]:
+    """Hang, line, hands, boom, hips, bounce and sway."""
+    carried, support, unit = situation.carried, situation.support, situation.carried.display
+    rows = list(hanging_figures(situation))
+    harness = bearer(carried)
+    if harness is None or carried.bearer is None:
+        return tuple(rows)
+    tension = carried.weight_n if support.lift_n is None else support.lift_n
+    hips = tension + carried.bearer.mass_kg * STANDARD_GRAVITY_M_S2
+    natural = math.inf if harness.stiffness_n_m is None else natural_hz(harness.stiffness_n_m, carried.mass.mass_kg)
+    through = transmissibility(WALKING_HZ, natural, harness.damping_ratio)
+    reach = line_m(carried, support, harness)
+    rows += spring_figures(carried, harness, tension)
+    rows += [
+        Figure(
+            "boom_moment_nm",
+            "Moment of the boom at the hips",
+            tension * harness.boom_m,
+            "N·m",
+            torque(tension * harness.boom_m, unit),
+        ),
+        Figure("hip_load_n", "Load on the hips, harness included", hips, "N", force(hips, unit), _long_day(hips)),
+        Figure(
+            "natural_hz",
+            "Bounces by itself at",
+            natural,
+            "Hz",
+            "never: a taut line" if math.isinf(natural) else f"{natural:.1f} Hz",
+        ),
+        Figure(
+            "transmissibility",
+            f"Of each step ({WALKING_HZ:g} Hz) comes through",
+            through,
+            "1",
+            f"{through:.0%}",
+            "The spring answers the step: it bounces more than a taut line." if through > 1.05 else "",
+        ),
+        Figure(
+            "sway_hz",
+            "Sways on the line at",
+            sway_hz(reach + drop_of(situation)),
+            "Hz",
+            f"{sway_hz(reach + drop_of(situation)):.1f} Hz",
+        ),
+        Figure("line_m", "Line from the boom", reach, "m", length(reach, unit)),
+    ]
+    return tuple(rows)
+
+
+def drop_of(situation: Situation) -> float:
+    """From the eyelet to the CG, at least 0."""
+    return max(drop_m(situation.carried, situation.support), 0.0)
+
+
+def _long_day(hips_n: float) -> str:
+    return "Long days tax the hips: put it down between takes (rule of thumb)." if hips_n > 80.0 else ""
+
+
+STEPS = (
+    Step(
+        "fore-aft",
+        "Pitch",
+        "Hook the line into the eyelet and let go with care, a hand under the lens.",
+        "The lens is level.",
+        "side",
+        ("12° nose-up", "8 mm in front", "stays"),
+    ),
+    Step(
+        "sideways",
+        "Roll",
+        "Look at it from the front.",
+        "The horizon is level.",
+        "front",
+        ("4° left side down", "stays"),
+    ),
+)
+
+HARNESS = Way(
+    "harness",
+    "on a support harness",
+    "a part with an eyelet",
+    support,
+    balances,
+    stance,
+    verdict,
+    STEPS,
+    figures,
+    bearer="harness",
+)

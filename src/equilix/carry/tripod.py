@@ -1,0 +1,172 @@
+"""On the tripod: the centre of gravity over the head, its height held by the counterbalance."""
+
+from __future__ import annotations
+
+import math
+from typing import Final
+
+import numpy as np
+
+from equilix.body.posture import Stance, stance_at_eye
+from equilix.carry.conditions import Balance, Carried, Figure, Situation, Step, Support, Way, fore_aft, off_by, sideways
+from equilix.kit.carriers import TripodHead
+from equilix.kit.parts import Part
+from equilix.mechanics.contact import Bearing
+from equilix.units import angle, length, mass, torque
+
+OVER_HEAD_M: Final = 0.005
+"""How far off the head's axis the CG may be (common practice, no source)."""
+FEW_RAD: Final = math.radians(10.0)
+"""A tip angle below this is flagged (common practice, no source)."""
+PLATE_M: Final = 0.05
+"""Half of the plate of the head, over which it bears (estimate)."""
+
+
+def bearer(carried: Carried) -> TripodHead | None:
+    """Tripod and head, where one is chosen."""
+    found = carried.bearer.carrier if carried.bearer is not None else None
+    return found if isinstance(found, TripodHead) else None
+
+
+def support(carried: Carried) -> Support | None:
+    """The clamp of the head, or the lowest plate that can be clamped."""
+    found = carried.anchor("head")
+    if found is None:
+        return None
+    bearing = Bearing("head", found[1], np.array((0.0, 0.0, 1.0)))
+    return Support("head", found[0], found[1], (bearing,), (-PLATE_M, PLATE_M), PLATE_M, hangs=True, grips=())
+
+
+def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
+    """Over the head's axis."""
+    del carried
+    name = "the axis of the head"
+    return (
+        fore_aft(support, OVER_HEAD_M, datum_name=name, falls_ahead="nose-down", falls_behind="nose-up"),
+        sideways(support, OVER_HEAD_M, datum_name=name),
+    )
+
+
+def stance(carried: Carried, support: Support) -> Stance:
+    """Behind the tripod, the lens at eye level."""
+    return stance_at_eye(
+        carried.operator, 0.30, np.array((carried.rear_m, support.datum_m[1], 0.0)), float(carried.mass.cg_m[2])
+    )
+
+
+def verdict(situation: Situation) -> tuple[str, str]:
+    """Stays level, or tilts by itself."""
+    worst, unit = situation.worst, situation.carried.display
+    if situation.status == "rests":
+        return "Stays level.", f"The centre of gravity stands {off_by(worst, unit)}."
+    moment = torque(abs(worst.value_m) * situation.carried.weight_n, unit)
+    return f"Tilts {worst.way} by itself.", f"{moment} with the drag loose: {off_by(worst, unit)}."
+
+
+def over_axis_m(carried: Carried, support: Support, head: TripodHead) -> float:
+    """CG over the tilt axis of the head."""
+    return float(carried.mass.cg_m[2] - support.datum_m[2]) + head.plate_over_axis_m
+
+
+def best_step(head: TripodHead, wanted_nm: float) -> int:
+    """The step of the counterbalance that is nearest to a moment; 0 is none."""
+    return int(np.argmin(np.abs(np.array(head.counterbalance_nm) - wanted_nm)))
+
+
+def tripod_tip_rad(carried: Carried, support: Support, head: TripodHead, part: Part) -> float:
+    """Least tip angle of tripod and rig over the line between two feet; the CG may be off the middle."""
+    rig_up = head.height_m + float(carried.mass.cg_m[2] - support.datum_m[2])
+    total = carried.mass.mass_kg + part.mass_kg
+    height = (carried.mass.mass_kg * rig_up + part.mass_kg * head.cg_height_m) / total
+    off = float(np.hypot(*(carried.mass.cg_m - support.datum_m)[:2])) * carried.mass.mass_kg / total
+    return math.atan2(head.foot_radius_m / 2 - off, height)  # the inner radius of a triangle of feet is half the outer
+
+
+def figures(situation: Situation) -> tuple[Figure, ...]:
+    """Counterbalance, payload of the head, how far the tripod is from tipping."""
+    carried, support, unit = situation.carried, situation.support, situation.carried.display
+    head = bearer(carried)
+    if head is None or carried.bearer is None:
+        return ()
+    over = over_axis_m(carried, support, head)
+    wanted = over * carried.weight_n
+    best = best_step(head, wanted)
+    step = (
+        best
+        if carried.setup.setting is None
+        else min(max(round(carried.setup.setting), 0), len(head.counterbalance_nm) - 1)
+    )
+    left = wanted - head.counterbalance_nm[step]
+    tip = tripod_tip_rad(carried, support, head, carried.bearer)
+    load = carried.mass.mass_kg
+    heavy = load > head.most_kg
+    rows = [
+        Figure("over_axis_m", "Centre of gravity over the tilt axis", over, "m", length(over, unit)),
+        Figure(
+            "counterbalance_nm",
+            "Counterbalance it wants",
+            wanted,
+            "N·m",
+            f"{torque(wanted, unit)}: step {best} is nearest",
+        ),
+        Figure(
+            "left_nm",
+            f"Left with step {step}, at 90° of tilt",
+            left,
+            "N·m",
+            torque(left, unit),
+            f"Set step {best}."
+            if step != best
+            else "More than its last step holds: keep a hand on the bar."
+            if left > 0.25 * max(wanted, 0.1) and best == len(head.counterbalance_nm) - 1
+            else "",
+        ),
+        Figure(
+            "rated_share",
+            "Of the head’s payload",
+            load / head.most_kg,
+            "1",
+            f"{load / head.most_kg:.0%} of {mass(head.most_kg, unit)}",
+            f"{mass(load - head.most_kg, unit)} more than its maker allows." if heavy else "",
+        ),
+        Figure("tripod_tip_rad", "The tripod tips at", tip, "rad", angle(tip), few(tip)),
+    ]
+    return tuple(rows)
+
+
+def few(tip_rad: float) -> str:
+    """A warning where something tips too easily."""
+    return "It tips easily (under 10°, rule of thumb): spread the legs or hang a bag." if tip_rad < FEW_RAD else ""
+
+
+STEPS = (
+    Step(
+        "fore-aft",
+        "Fore-aft",
+        "Counterbalance off, drag off, a hand on the bar. Let the tilt go.",
+        "It stays level.",
+        "side",
+        ("tilts nose-down", "14 mm in front", "stays"),
+    ),
+    Step(
+        "sideways",
+        "Sideways",
+        "Look along the lens; loosen the plate’s screw.",
+        "The plate’s middle is under the camera’s.",
+        "front",
+        ("leans left", "6 mm right", "stays"),
+    ),
+)
+
+TRIPOD = Way(
+    "tripod",
+    "on the tripod",
+    "a plate or a clamp for the head",
+    support,
+    balances,
+    stance,
+    verdict,
+    STEPS,
+    figures,
+    bearer="tripod",
+)

@@ -1,0 +1,342 @@
+"""On a vest with spring arm and sled.
+
+The CG must be on the post, below the gimbal by as much as the drop time asks, and there must be no product of inertia
+that would make a quick pan wobble.
+
+Dynamic balance: spun about the post at ω, the sled asks for a moment ``ω² √(I_xz² + I_yz²)``. The products are given
+as the length ``Σ m x (z − z_g) / (m k)``, k the radius of gyration about the gimbal: what the whole mass would have
+to stand off the post at that height to do the same.
+"""
+
+from __future__ import annotations
+
+import math
+from typing import Final
+
+import numpy as np
+
+from equilix.body.posture import Stance, stance_at_eye
+from equilix.carry.conditions import (
+    Balance,
+    Carried,
+    Figure,
+    Lever,
+    Situation,
+    Step,
+    Support,
+    Way,
+    X,
+    Y,
+    Z,
+    fore_aft,
+    off_by,
+    sideways,
+)
+from equilix.carry.gimbal import gimbal_balances, gimbal_figures
+from equilix.carry.springs import lift_n, spring_figures
+from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.kit.carriers import SpringArm
+from equilix.mechanics.contact import Bearing
+from equilix.mechanics.mass_properties import inertia_about
+from equilix.mechanics.pendulum import below_for_drop_m, drop_time_s, least_drop_time_s
+from equilix.units import Display, angle, force, length, torque
+
+STATIC_M: Final = 0.001
+SHORTEST_DROP_S: Final = 2.0
+LONGEST_DROP_S: Final = 3.0
+"""On the post to a millimetre, and the usual drop times (common practice, no source)."""
+DYNAMIC_M: Final = 0.003
+"""Products of inertia, as a length; spun at half a turn a second it shakes less than 3 mm off the post would
+(common practice, no source)."""
+SPIN_RAD_S: Final = math.pi
+ARM_AHEAD_OF_SPINE_M: Final = 0.20
+"""Front plate of the vest in front of the L5/S1 joint (estimate)."""
+L5_HEIGHT: Final = 0.58
+"""Height of the L5/S1 joint, of stature (estimate; hip joint at 0.530)."""
+BODY_CG_HEIGHT: Final = 0.55
+"""Height of the body's centre of gravity, of stature (from memory)."""
+
+
+def bearer(carried: Carried) -> SpringArm | None:
+    """The arm, where one is chosen."""
+    found = carried.bearer.carrier if carried.bearer is not None else None
+    return found if isinstance(found, SpringArm) else None
+
+
+def support(carried: Carried) -> Support | None:
+    """The sled's gimbal on its post; the arm lifts there."""
+    found = carried.anchor("post")
+    if found is None:
+        return None
+    lift = lift_n(carried, bearer(carried))
+    own = tuple(place for place in carried.grips if place[1] == found[0])
+    return Support(
+        "post", found[0], found[1], (Bearing("arm", found[1], Z, 0.0),), hangs=True, lift_n=lift, grips=own or None
+    )
+
+
+def horizontal_inertia(carried: Carried) -> float:
+    """Inertia about a horizontal axis through the CG, kg·m²: the mean of the two."""
+    return float(carried.mass.inertia_kg_m2[0, 0] + carried.mass.inertia_kg_m2[1, 1]) / 2
+
+
+def below_m(carried: Carried, support: Support) -> float:
+    """How far the CG is below the gimbal."""
+    return float(support.datum_m[2] - carried.mass.cg_m[2])
+
+
+def products_kg_m2(carried: Carried, support: Support) -> tuple[float, float]:
+    """Products of inertia I_xz, I_yz about the gimbal, ``−∫ x z dm``."""
+    tensor = inertia_about(carried.mass, support.datum_m)
+    return float(tensor[0, 2]), float(tensor[1, 2])
+
+
+def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
+    """Static, drop, dynamic; and before them the axes of a gimbal that rides on the sled."""
+    mass, inertia = carried.mass.mass_kg, horizontal_inertia(carried)
+    low = below_for_drop_m(inertia, mass, LONGEST_DROP_S)
+    high = below_for_drop_m(inertia, mass, SHORTEST_DROP_S)
+    wanted = support.datum_m - Z * (low + high) / 2
+    below = below_m(carried, support)
+
+    def leans(value: float, unit: Display) -> str:
+        del unit
+        return "it leans over" if below <= 0 else f"it leans {angle(math.atan2(abs(value), below))}"
+
+    def drops(value: float, unit: Display) -> str:
+        del unit
+        return _drop_said(inertia, mass, (low + high) / 2 - value)
+
+    on = ((support.placement, 1.0),)
+    name = "the post"
+    return (
+        *gimbal_balances(carried),
+        fore_aft(support, STATIC_M, datum_name=name, falls_ahead="forward", falls_behind="back", also=leans),
+        sideways(support, STATIC_M, datum_name=name, also=leans),
+        Balance(
+            "drop time",
+            Z,
+            wanted,
+            on,
+            max((high - low) / 2, 0.0002),
+            "above",
+            "below",
+            "too slowly",
+            "too fast",
+            f"where {SHORTEST_DROP_S:g} to {LONGEST_DROP_S:g} s want it",
+            edge_m=(low + high) / 2,
+            also=drops,
+        ),
+        *(
+            _dynamic(carried, support, direction, *words)
+            for direction, words in (
+                (X, ("dynamic fore-aft", "in front of", "behind", "nose-down when panned", "nose-up when panned")),
+                (Y, ("dynamic sideways", "left of", "right of", "to the left when panned", "to the right when panned")),
+            )
+        ),
+    )
+
+
+def _drop_said(inertia: float, mass: float, below: float) -> str:
+    time = drop_time_s(inertia, mass, below)
+    return "it turns over" if math.isinf(time) else f"drop time {time:.1f} s"
+
+
+def _dynamic(carried: Carried, support: Support, direction: np.ndarray, *words: str) -> Balance:
+    scale = math.sqrt(horizontal_inertia(carried) / carried.mass.mass_kg)
+    own = -float((carried.assembly.inertias_kg_m2 @ direction @ Z).sum()) / scale
+    name, ahead, behind, falls_ahead, falls_behind = words
+    return Balance(
+        name,
+        direction,
+        support.datum_m,
+        ((support.placement, 1.0),),
+        DYNAMIC_M,
+        ahead,
+        behind,
+        falls_ahead,
+        falls_behind,
+        "the post, as it would shake",
+        subject="Spun, it is as if all of it stood",
+        lever=Lever(Z, support.datum_m, scale, own),
+    )
+
+
+def lens_height(carried: Carried) -> float:
+    """Height of the lens in the rig frame; that of the CG without a lens."""
+    for row, part in enumerate(carried.assembly.parts):
+        if part.kind in ("lens", "body"):
+            return float(carried.assembly.cgs_m[row, 2])
+    return float(carried.mass.cg_m[2])
+
+
+def stance(carried: Carried, support: Support) -> Stance:
+    """Behind the sled, with the lens at eye level."""
+    arm = bearer(carried)
+    ahead = (arm.reach_m if arm is not None else 0.45) + ARM_AHEAD_OF_SPINE_M / 2
+    return stance_at_eye(carried.operator, ahead, support.datum_m, lens_height(carried))
+
+
+def verdict(situation: Situation) -> tuple[str, str]:
+    """Stands on the post, leans, drops too fast or too slowly, turns over, wobbles."""
+    carried, unit, worst = situation.carried, situation.carried.display, situation.worst
+    below = below_m(carried, situation.support)
+    drop = _drop_said(horizontal_inertia(carried), carried.mass.mass_kg, below)
+    if below <= 0:
+        return "Turns over.", f"Top-heavy: the centre of gravity is {length(-below, unit)} above the gimbal."
+    if situation.status == "rests":
+        return "Stands upright.", f"{drop[0].upper()}{drop[1:]}; {off_by(situation.condition('fore-aft'), unit)}."
+    first = (
+        next(c for name in _ORDER for c in situation.conditions if c.balance.name == name and not c.ok)
+        if any(c.balance.name in _ORDER and not c.ok for c in situation.conditions)
+        else worst
+    )
+    name, said = first.balance.name, f"{drop[0].upper()}{drop[1:]}"
+    if name in ("fore-aft", "sideways"):
+        leans = angle(math.atan2(abs(first.value_m), below))
+        return f"Leans {first.way}.", f"{leans} at rest: {off_by(first, unit)}. {said}."
+    if name == "drop time":
+        return f"Drops {first.way}.", f"{said}; {SHORTEST_DROP_S:g} to {LONGEST_DROP_S:g} s are usual."
+    if name.startswith("dynamic"):
+        return "Wobbles when panned.", f"{first.way[0].upper()}{first.way[1:]}; {drop}."
+    return f"On the sled: {name} is off.", f"{off_by(first, unit)}. {said}."
+
+
+_ORDER = ("fore-aft", "sideways", "drop time", "dynamic fore-aft", "dynamic sideways")
+"""What is said first: static before drop time before dynamic, as it is balanced."""
+
+
+def trunk_nm(situation: Situation) -> float:
+    """Moment of rig and arm about the L5/S1 joint, standing upright, N·m: what the back holds without leaning."""
+    arm = bearer(situation.carried)
+    if arm is None:
+        return 0.0
+    return _forward_kgm(situation, arm) * STANDARD_GRAVITY_M_S2
+
+
+def _forward_kgm(situation: Situation, arm: SpringArm) -> float:
+    rig = situation.carried.mass.mass_kg * (arm.reach_m + ARM_AHEAD_OF_SPINE_M)
+    return rig + arm.arm_kg * (arm.reach_m / 2 + ARM_AHEAD_OF_SPINE_M)
+
+
+def lean_back_rad(situation: Situation, arm: SpringArm, vest_kg: float) -> float:
+    """Angle by which all of it, turned about the ankles, brings the common CG of body, vest, arm and rig over the feet.
+
+    ``tan β = Σ m x / Σ m z`` with x in front of the spine, which stands over the feet.
+    """
+    operator, rig = situation.carried.operator, situation.carried.mass.mass_kg
+    chest = 0.72 * operator.stature_m
+    lever = _forward_kgm(situation, arm)
+    upright = (
+        operator.mass_kg * BODY_CG_HEIGHT * operator.stature_m + vest_kg * chest + arm.arm_kg * chest + rig * chest
+    )
+    return math.atan2(lever, upright)
+
+
+def figures(situation: Situation) -> tuple[Figure, ...]:
+    """Drop time, products of inertia, arm, back, hips, plates; and a gimbal that rides on the sled."""
+    carried, support, unit = situation.carried, situation.support, situation.carried.display
+    mass, inertia, below = carried.mass.mass_kg, horizontal_inertia(carried), below_m(carried, support)
+    time, least = drop_time_s(inertia, mass, below), least_drop_time_s(inertia, mass)
+    ixz, iyz = products_kg_m2(carried, support)
+    offset = carried.mass.cg_m - support.datum_m
+    wobble = SPIN_RAD_S**2 * math.hypot(ixz, iyz)
+    impossible = f"No height of the gimbal gives less than {least:.1f} s." if least > LONGEST_DROP_S else ""
+    rows = [
+        Figure(
+            "drop_time_s", "Drop time", time, "s", "turns over" if math.isinf(time) else f"{time:.2f} s", impossible
+        ),
+        Figure("least_drop_time_s", "Shortest that any height gives", least, "s", f"{least:.2f} s"),
+        Figure("below_m", "Centre of gravity below the gimbal", below, "m", length(below, unit)),
+        Figure("off_post_x_m", "In front of the post", float(offset[0]), "m", length(float(offset[0]), unit)),
+        Figure("off_post_y_m", "Left of the post", float(offset[1]), "m", length(float(offset[1]), unit)),
+        Figure("i_xz_kg_m2", "Product of inertia I_xz", ixz, "kg·m²", f"{ixz:+.4f} kg·m²"),
+        Figure("i_yz_kg_m2", "Product of inertia I_yz", iyz, "kg·m²", f"{iyz:+.4f} kg·m²"),
+        Figure("wobble_nm", "Wobble at half a turn a second", wobble, "N·m", torque(wobble, unit)),
+    ]
+    arm = bearer(carried)
+    if arm is not None and carried.bearer is not None:
+        tension = carried.weight_n if support.lift_n is None else support.lift_n
+        back = trunk_nm(situation)
+        vest_kg = max(carried.bearer.mass_kg - arm.arm_kg, 0.0)
+        hips = tension + carried.bearer.mass_kg * STANDARD_GRAVITY_M_S2
+        couple = (tension * arm.reach_m + arm.arm_kg * STANDARD_GRAVITY_M_S2 * arm.reach_m / 2) / arm.plates_m
+        rows += spring_figures(carried, arm, tension)
+        rows += [
+            Figure(
+                "trunk_moment_nm",
+                "Moment at the lower back, upright",
+                back,
+                "N·m",
+                torque(back, unit),
+                "Far in front of the spine: not for a bad back; ask a doctor first." if back > 40 else "",
+            ),
+            Figure(
+                "lean_back_rad",
+                "Lean back to stand over the feet",
+                lean_back_rad(situation, arm, vest_kg),
+                "rad",
+                angle(lean_back_rad(situation, arm, vest_kg)),
+            ),
+            Figure("plates_n", "Push of front plate and belt", couple, "N", force(couple, unit)),
+            Figure("hip_load_n", "Load on the hips, vest included", hips, "N", force(hips, unit)),
+        ]
+    return (*rows, *gimbal_figures(carried))
+
+
+STEPS = (
+    Step(
+        "sideways",
+        "Static, sideways",
+        "Balance the camera first. Hold the sled by the gimbal, spar below, and look from behind.",
+        "The post hangs upright.",
+        "front",
+        ("settles 3° left side down", "2 mm right", "stays"),
+    ),
+    Step(
+        "fore-aft",
+        "Static, fore-aft",
+        "Look from the side.",
+        "The post hangs upright.",
+        "side",
+        ("settles 5° nose-down", "2 mm in front", "stays"),
+    ),
+    Step(
+        "drop time",
+        "Drop time",
+        "Tip the sled to horizontal, let go and time it until it passes upright.",
+        f"{SHORTEST_DROP_S:g} to {LONGEST_DROP_S:g} s.",
+        "side",
+        ("drop time 1.4 s", "turns over"),
+    ),
+    Step(
+        "dynamic fore-aft",
+        "Dynamic",
+        "Spin the sled about its post, half a turn a second.",
+        "The post stays upright while it spins.",
+        "side",
+        ("4 mm in front", "stays"),
+    ),
+    Step(
+        "dynamic sideways",
+        "Dynamic, sideways",
+        "Spin it again and look from the front.",
+        "The post stays upright while it spins.",
+        "front",
+        ("4 mm left", "stays"),
+    ),
+)
+
+VEST = Way(
+    "vest",
+    "on a vest with arm and sled",
+    "a sled's gimbal on its post",
+    support,
+    balances,
+    stance,
+    verdict,
+    STEPS,
+    figures,
+    trunk_nm,
+    "vest",
+)

@@ -1,0 +1,169 @@
+"""Edits of how a rig is carried: the way, what bears it and how that is set, palm, seat, cables, handles turned up."""
+
+from __future__ import annotations
+
+import math
+from typing import Any, get_args
+
+from pydantic import ValidationError
+
+from equilix.carry import WAYS
+from equilix.check import setup_faults
+from equilix.document import Document
+from equilix.edits.rigging import placement_of, refused_by, setup_of
+from equilix.errors import Refused
+from equilix.kit.catalogue import free_id
+from equilix.kit.parts import Part
+from equilix.rig.kinematics import seat_of
+from equilix.rig.setups import Cable, Carry, Placement, Pose, Setup
+from equilix.units import mass
+
+
+def _changed(document: Document, setup_id: str, **updates: Any) -> Document:
+    setup = setup_of(document, setup_id)
+    try:
+        new = setup.changed(**updates)
+    except ValidationError as error:
+        raise refused_by(error) from error
+    faults = setup_faults(new, document.parts_by_id)
+    if faults:
+        raise Refused(f"{faults[0].place}: {faults[0].problem}", faults[0].todo)
+    return document.with_setup(new)
+
+
+def bearers(document: Document, carry: str) -> list[Part]:
+    """The parts of the kit that can bear a rig carried so."""
+    wanted = WAYS[carry].bearer
+    return [part for part in document.parts if part.carrier is not None and part.carrier.way == wanted]
+
+
+def choose_way(document: Document, setup_id: str, carry: str) -> Document:
+    """Carry a setup another way; its parts stay. What can bear it so is taken from the kit, the first that is owned."""
+    if carry not in get_args(Carry):
+        raise Refused(f"“{carry}” is no way of carrying", f"Allowed are: {', '.join(get_args(Carry))}")
+    setup = setup_of(document, setup_id)
+    there = bearers(document, carry)
+    ids = [part.id for part in there]
+    borne_by: str | None = None
+    if there:
+        owned = [part.id for part in there if part.owned] or ids
+        borne_by = setup.borne_by if setup.borne_by in ids else owned[0]
+    setting = setup.setting if borne_by is not None and borne_by == setup.borne_by else None
+    return _changed(document, setup_id, carry=carry, borne_by=borne_by, setting=setting)
+
+
+def choose_bearer(document: Document, setup_id: str, part_id: str | None) -> Document:
+    """Let another arm, harness or tripod bear the rig, or none; its setting is forgotten."""
+    setup = setup_of(document, setup_id)
+    if part_id is not None and part_id not in {part.id for part in bearers(document, setup.carry)}:
+        raise Refused(
+            f"“{part_id}” cannot bear a rig {WAYS[setup.carry].phrase}", "Name an arm, harness or tripod for it"
+        )
+    return _changed(document, setup_id, borne_by=part_id, setting=None)
+
+
+def set_bearer(document: Document, setup_id: str, setting: float | None) -> Document:
+    """Set its spring (turns) or counterbalance (step); None: set right for the load."""
+    setup = setup_of(document, setup_id)
+    if setting is not None and not math.isfinite(setting):
+        raise Refused(f"The setting cannot be {setting}", "A number of turns or a step is allowed")
+    if setup.borne_by is None and setting is not None:
+        raise Refused("Nothing bears this rig that could be set", "Choose an arm, a harness or a tripod first")
+    return _changed(document, setup_id, setting=setting)
+
+
+def hold_palm(document: Document, setup_id: str, palm: bool) -> Document:
+    """Left palm under the lens, or on a grip."""
+    return _changed(document, setup_id, palm=palm)
+
+
+def sit(document: Document, setup_id: str, seated: bool) -> Document:
+    """The operator sits, or stands."""
+    return _changed(document, setup_id, seated=seated)
+
+
+def add_cable(document: Document, setup_id: str, name: str, start: str, end: str) -> Document:
+    """Lead a cable between two placements."""
+    setup = setup_of(document, setup_id)
+    placement_of(setup, start)
+    placement_of(setup, end)
+    if start == end:
+        raise Refused("A cable needs two ends", "Choose another part for its other end")
+    try:
+        cable = Cable(id=free_id("cable", {each.id for each in setup.cables}), name=name, start=start, end=end)
+    except ValidationError as error:
+        raise refused_by(error) from error
+    return _changed(document, setup_id, cables=(*setup.cables, cable))
+
+
+def remove_cable(document: Document, setup_id: str, cable_id: str) -> Document:
+    """Take a cable off."""
+    setup = setup_of(document, setup_id)
+    if cable_id not in {cable.id for cable in setup.cables}:
+        raise Refused(f"There is no cable “{cable_id}” in “{setup.name}”", "Name one of this setup")
+    return _changed(document, setup_id, cables=tuple(c for c in setup.cables if c.id != cable_id))
+
+
+def fold_handles(document: Document, setup_id: str) -> Document:
+    """Turn the handles on toothed rosettes by half a turn: up and out of the way for the tripod, or down again."""
+    setup = setup_of(document, setup_id)
+    turned = 0
+    placements = []
+    for placement in setup.placements:
+        part = document.parts_by_id[placement.part]
+        seat = seat_of(placement, setup, document.parts_by_id)
+        if part.grips and seat is not None and seat.point.kind == "rosette":
+            turned += 1
+            placements.append(_half_a_turn(placement))
+        else:
+            placements.append(placement)
+    if not turned:
+        raise Refused("No handle of this rig sits on a rosette", "Only those can be turned up out of the way")
+    return _changed(document, setup_id, placements=tuple(placements))
+
+
+def _half_a_turn(placement: Placement) -> Placement:
+    return placement.changed(turn_rad=round(math.remainder(placement.turn_rad + math.pi, 2 * math.pi), 7))
+
+
+def is_underslung(setup: Setup, gimbal: str) -> bool:
+    """Whether a free gimbal base stands on its head."""
+    pose = setup.by_id[gimbal].pose
+    return pose is not None and abs(pose.quaternion_xyzw[0]) > 0.7
+
+
+def turn_gimbal_over(document: Document, setup_id: str) -> Document:
+    """Upright to underslung and back: the handle comes above, and the camera is turned by half on the roll motor.
+
+    Refused where the gimbal is mounted on something.
+    """
+    setup = setup_of(document, setup_id)
+    parts = document.parts_by_id
+    base = next((p for p in setup.placements if parts[p.part].drive is not None), None)
+    if base is None or base.parent is not None:
+        raise Refused("There is no gimbal that is held by itself in this setup", "Build one, or take it off its mount")
+    roll = [
+        p.id
+        for p in setup.placements
+        if (seat := seat_of(p, setup, parts)) is not None
+        and seat.point.joint is not None
+        and seat.point.joint.name == "roll"
+    ]
+    upright = is_underslung(setup, base.id)
+    pose = Pose(quaternion_xyzw=(0.0, 0.0, 0.0, 1.0) if upright else (1.0, 0.0, 0.0, 0.0))
+    placements = []
+    for placement in setup.placements:
+        if placement.id == base.id:
+            placements.append(placement.changed(pose=pose))
+        else:
+            placements.append(_half_a_turn(placement) if placement.id in roll else placement)
+    return _changed(document, setup_id, placements=tuple(placements))
+
+
+def bearer_words(document: Document, setup: Setup) -> str:
+    """'spring arm, for 3 kg to 9 kg'; empty where nothing bears it."""
+    part = document.parts_by_id.get(setup.borne_by or "")
+    if part is None or part.carrier is None:
+        return ""
+    carrier, unit = part.carrier, document.display
+    return f"{part.name}, for {mass(carrier.least_kg, unit)} to {mass(carrier.most_kg, unit)}"

@@ -1,0 +1,236 @@
+"""What is seen on the real thing, in words or figures, and the most likely error in the data behind it.
+
+Every mass and CG of the model has a standard uncertainty. An observation of one condition's value corrects them all
+by the least weighted squares: ``δp = C gᵀ (g C gᵀ + s²)⁻¹ (seen − predicted)``, with ``g`` the slopes of the value and
+``C`` the covariance of the data (a Kalman update with one reading).
+"""
+
+from __future__ import annotations
+
+import math
+import re
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+from numpy.typing import NDArray
+
+from equilix.analysis import Analysis
+from equilix.carry.conditions import Condition
+from equilix.carry.hanging import drop_m
+from equilix.carry.vest import horizontal_inertia
+from equilix.document import Document
+from equilix.edits.kit import change_part
+from equilix.errors import Refused
+from equilix.kit.parts import Part
+from equilix.mechanics.pendulum import below_for_drop_m, least_drop_time_s
+from equilix.units import length, mass
+
+Array = NDArray[np.float64]
+
+ANGLE_SD_RAD: Final = math.radians(2.0)
+LENGTH_SD_M: Final = 0.002
+EFFORT_SD: Final = 0.02
+TIME_SD_S: Final = 0.1
+"""How exactly these are read by eye and by hand (common practice, no source)."""
+SURPRISING: Final = 3.0
+"""Off by more than so many standard uncertainties, something else is wrong than a mass or a balance point."""
+
+_STAYS: Final = re.compile(r"\b(stays?|balanced|level|upright|quiet|still|even)\b")
+_NUMBER: Final = r"([0-9]+(?:[.,][0-9]+)?)"
+_AHEAD: Final = {
+    "x": (r"nose.?down|forward|in front|front.?heavy|front downhill|nods", r"nose.?up|backward|\bback\b|behind|rear"),
+    "y": (r"left side down|right side up|left of|\bleft\b", r"right side down|left side up|right of|\bright\b"),
+    "z": (r"top.?heavy|above|over|too slow|slowly", r"bottom.?heavy|below|too fast|fast"),
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Seen:
+    """What was seen: the value of a condition, its standard uncertainty, and the words."""
+
+    condition: Condition
+    value_m: float
+    sd_m: float
+    text: str
+
+
+def read_seen(analysis: Analysis, condition: Condition, text: str) -> Seen:
+    """Understand what someone typed about one axis. Raises :class:`Refused` with what is allowed."""
+    said = text.strip().lower().replace("−", "-")
+    balance = condition.balance
+    sign = _direction(condition, said)
+    if found := re.search(_NUMBER + r"\s*%", said):
+        if not balance.effort_per_m:
+            raise Refused(f"“{text}”: no motor holds this axis", "An angle, a length or words are allowed")
+        size = _figure(found) / 100 / balance.effort_per_m
+        sign = sign or math.copysign(1.0, condition.value_m)
+        return Seen(condition, sign * size, EFFORT_SD / balance.effort_per_m, text)
+    if found := re.search(_NUMBER + r"\s*(?:s|sec|seconds)\b", said):
+        return _timed(analysis, condition, _figure(found), text)
+    if found := re.search(_NUMBER + r"\s*(?:°|deg)", said):
+        drop = _below(analysis, condition)
+        if drop <= 0:
+            raise Refused(
+                f"“{text}”: by the model it is top-heavy and settles nowhere", "Words or a length are allowed",
+                "Say which way it falls",
+            )  # fmt: skip
+        size = math.tan(min(math.radians(_figure(found)), 1.4)) * drop
+        return Seen(condition, _signed(sign, text) * size, math.tan(ANGLE_SD_RAD) * drop, text)
+    if found := re.search(_NUMBER + r"\s*(mm|cm|in|\")", said):
+        size = _figure(found) * {"mm": 0.001, "cm": 0.01}.get(found[2], 0.0254)
+        return Seen(condition, _signed(sign, text) * size, LENGTH_SD_M, text)
+    if re.search(r"[0-9]", said):
+        raise Refused(f"“{text}” has a figure without a unit", "Allowed are °, mm, in, %, s", "Write “12° nose-up”")
+    if sign:
+        past = max(abs(condition.value_m), balance.tolerance_m) if condition.value_m * sign > 0 else balance.tolerance_m
+        return Seen(condition, sign * past, balance.tolerance_m, text)
+    if _STAYS.search(said):
+        return Seen(condition, 0.0, balance.tolerance_m / 2, text)
+    raise Refused(
+        f"“{text}” says nothing about {balance.name}",
+        f"Words like “{balance.falls_ahead}” or “{balance.falls_behind}”, or a figure with °, mm, % or s are allowed",
+    )
+
+
+def _figure(found: re.Match[str]) -> float:
+    return float(found[1].replace(",", "."))
+
+
+def _signed(sign: float, text: str) -> float:
+    if not sign:
+        raise Refused(f"“{text}” does not say which way", "Add the way", "Write “12° nose-up” or “5 mm in front”")
+    return sign
+
+
+def _direction(condition: Condition, said: str) -> float:
+    """+1 or −1 for the side that the words name, 0 for none."""
+    axis = "xyz"[int(np.argmax(np.abs(condition.balance.direction)))]
+    ahead, behind = _AHEAD[axis]
+    for pattern, sign in ((behind, -1.0), (ahead, 1.0)) if axis == "x" else ((ahead, 1.0), (behind, -1.0)):
+        if found := re.search(pattern, said):
+            if axis == "y" and "side up" in said and "side down" not in said:
+                return 1.0 if "right side up" in said else -1.0
+            return sign if found else 0.0
+    return 0.0
+
+
+def _below(analysis: Analysis, condition: Condition) -> float:
+    """How far the CG that settles is below what it turns about."""
+    name = condition.balance.name
+    if name == "tilt fore-aft":
+        vertical = next(c for c in analysis.conditions if c.balance.name == "tilt vertical")
+        return -vertical.value_m
+    if condition.balance.members is not None:
+        cg = analysis.assembly.mass_properties(condition.balance.members).cg_m
+        return float(condition.balance.datum_m[2] - cg[2])
+    if analysis.support is None:
+        return 0.0
+    return drop_m(analysis.carried, analysis.support)
+
+
+def _timed(analysis: Analysis, condition: Condition, time_s: float, text: str) -> Seen:
+    if condition.balance.name != "drop time":
+        raise Refused(
+            f"“{text}” is a time", "A time belongs to the drop time alone", "Give an angle, a length or words"
+        )
+    carried, inertia = analysis.carried, horizontal_inertia(analysis.carried)
+    least = least_drop_time_s(inertia, carried.mass.mass_kg)
+    if time_s < least:
+        raise Refused(
+            f"“{text}” is shorter than any height of the gimbal gives", f"{least:.1f} s is the shortest",
+            "Time it again from horizontal to upright",
+        )  # fmt: skip
+    assert analysis.support is not None  # it has a drop time
+    below = below_for_drop_m(inertia, carried.mass.mass_kg, time_s)
+    slower = below_for_drop_m(inertia, carried.mass.mass_kg, time_s + TIME_SD_S)
+    wanted = float(analysis.support.datum_m[2] - condition.balance.datum_m[2])
+    return Seen(condition, wanted - below, max(below - slower, 0.0002), text)
+
+
+@dataclass(frozen=True, slots=True)
+class Suspect:
+    """A part whose data may be wrong: its share of the doubt, and the likeliest change of mass and CG (part frame)."""
+
+    part: Part
+    share: float
+    mass_change_kg: float
+    cg_change_m: Array
+
+
+@dataclass(frozen=True)
+class Correction:
+    """What an observation does to the model: the parts by suspicion, how surprising it is, and the new document."""
+
+    seen: Seen
+    suspects: tuple[Suspect, ...]
+    surprise: float
+    """Off by so many standard uncertainties of model and reading together."""
+    document: Document
+
+    @property
+    def words(self) -> str:
+        """Which part is suspect, and by how much."""
+        unit, value = self.document.display, self.seen.condition.value_m
+        off = length(abs(self.seen.value_m - value), unit)
+        if not self.suspects:
+            return "Nothing in the model can be corrected: every mass and place is taken as exact."
+        first = self.suspects[0]
+        if self.surprise < 1.0:
+            lead = "That is what the model says, to within its doubt."
+        else:
+            lead = f"The model is {off} off."
+        if self.surprise > SURPRISING:
+            lead += " That is more than its data allow: check the marks, and that every part is in the model."
+        moved = first.cg_change_m
+        axis = int(np.argmax(np.abs(moved)))
+        way = (("back", "forward"), ("right", "left"), ("down", "up"))[axis][int(moved[axis] > 0)]
+        return (
+            f"{lead} Suspect “{first.part.name}” ({first.share:.0%} of the doubt): its balance point "
+            f"{length(abs(float(moved[axis])), unit)} {way}, its mass {'+' if first.mass_change_kg >= 0 else '−'}"
+            f"{mass(abs(first.mass_change_kg), unit)}. Weigh it, and balance it on a finger."
+        )
+
+
+def correct(document: Document, analysis: Analysis, seen: Seen) -> Correction:
+    """The document with its data bettered by what was seen."""
+    condition, assembly = seen.condition, analysis.assembly
+    total = float(condition.variances_m2.sum())
+    error = seen.value_m - condition.value_m
+    spread = math.sqrt(total + seen.sd_m**2)
+    gain = error / (total + seen.sd_m**2)
+    kept = total / (total + seen.sd_m**2)
+    found: dict[str, Suspect] = {}
+    for row, part in enumerate(assembly.parts):
+        share = float(condition.variances_m2[row]) / total if total > 0 else 0.0
+        if share < 1e-4:
+            continue
+        mass_change = float(assembly.mass_sd_kg[row] ** 2 * condition.by_mass[row]) * gain
+        moved = assembly.rotations[row].T @ (assembly.cg_cov_m2[row] @ condition.by_place[row]) * gain
+        old = found.get(part.id)
+        if old is None or share > old.share:
+            found[part.id] = Suspect(part, share, mass_change, moved)
+    new = document
+    for suspect in found.values():
+        new = _corrected(new, suspect, kept)
+    suspects = tuple(sorted(found.values(), key=lambda each: -each.share))
+    return Correction(seen, suspects, abs(error) / spread if spread > 0 else 0.0, new)
+
+
+def _corrected(document: Document, suspect: Suspect, kept: float) -> Document:
+    part, body = suspect.part, suspect.part.body(0.0)
+    cg = body.cg_m + suspect.cg_change_m
+    smaller = math.sqrt(max(1.0 - kept * suspect.share, 0.0))
+    updates: dict[str, object] = {}
+    new_mass = part.mass_kg + suspect.mass_change_kg
+    if abs(suspect.mass_change_kg) >= 1e-4 and new_mass > 1e-3:
+        updates |= {"mass_kg": round(new_mass, 5), "mass_sd_kg": round(body.mass_sd_kg * smaller, 5)}
+    if float(np.abs(suspect.cg_change_m).max()) >= 1e-4:
+        sd = math.sqrt(float(np.trace(body.cg_cov_m2)) / 3) * smaller
+        updates |= {"cg_m": tuple(round(float(v), 6) for v in cg), "cg_sd_m": round(sd, 6)}
+    return change_part(document, part.id, **updates) if updates else document
+
+
+def take_in(document: Document, analysis: Analysis, condition: Condition, text: str) -> Correction:
+    """Read what was typed and correct the document by it. Raises :class:`Refused`."""
+    return correct(document, analysis, read_seen(analysis, condition, text))

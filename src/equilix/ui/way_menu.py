@@ -1,0 +1,109 @@
+"""The choices behind the words for the way of carrying: another way, what bears the rig, how it is held and set."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+
+from PySide6.QtWidgets import QLabel, QLineEdit, QWidget
+
+from equilix.carry import WAYS
+from equilix.document import Document
+from equilix.edits import carrying
+from equilix.errors import EquilixError
+from equilix.kit.carriers import TripodHead
+from equilix.ui.session import Session
+from equilix.ui.widgets.panel import Panel
+from equilix.ui.widgets.words import Choice
+
+
+def way_choices(session: Session, ask_setting: Callable[[], object]) -> list[Choice | None]:
+    """Every other way of carrying; then what can be changed about this one."""
+    setup = session.setup
+
+    def edit(label: str, change: Callable[[Document], Document]) -> Callable[[], object]:
+        return lambda: session.edit(label, change)
+
+    found: list[Choice | None] = [
+        (_said(session, key), edit(f"Carry it {way.phrase}", lambda d, key=key: carrying.choose_way(d, setup.id, key)))
+        for key, way in WAYS.items()
+        if key != setup.carry
+    ]
+    found.append(None)
+    found.extend(_bearers(session, edit, ask_setting))
+    if setup.carry == "handheld":
+        text = "Both hands on grips" if setup.palm else "Left palm under the lens"
+        found.append((text, edit(text, lambda d: carrying.hold_palm(d, setup.id, not setup.palm))))
+    if setup.carry == "shoulder":
+        text = "Stand up" if setup.seated else "Sit, fists on the knees"
+        found.append((text, edit(text, lambda d: carrying.sit(d, setup.id, not setup.seated))))
+    parts = session.document.parts_by_id
+    if any(parts[p.part].drive is not None for p in setup.placements):
+        text = "Turn the gimbal over (upright or underslung)"
+        found.append((text, edit("Turn the gimbal over", lambda d: carrying.turn_gimbal_over(d, setup.id))))
+    if any(parts[p.part].kind in ("grip-arm", "side-grip") for p in setup.placements):
+        found.append(
+            ("Turn the handles up or down", edit("Turn the handles", lambda d: carrying.fold_handles(d, setup.id)))
+        )
+    return found if found[-1] is not None else found[:-1]
+
+
+def _said(session: Session, key: str) -> str:
+    """The phrase, and what is missing for it on this rig."""
+    way, analysis = WAYS[key], session.analysis
+    lacks = bool(analysis.assembly.ids) and way.support(analysis.carried) is None
+    return f"{way.phrase[0].upper()}{way.phrase[1:]}{f' – needs {way.needs}' if lacks else ''}"
+
+
+def _bearers(
+    session: Session, edit: Callable[[str, Callable[[Document], Document]], Callable[[], object]],
+    ask_setting: Callable[[], object],
+) -> Iterator[Choice | None]:  # fmt: skip
+    setup = session.setup
+    there = carrying.bearers(session.document, setup.carry) if session.analysis.way.bearer else []
+    for part in there:
+        mark = "●" if part.id == setup.borne_by else "○"
+        yield (
+            f"{mark} Borne by the {part.name}",
+            edit(f"Bear it with the {part.name}", lambda d, key=part.id: carrying.choose_bearer(d, setup.id, key)),
+        )
+    if setup.borne_by is not None and there:
+        yield ("Set it …", ask_setting)
+        yield None
+
+
+class SettingPanel(Panel):
+    """Asks for turns of a spring or the step of a counterbalance; empty sets it right for the load."""
+
+    def __init__(self, session: Session, parent: QWidget) -> None:
+        super().__init__(parent, "Set it")
+        self.session = session
+        setup = session.setup
+        bearer = session.document.parts_by_id[setup.borne_by or ""]
+        steps = isinstance(bearer.carrier, TripodHead)
+        about = QLabel(carrying.bearer_words(session.document, setup))
+        about.setWordWrap(True)
+        self.form.addRow(about)
+        self.line = QLineEdit("" if setup.setting is None else f"{setup.setting:g}")
+        self.what = "Counterbalance, step" if steps else "Spring, turns"
+        self.line.setAccessibleName(self.what)
+        self.line.setPlaceholderText("empty: right for the load")
+        self.line.returnPressed.connect(self.take)
+        self.form.addRow(self.what, self.line)
+        self.finish()
+
+    def take(self) -> None:
+        """Set it, or say why not."""
+        text = self.line.text().strip().replace(",", ".").replace("−", "-")
+        setup_id = self.session.setup.id
+        try:
+            value = float(text) if text else None
+        except ValueError:
+            self.refuse(f"“{text}” is no number. {self.what} takes a figure like 4.5, or nothing.")
+            return
+        try:
+            changed = carrying.set_bearer(self.session.document, setup_id, value)
+        except EquilixError as error:
+            self.refuse(str(error))
+            return
+        self.session.edit("Set what bears it", lambda _document: changed)
+        self.close()
