@@ -11,18 +11,25 @@ from typing import Any, Final, Literal
 from equilix.errors import Refused
 
 Display = Literal["metric", "us"]
-Quantity = Literal["mass", "length", "angle", "power", "energy", "price"]
+Quantity = Literal["mass", "length", "angle", "power", "energy", "torque", "number", "price"]
 
 KG_PER_LB: Final = 0.45359237
 M_PER_IN: Final = 0.0254
 N_PER_LBF: Final = KG_PER_LB * 9.80665
 """International yard and pound agreement, 1959: exact."""
 
-_SI: Final[dict[str, str]] = {"mass": "kg", "length": "m", "angle": "rad", "power": "W", "energy": "W*h"}
+_SI: Final[dict[str, str]] = {
+    "mass": "kg",
+    "length": "m",
+    "angle": "rad",
+    "power": "W",
+    "energy": "W*h",
+    "torque": "N*m",
+}
 _BARE: Final[dict[tuple[str, str], str]] = {
     ("mass", "metric"): "g", ("mass", "us"): "lb", ("length", "metric"): "mm", ("length", "us"): "in",
     ("angle", "metric"): "deg", ("angle", "us"): "deg", ("power", "metric"): "W", ("power", "us"): "W",
-    ("energy", "metric"): "W*h", ("energy", "us"): "W*h",
+    ("energy", "metric"): "W*h", ("energy", "us"): "W*h", ("torque", "metric"): "N*m", ("torque", "us"): "lbf*in",
 }  # fmt: skip
 _EXAMPLES: Final[dict[str, str]] = {
     "mass": "1.2 kg, 850 g or 2 lb 10 oz",
@@ -30,6 +37,8 @@ _EXAMPLES: Final[dict[str, str]] = {
     "angle": "12 deg or 12°",
     "power": "24 W or 12 V 2 A",
     "energy": "98 Wh",
+    "torque": "1.2 N·m or 10 lbf·in",
+    "number": "4 or 2.5",
     "price": "120 or 49.90",
 }
 _PIECE = re.compile(r"\s*([+-]?)\s*(\d+\s+\d+/\d+|\d+/\d+|\d*[.,]?\d+(?:e[+-]?\d+)?)\s*([^\d\s+.,/-]*)", re.IGNORECASE)
@@ -37,6 +46,7 @@ _ALIASES: Final = {
     "°": "deg", "″": "in", '"': "in", "”": "in", "'": "ft", "′": "ft", "wh": "W*h", "w": "W", "v": "V", "a": "A",
     "lbs": "lb", "kgs": "kg", "kg": "kg", "mm": "mm", "cm": "cm", "m": "m", "g": "g", "oz": "oz", "lb": "lb",
     "in": "in", "ft": "ft", "deg": "deg", "degrees": "deg", "rad": "rad", "inch": "in", "inches": "in",
+    "n·m": "N*m", "nm": "N*m", "n*m": "N*m", "lbf·in": "lbf*in", "in·lbf": "lbf*in",
 }  # fmt: skip
 
 
@@ -48,7 +58,7 @@ def _registry() -> Any:
 
 
 def read(text: str, quantity: Quantity, display: Display = "metric") -> float:
-    """The SI value of what was typed: kg, m, rad, W, Wh, or plain money.
+    """The SI value of what was typed: kg, m, rad, W, Wh, N·m, or a plain number or price.
 
     Takes sums of pieces ("2 lb 10 oz", "3 1/4 in") and "12 V 2 A" as a power; a bare number is in the unit that
     ``display`` shows (g, mm, degrees, W, Wh; lb and in for US). Raises :class:`Refused`.
@@ -56,10 +66,10 @@ def read(text: str, quantity: Quantity, display: Display = "metric") -> float:
     pieces = _pieces(text)
     if not pieces:
         raise Refused(f"“{text}” is not a number with a unit", f"Allowed is something like {_EXAMPLES[quantity]}")
-    if quantity == "price":
+    if quantity in ("price", "number"):
         if len(pieces) == 1 and not pieces[0][1]:
             return pieces[0][0]
-        raise Refused(f"“{text}” is not a price", f"Allowed is a plain number like {_EXAMPLES['price']}")
+        raise Refused(f"“{text}” is not a {quantity}", f"Allowed is a plain number like {_EXAMPLES[quantity]}")
     total = 0.0
     units = [unit for _, unit in pieces]
     if quantity == "power" and sorted(units) == ["A", "V"]:

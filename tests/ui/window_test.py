@@ -115,6 +115,11 @@ class WindowTest(unittest.TestCase):
         QTest.mouseRelease(view, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, start + by)
         self.settle()
 
+    def click(self, widget: QWidget) -> None:
+        """Click the middle of a widget."""
+        QTest.mouseClick(widget, Qt.MouseButton.LeftButton)
+        self.settle()
+
     def press(self, key: Qt.Key, widget: QWidget | None = None, shift: bool = False, control: bool = False) -> None:
         """Press a key."""
         modifiers = Qt.KeyboardModifier.NoModifier

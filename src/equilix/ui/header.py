@@ -11,6 +11,7 @@ from equilix.errors import Refused
 from equilix.reading import mass_line
 from equilix.rig.setups import Placement
 from equilix.ui.operator_panel import OperatorPanel
+from equilix.ui.ratings_panel import RatingsPanel
 from equilix.ui.session import Session
 from equilix.ui.theme import font
 from equilix.ui.way_menu import SettingPanel, way_choices
@@ -87,11 +88,17 @@ class Header(QWidget):
         return found
 
     def _ways(self) -> list[Choice | None]:
-        return way_choices(self.session, self.set_bearer)
+        return way_choices(self.session, self.set_bearer, self.rate_bearer)
 
     def set_bearer(self) -> None:
         """Ask how arm, harness or head is set, under the word."""
         self.panel = SettingPanel(self.session, self.way)
+        self.panel.open_under(self.way)
+
+    def rate_bearer(self) -> None:
+        """Show what the maker of arm, harness or tripod allows, under the word."""
+        part = self.session.document.parts_by_id[self.session.setup.borne_by or ""]
+        self.panel = RatingsPanel(self.session, self.way, part)
         self.panel.open_under(self.way)
 
     def _new_setup(self, like: str | None) -> None:

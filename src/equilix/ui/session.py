@@ -56,6 +56,8 @@ class Session(QObject):
         self.selection: str | None = None
         self.ghost: Plan | None = None
         self.axis: Advice | None = None
+        self.table = False
+        """Whether the drawing shows how the rig stands on a table."""
         self.plans: list[Plan] = []
         self.planning = Planning(self)
         self.planning.found.connect(self._plan_found)
@@ -161,6 +163,12 @@ class Session(QObject):
         """Show just one axis on the drawing, with what slides along it."""
         if advice is not self.axis:
             self.axis = advice
+            self.axis_changed.emit()
+
+    def show_table(self, on: bool) -> None:
+        """Show on the drawing how the rig stands on a table, or not."""
+        if on != self.table:
+            self.table = on
             self.axis_changed.emit()
 
     def _become(self, history: History) -> None:

@@ -16,7 +16,9 @@ from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.words import Choice
 
 
-def way_choices(session: Session, ask_setting: Callable[[], object]) -> list[Choice | None]:
+def way_choices(
+    session: Session, ask_setting: Callable[[], object], ask_ratings: Callable[[], object]
+) -> list[Choice | None]:
     """Every other way of carrying; then what can be changed about this one."""
     setup = session.setup
 
@@ -29,7 +31,7 @@ def way_choices(session: Session, ask_setting: Callable[[], object]) -> list[Cho
         if key != setup.carry
     ]
     found.append(None)
-    found.extend(_bearers(session, edit, ask_setting))
+    found.extend(_bearers(session, edit, ask_setting, ask_ratings))
     if setup.carry == "handheld":
         text = "Both hands on grips" if setup.palm else "Left palm under the lens"
         found.append((text, edit(text, lambda d: carrying.hold_palm(d, setup.id, not setup.palm))))
@@ -56,7 +58,7 @@ def _said(session: Session, key: str) -> str:
 
 def _bearers(
     session: Session, edit: Callable[[str, Callable[[Document], Document]], Callable[[], object]],
-    ask_setting: Callable[[], object],
+    ask_setting: Callable[[], object], ask_ratings: Callable[[], object],
 ) -> Iterator[Choice | None]:  # fmt: skip
     setup = session.setup
     there = carrying.bearers(session.document, setup.carry) if session.analysis.way.bearer else []
@@ -68,6 +70,7 @@ def _bearers(
         )
     if setup.borne_by is not None and there:
         yield ("Set it …", ask_setting)
+        yield ("Its ratings …", ask_ratings)
         yield None
 
 

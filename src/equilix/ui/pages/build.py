@@ -18,15 +18,19 @@ from PySide6.QtWidgets import (
 from equilix.check import turns
 from equilix.document import Document
 from equilix.edits import kit, rigging
+from equilix.edits.ratings import ratings
 from equilix.errors import EquilixError
 from equilix.kit.catalogue import KINDS
 from equilix.kit.mounts import mount_name
 from equilix.kit.parts import Part
 from equilix.rig.clearance import free_travel
 from equilix.rig.setups import Placement, Pose
+from equilix.ui.cables import cable_choices
 from equilix.ui.pages.page import Page
+from equilix.ui.ratings_panel import RatingsPanel
 from equilix.ui.session import Session
 from equilix.ui.widgets.fields import QuantityField
+from equilix.ui.widgets.words import Choice, WordButton
 from equilix.units import Quantity, length, mass
 
 HOW = {"weighed": "weighed", "data sheet": "from a data sheet", "estimated": "only estimated"}
@@ -62,6 +66,13 @@ class BuildPage(Page):
         self.pinned = self._check("Plans leave it here", self._set_pinned)
         self.needed = self._check("Needed on this job", self._set_needed)
         self.swap = self._combo("Exchange for", self._exchange)
+        self.rated = QPushButton("Ratings …")
+        self.rated.clicked.connect(self.open_ratings)
+        self.column.addWidget(self.rated)
+        self.cable = WordButton("cable")
+        self.cable.say("Cables …")
+        self.cable.choices = self._cables
+        self.column.addWidget(self.cable)
         self.off = QPushButton("Take it off")
         self.off.clicked.connect(self._take_off)
         self.column.addWidget(self.off)
@@ -112,6 +123,10 @@ class BuildPage(Page):
         for row in range(self.form.rowCount()):
             self.form.setRowVisible(row, placement is not None)
         self.off.setVisible(placement is not None)
+        self.cable.setVisible(placement is not None)
+        self.rated.setVisible(
+            placement is not None and bool(ratings(self.session.document.parts_by_id[placement.part]))
+        )
         if placement is None:
             self.name.setText("Selected part")
             self.about.setText(
@@ -207,6 +222,16 @@ class BuildPage(Page):
             self.tree.setCurrentItem(chosen)
 
     # taking
+
+    def open_ratings(self) -> None:
+        """Show the maker's figures of the selected part."""
+        placement = self._placement()
+        if placement is not None:
+            self.panel = RatingsPanel(self.session, self.rated, self.session.document.parts_by_id[placement.part])
+            self.panel.open_under(self.rated)
+
+    def _cables(self) -> list[Choice | None]:
+        return cable_choices(self.session)
 
     def _edit(self, label: str, change: Callable[[Document], Document], field: QuantityField | None = None) -> None:
         if field is None:

@@ -10,7 +10,7 @@ from equilix.ui.session import Session
 from equilix.ui.stage.marks import centre_of_gravity
 from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.projection import FRONT, PLAN, Projection
-from equilix.ui.stage.supports import paint_support
+from equilix.ui.stage.supports import paint_support, paint_table
 from equilix.ui.stage.view import RigView
 from equilix.ui.theme import colour
 
@@ -50,6 +50,8 @@ class SmallView(RigView):
         if not analysis.assembly.ids:
             return
         value = t.hold if analysis.status == "rests" else t.tip
+        if self.view is PLAN and self.session.table:
+            paint_table(painter, self, analysis, t)
         if self.view is PLAN:
             if len(analysis.arms) == 2:
                 hands = [self.place_px(held.arm.hand_m) for held in analysis.arms]

@@ -54,6 +54,27 @@ def paint_support(painter: QPainter, view: RigView, analysis: Analysis, theme: T
             _gimbal(painter, view, analysis, theme)
 
 
+def paint_table(painter: QPainter, view: RigView, analysis: Analysis, theme: Theme) -> None:
+    """From above: what touches the table, the edge over which it tips first, and the tip angle over it."""
+    table = analysis.on_table
+    if table is None or len(table.polygon_m) < 2:
+        return
+    corners = [view.place_px(np.array((x, y, 0.0))) for x, y in table.polygon_m]
+    painter.setPen(QPen(colour(theme.hold), 1.6, Qt.PenStyle.DashLine))
+    painter.setBrush(colour(theme.hold, 26))
+    painter.drawPolygon(QPolygonF(corners))
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    first = min(table.edges, key=lambda edge: edge.tip_rad)
+    value = theme.hold if table.stands else theme.tip
+    painter.setPen(QPen(colour(value), 3.0))
+    ends = [view.place_px(np.array((*end, 0.0))) for end in (first.start_m, first.end_m)]
+    painter.drawLine(*ends)
+    said = f"tips at {angle(first.tip_rad)}" if table.stands else "▲ tips over"
+    middle = (ends[0] + ends[1]) / 2
+    near_edge = middle.x() > view.width() - 110
+    label(painter, middle + QPointF(-6 if near_edge else 6, -4), said, value, theme, right=near_edge)
+
+
 def _line(painter: QPainter, view: RigView, *points: Array) -> None:
     painter.drawPolyline(QPolygonF([view.place_px(point) for point in points]))
 

@@ -116,6 +116,8 @@ def _shown(value: float, quantity: Quantity, display: Display) -> str:
         "angle": lambda: units.angle(value),
         "energy": lambda: f"{value:g} Wh",
         "power": lambda: f"{value:g} W",
+        "torque": lambda: units.torque(value, display),
+        "number": lambda: f"{value:g}".replace("-", "−"),
         "price": lambda: f"{value:g}",
     }
     return show[quantity]().replace(".0 mm", " mm")

@@ -1,0 +1,124 @@
+"""What the maker of a gimbal, an arm, a harness or a tripod allows, as plain figures that can be shown and changed."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from pydantic import ValidationError
+
+from equilix.document import Document
+from equilix.edits.kit import change_part
+from equilix.edits.rigging import refused_by
+from equilix.errors import Refused
+from equilix.kit.carriers import Harness, SpringArm, TripodHead
+from equilix.kit.parts import Part
+from equilix.units import Quantity
+
+
+@dataclass(frozen=True, slots=True)
+class Rating:
+    """One figure of a part: where it stands, its words, its quantity, its SI value (None: not known)."""
+
+    key: str
+    label: str
+    quantity: Quantity
+    value: float | None
+
+
+def ratings(part: Part) -> tuple[Rating, ...]:
+    """All figures of a part that can be rated; none for most."""
+    found: list[Rating] = []
+    for point in part.offers:
+        if point.joint is not None:
+            name, where = point.joint.name.capitalize(), f"joint/{point.name}"
+            found += [
+                Rating(f"{where}/torque_nm", f"{name} motor, continuous", "torque", point.joint.torque_nm),
+                Rating(
+                    f"{where}/motor_constant_nm_per_sqrt_w", f"{name} motor constant, N·m/√W", "number",
+                    point.joint.motor_constant_nm_per_sqrt_w,
+                ),
+                Rating(f"{where}/from_rad", f"{name} from", "angle", point.joint.from_rad),
+                Rating(f"{where}/to_rad", f"{name} to", "angle", point.joint.to_rad),
+            ]  # fmt: skip
+    if part.drive is not None:
+        found += [
+            Rating("drive/payload_kg", "Greatest payload", "mass", part.drive.payload_kg),
+            Rating("drive/electronics_w", "Electronics", "power", part.drive.electronics_w),
+            Rating("drive/battery_wh", "Battery", "energy", part.drive.battery_wh),
+        ]
+    return (*found, *_carrier(part))
+
+
+def _carrier(part: Part) -> list[Rating]:
+    carrier = part.carrier
+    if carrier is None:
+        return []
+    found = [
+        Rating("carrier/least_kg", "Least load", "mass", carrier.least_kg),
+        Rating("carrier/most_kg", "Greatest load", "mass", carrier.most_kg),
+    ]
+    if isinstance(carrier, SpringArm | Harness):
+        for k, which in enumerate(("First", "Second")):
+            found += [
+                Rating(f"carrier/turns/{k}", f"{which} weighing, turns", "number", carrier.turns[k]),
+                Rating(f"carrier/lifts_kg/{k}", f"{which} weighing, floats", "mass", carrier.lifts_kg[k]),
+            ]
+    if isinstance(carrier, SpringArm):
+        found.append(Rating("carrier/reach_m", "Arm in front of the vest", "length", carrier.reach_m))
+    if isinstance(carrier, Harness):
+        found += [
+            Rating("carrier/boom_m", "Boom in front of the hips", "length", carrier.boom_m),
+            Rating("carrier/stiffness_n_m", "Spring in the line, N/m", "number", carrier.stiffness_n_m),
+        ]
+    if isinstance(carrier, TripodHead):
+        found += [
+            Rating("carrier/height_m", "Height of the head", "length", carrier.height_m),
+            Rating("carrier/foot_radius_m", "Middle to a foot", "length", carrier.foot_radius_m),
+        ]
+        found += [
+            Rating(f"carrier/counterbalance_nm/{k}", f"Counterbalance, step {k}", "torque", value)
+            for k, value in enumerate(carrier.counterbalance_nm)
+        ]
+    return found
+
+
+def rate(document: Document, part_id: str, values: dict[str, float]) -> Document:
+    """Change figures of a part by their keys. Raises :class:`Refused` for a bad value and an unknown key."""
+    part = document.parts_by_id.get(part_id)
+    if part is None:
+        raise Refused(f"There is no part “{part_id}” in the kit", "Name one of the kit")
+    known = {rating.key for rating in ratings(part)}
+    for key in values:
+        if key not in known:
+            raise Refused(f"“{part.name}” has no figure “{key}”", f"It has {', '.join(sorted(known)) or 'none'}")
+    try:
+        updates = _updates(part, values)
+    except ValidationError as error:
+        raise refused_by(error) from error
+    return change_part(document, part_id, **updates) if updates else document
+
+
+def _updates(part: Part, values: dict[str, float]) -> dict[str, Any]:
+    nested: dict[str, dict[str, Any]] = {}
+    joints: dict[str, dict[str, float]] = {}
+    for key, value in values.items():
+        kind, *rest = key.split("/")
+        if kind == "joint":
+            joints.setdefault(rest[0], {})[rest[1]] = value
+        elif len(rest) == 1:
+            nested.setdefault(kind, {})[rest[0]] = value
+        else:
+            whole = nested.setdefault(kind, {})
+            old = list(whole.get(rest[0], getattr(getattr(part, kind), rest[0])))
+            old[int(rest[1])] = value
+            whole[rest[0]] = tuple(old)
+    updates: dict[str, Any] = {kind: getattr(part, kind).changed(**fields) for kind, fields in nested.items()}
+    if joints:
+        updates["offers"] = tuple(
+            point.changed(joint=point.joint.changed(**joints[point.name]))
+            if point.joint is not None and point.name in joints
+            else point
+            for point in part.offers
+        )
+    return updates

@@ -1,0 +1,41 @@
+"""The choices for cables of the selected part: lead one to another part, or take one off."""
+
+from __future__ import annotations
+
+from equilix.edits import carrying
+from equilix.ui.session import Session
+from equilix.ui.widgets.words import Choice
+
+
+def cable_choices(session: Session) -> list[Choice | None]:
+    """Lead a cable from the selected placement to each other one; take off those that are led from or to it."""
+    setup, selected = session.setup, session.selection
+    if selected not in setup.by_id:
+        return []
+    parts = session.document.parts_by_id
+
+    def name(placement_id: str) -> str:
+        return parts[setup.by_id[placement_id].part].name
+
+    found: list[Choice | None] = [
+        (
+            f"Take the {cable.name} off",
+            lambda key=cable.id: session.edit("Take a cable off", lambda d: carrying.remove_cable(d, setup.id, key)),
+        )
+        for cable in setup.cables
+        if selected in (cable.start, cable.end)
+    ]
+    if found:
+        found.append(None)
+    for other in setup.placements:
+        if other.id != selected:
+            text = f"cable from {name(selected)} to {name(other.id)}"
+            found.append(
+                (
+                    f"Lead one to the {name(other.id)}",
+                    lambda end=other.id, text=text: session.edit(
+                        "Lead a cable", lambda d: carrying.add_cable(d, setup.id, text, selected, end)
+                    ),
+                )
+            )
+    return found

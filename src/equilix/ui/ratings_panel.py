@@ -1,0 +1,56 @@
+"""The maker's figures of a gimbal part, an arm, a harness or a tripod, to be read and changed."""
+
+from __future__ import annotations
+
+from PySide6.QtWidgets import QLabel, QWidget
+
+from equilix.edits.ratings import rate, ratings
+from equilix.errors import EquilixError
+from equilix.kit.parts import Part
+from equilix.ui.session import Session
+from equilix.ui.widgets.fields import QuantityField
+from equilix.ui.widgets.panel import Panel
+
+
+class RatingsPanel(Panel):
+    """One field for each figure; all are taken at once."""
+
+    def __init__(self, session: Session, parent: QWidget, part: Part) -> None:
+        super().__init__(parent, "Take it over")
+        self.session, self.part = session, part
+        note = QLabel(f"{part.name}: from its maker’s papers. The maker’s rating comes first.")
+        note.setWordWrap(True)
+        self.form.addRow(note)
+        self.fields: dict[str, QuantityField] = {}
+        for rating in ratings(part):
+            field = QuantityField(rating.label, rating.quantity)
+            field.show_value(rating.value, session.document.display)
+            self.fields[rating.key] = field
+            self.form.addRow(rating.label, field)
+        self.finish()
+        self.setMinimumWidth(380)
+
+    def take(self) -> None:
+        """Take over what was changed, or say at the field what is wrong."""
+        changed: dict[str, float] = {}
+        wrong = False
+        for key, field in self.fields.items():
+            if not field.line.isModified():
+                continue
+            try:
+                changed[key] = field.value()
+                field.complain("")
+            except EquilixError as error:
+                field.complain(str(error))
+                wrong = True
+        if wrong:
+            self.adjustSize()
+            return
+        try:
+            document = rate(self.session.document, self.part.id, changed)
+        except EquilixError as error:
+            self.refuse(str(error))
+            return
+        if changed:
+            self.session.edit(f"Ratings of {self.part.name}", lambda _document: document)
+        self.close()
