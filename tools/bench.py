@@ -21,6 +21,7 @@ from equilix.demo import lighthouse
 from equilix.demo.lighthouse import lamp_room
 from equilix.document import Document
 from equilix.edits import rigging
+from equilix.edits.kit import open_setup
 from equilix.planner.schools import plans
 from equilix.store.reading import parse
 from equilix.store.saving import to_bytes
@@ -46,6 +47,17 @@ from equilix.ui.theme import load_fonts
 a = QApplication([]); load_fonts(a); w = open_window(demo=True); w.show(); a.processEvents()
 import os; os._exit(0)
 """
+
+
+SCENES = {
+    "stairs": "gimbal-plate",
+    "causeway": "sled-gimbal",
+    "boat-landing": "short-rods",
+    "workshop": "rosette-bar",
+    "gallery": "top-handle",
+    "evening": "tripod-plate",
+}
+"""What is dragged in each scene of the demo."""
 
 
 def times_ms(work: Callable[[int], object], count: int) -> list[float]:
@@ -84,7 +96,7 @@ def large_file() -> bytes:
     """A document of 500 parts and 100 setups."""
     document = lighthouse()
     parts = tuple(p.changed(id=f"{p.id}-{n}") for n in range(11) for p in document.parts)[: 500 - len(document.parts)]
-    setups = tuple(lamp_room().changed(id=f"s{n}", name=f"Rig {n}") for n in range(99))
+    setups = tuple(lamp_room().changed(id=f"s{n}", name=f"Rig {n}") for n in range(93))
     return to_bytes(document.changed(parts=document.parts + parts, setups=document.setups + setups))
 
 
@@ -130,6 +142,19 @@ def main() -> None:
             "16 ms",
             f"{spread(found)} = {1000 / statistics.median(found):.0f} pictures/s",
         )
+    window.session.replace(lighthouse(), None)
+    for scene, slider in SCENES.items():
+        window.session.edit("open", lambda d, scene=scene: open_setup(d, scene))
+        start = window.session.setup.by_id[slider].slide_m
+
+        def adjust(number: int, scene: str = scene, slider: str = slider, start: float = start) -> None:
+            window.session.edit(
+                "drag", lambda d: rigging.slide(d, scene, slider, start - 0.001 * (number % 20)), gesture="bench"
+            )
+            application.processEvents()
+
+        say(f"edit and repaint, {window.session.setup.name}", "16 ms", spread(times_ms(adjust, 80)))
+        window.session.end_gesture()
     for name, found_ms in (("first window on the screen", first), ("the demo's rig painted", demo)):
         say(
             f"start: {name}, over a window with one label",

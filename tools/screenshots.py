@@ -12,10 +12,20 @@ os.environ.setdefault("EQUILIX_STATE", tempfile.mkdtemp())
 
 from PySide6.QtWidgets import QApplication
 
-from equilix.edits import rigging
+from equilix.edits import kit, rigging
 from equilix.ui.app import open_window
 from equilix.ui.theme import load_fonts
 from equilix.ui.window import Window
+
+SCENES = (
+    ("gimbal", "stairs", "By hand"),
+    ("vest", "causeway", "Mend it"),
+    ("harness", "boat-landing", "Figures"),
+    ("handheld", "workshop", "By hand"),
+    ("low", "gallery", "By hand"),
+    ("tripod", "evening", "Figures"),
+)
+"""Picture, setup of the demo, tab of the Balance workspace."""
 
 
 def settle(application: QApplication, window: Window) -> None:
@@ -60,6 +70,14 @@ def main(folder: Path, wanted: set[str]) -> None:
     window.session.undo()
     settle(application, window)
     window.message.hide()
+    for name, scene, tab in SCENES:
+        window.session.edit("Open", lambda d, scene=scene: kit.open_setup(d, scene))
+        settle(application, window)
+        window.pages["Balance"].choose(tab)  # type: ignore[attr-defined]
+        picture(name)
+    window.pages["Balance"].choose("Mend it")  # type: ignore[attr-defined]
+    window.session.edit("Open", lambda d: kit.open_setup(d, "lamp-room"))
+    settle(application, window)
     window.change_theme()
     window.toggle_arms_length()
     picture("arms-length-night")

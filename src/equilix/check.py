@@ -6,6 +6,7 @@ from collections import Counter
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
+from equilix.carry import WAYS
 from equilix.document import Document
 from equilix.kit.mounts import MountPoint, mount_name
 from equilix.kit.parts import Part
@@ -159,8 +160,10 @@ def _counts(setup: Setup, parts: Mapping[str, Part]) -> Iterator[Fault]:
 
 
 def _outside_the_tree(setup: Setup, parts: Mapping[str, Part]) -> Iterator[Fault]:
-    """What bears the rig, and the ends of its cables."""
+    """The way it is carried, what bears it, and the ends of its cables."""
     where = f"setup {setup.name!r}"
+    if setup.carry not in WAYS:
+        yield Fault(where, f"{setup.carry!r} is no way of carrying", f"Allowed are {', '.join(WAYS)}")
     if setup.borne_by is not None and getattr(parts.get(setup.borne_by), "carrier", None) is None:
         yield Fault(where, f"{setup.borne_by!r} is no arm, harness or tripod of the kit", "Name one that is there")
     yield from _doubles(where, [cable.id for cable in setup.cables])

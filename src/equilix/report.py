@@ -269,6 +269,7 @@ def plan_report(plan: Plan) -> dict[str, Any]:
         "endurance_s": None if tired is None else tired.endurance_s,
         "inertia_ratio": plan.steadiness,
         "minutes": plan.minutes,
+        "cautions": list(plan.cautions),
     }
 
 
@@ -279,7 +280,9 @@ def plan_text(plan: Plan) -> str:
     added = mass(abs(plan.added_kg), plan.after.display)
     cost = "nothing added" if abs(plan.added_kg) < 0.0005 else f"{'+' if plan.added_kg > 0 else '−'} {added}"
     steps = [f"  {text}{f' ({mark})' if mark else ''}." for text, mark in plan.lines()]
-    return "\n".join((f"{plan.title}: {cost}, about {plan.minutes:g} min", *steps, f"  Then: {read_out(plan.after)}"))
+    warnings = [f"  ▲ {caution}" for caution in plan.cautions]
+    then = f"  Then: {read_out(plan.after)}"
+    return "\n".join((f"{plan.title}: {cost}, about {plan.minutes:g} min", *steps, *warnings, then))
 
 
 def guide_report(analysis: Analysis, corrections: Sequence[Correction] = ()) -> dict[str, Any]:

@@ -116,6 +116,17 @@ class Scenes(WindowTest):
                     self.settle()
                     self.assertFalse(self.window.grab().isNull())
 
+    def test_setting_the_lift_after_the_steps(self) -> None:
+        """On the harness the last thing is the spring: set so that nothing is left for the hands."""
+        self.open_scene("Boat landing")
+        self.page.choose("By hand")
+        self.settle()
+        self.assertIn("turn the spring to 7.7 turns (now 3)", self.page.guide.end.text())
+        self.click(self.page.guide.lift)
+        left = next(f for f in self.session.analysis.figures if f.key == "left_for_hands_n")
+        self.assertLess(abs(left.value), 0.5)
+        self.assertFalse(self.page.guide.lift.isVisible())
+
     def test_chart_says_top_or_bottom_heavy(self) -> None:
         """A rig on the tripod falls on, one on a line comes back; a gimbal has a map of its motors instead."""
         for name, word in (("Evening light", "top-heavy"), ("Boat landing", "bottom-heavy"), ("112 steps", "Motors")):

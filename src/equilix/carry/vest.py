@@ -15,6 +15,7 @@ from typing import Final
 
 import numpy as np
 
+from equilix.body.operators import segments
 from equilix.body.posture import Stance, stance_at_eye
 from equilix.carry.conditions import (
     Balance,
@@ -186,11 +187,8 @@ def verdict(situation: Situation) -> tuple[str, str]:
         return "Turns over.", f"Top-heavy: the centre of gravity is {length(-below, unit)} above the gimbal."
     if situation.status == "rests":
         return "Stands upright.", f"{drop[0].upper()}{drop[1:]}; {off_by(situation.condition('fore-aft'), unit)}."
-    first = (
-        next(c for name in _ORDER for c in situation.conditions if c.balance.name == name and not c.ok)
-        if any(c.balance.name in _ORDER and not c.ok for c in situation.conditions)
-        else worst
-    )
+    wrong = {c.balance.name: c for c in situation.conditions if not c.ok}
+    first = next((wrong[name] for name in _ORDER if name in wrong), worst)
     name, said = first.balance.name, f"{drop[0].upper()}{drop[1:]}"
     if name in ("fore-aft", "sideways"):
         leans = angle(math.atan2(abs(first.value_m), below))
@@ -254,6 +252,7 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
         Figure("i_yz_kg_m2", "Product of inertia I_yz", iyz, "kg·m²", f"{iyz:+.4f} kg·m²"),
         Figure("wobble_nm", "Wobble at half a turn a second", wobble, "N·m", torque(wobble, unit)),
     ]
+    rows.append(_height(situation))
     arm = bearer(carried)
     if arm is not None and carried.bearer is not None:
         tension = carried.weight_n if support.lift_n is None else support.lift_n
@@ -282,6 +281,17 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
             Figure("hip_load_n", "Load on the hips, vest included", hips, "N", force(hips, unit)),
         ]
     return (*rows, *gimbal_figures(carried))
+
+
+def _height(situation: Situation) -> Figure:
+    """How high over the ground the gimbal is when the lens is at eye level."""
+    carried = situation.carried
+    eye = segments(carried.operator).eye_height_m
+    gimbal = eye - (lens_height(carried) - float(situation.support.datum_m[2]))
+    said = f"gimbal at {length(gimbal, carried.display)} for a lens at eye level, {length(eye, carried.display)}"
+    low = 0.35 * carried.operator.stature_m
+    warning = "That is under the reach of the arm: shorten the post above the gimbal." if gimbal < low else ""
+    return Figure("gimbal_height_m", "Working height", gimbal, "m", said, warning)
 
 
 STEPS = (

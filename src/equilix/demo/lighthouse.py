@@ -11,7 +11,7 @@ from typing import Any
 from equilix.body.operators import Operator, Strength
 from equilix.demo.kit import demo_parts
 from equilix.document import FORMAT, VERSION, Document
-from equilix.rig.setups import Cable, Carry, Placement, Setup
+from equilix.rig.setups import Cable, Placement, Setup
 
 OPERATORS = (
     Operator(id="tall", name="Tall operator", stature_m=1.88, mass_kg=88.0, sex="male"),
@@ -32,7 +32,7 @@ def _on(
     )  # fmt: skip
 
 
-def _scene(key: str, name: str, carry: Carry, operator: str, note: str, *placements: Placement, **more: Any) -> Setup:
+def _scene(key: str, name: str, carry: str, operator: str, note: str, *placements: Placement, **more: Any) -> Setup:
     return Setup(id=key, name=name, carry=carry, operator=operator, note=note, placements=placements, **more)
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from typing import Any, get_args
+from typing import Any
 
 from pydantic import ValidationError
 
@@ -15,7 +15,7 @@ from equilix.errors import Refused
 from equilix.kit.catalogue import free_id
 from equilix.kit.parts import Part
 from equilix.rig.kinematics import seat_of
-from equilix.rig.setups import Cable, Carry, Placement, Pose, Setup
+from equilix.rig.setups import Cable, Placement, Pose, Setup
 from equilix.units import mass
 
 
@@ -39,8 +39,8 @@ def bearers(document: Document, carry: str) -> list[Part]:
 
 def choose_way(document: Document, setup_id: str, carry: str) -> Document:
     """Carry a setup another way; its parts stay. What can bear it so is taken from the kit, the first that is owned."""
-    if carry not in get_args(Carry):
-        raise Refused(f"“{carry}” is no way of carrying", f"Allowed are: {', '.join(get_args(Carry))}")
+    if carry not in WAYS:
+        raise Refused(f"“{carry}” is no way of carrying", f"Allowed are: {', '.join(WAYS)}")
     setup = setup_of(document, setup_id)
     there = bearers(document, carry)
     ids = [part.id for part in there]

@@ -81,7 +81,23 @@ def steps_of(analysis: Analysis) -> tuple[Step, ...]:
 
 def finish(analysis: Analysis) -> str:
     """What comes after the last step; empty where nothing does."""
-    return MOTORS_ON if analysis.drives.axes else ""
+    said = [MOTORS_ON] if analysis.drives.axes else []
+    turns = lift_setting(analysis)
+    if turns is not None:
+        now = analysis.setup.setting
+        was = "" if now is None else f" (now {now:g})"
+        said.append(
+            f"Then the lift: turn the spring to {turns:.1f} turns{was}, until the rig floats where you want it."
+        )
+    return " ".join(said)
+
+
+def lift_setting(analysis: Analysis) -> float | None:
+    """The turns at which arm or harness floats this rig, in tenths; None where there is no spring or it cannot."""
+    figures = {figure.key: figure for figure in analysis.figures}
+    if "turns_wanted" not in figures or figures["rated_share"].warning:
+        return None
+    return round(figures["turns_wanted"].value, 1)
 
 
 def advise(analysis: Analysis) -> tuple[Advice, ...]:

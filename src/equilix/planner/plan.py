@@ -119,6 +119,12 @@ class Plan:
         return self.after.mass.mass_kg - self.before.mass.mass_kg
 
     @property
+    def cautions(self) -> tuple[str, ...]:
+        """What the figures warn of afterwards that they did not warn of before."""
+        before = {figure.key for figure in self.before.figures if figure.warning}
+        return tuple(f.warning for f in self.after.figures if f.warning and f.key not in before)
+
+    @property
     def minutes(self) -> float:
         """Time to do it: a minute a clamp, half a minute to take something off (common practice, no source)."""
         return sum(step.minutes for step in self.steps)

@@ -3,14 +3,12 @@
 from __future__ import annotations
 
 from functools import cached_property
-from typing import Annotated, Literal
+from typing import Annotated
 
 from pydantic import Field, model_validator
 
 from equilix.mechanics.rotations import from_quaternion
 from equilix.model import Angle, Coordinate, Identifier, Model, Name, Position
-
-Carry = Literal["shoulder", "handheld", "low", "gimbal", "vest", "harness", "tripod"]
 
 
 class Pose(Model):
@@ -65,7 +63,7 @@ class Setup(Model):
 
     id: Identifier
     name: Name
-    carry: Carry = "shoulder"
+    carry: Identifier = Field(default="shoulder", description="The way of carrying, by its name in equilix.carry.WAYS.")
     operator: Identifier | None = None
     borne_by: Identifier | None = Field(
         default=None, description="The part of the kit that bears it: arm, harness, tripod."

@@ -8,9 +8,10 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QMouseEvent
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
+from equilix.edits import carrying
 from equilix.errors import EquilixError
 from equilix.guide.observing import Correction, take_in
-from equilix.guide.steps import Advice, advise, finish
+from equilix.guide.steps import Advice, advise, finish, lift_setting
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
 from equilix.ui.widgets.tint import tint
@@ -100,6 +101,11 @@ class GuideList(QWidget):
         self.column.setSpacing(7)
         self.end = _text("", self.theme.ink)
         self.column.addWidget(self.end)
+        self.lift = QPushButton("It is set")
+        self.lift.setFont(font(11, bold=True))
+        self.lift.setAccessibleName("The spring is set so that the rig floats")
+        self.lift.clicked.connect(self.set_lift)
+        self.column.addWidget(self.lift, 0, Qt.AlignmentFlag.AlignRight)
 
     def refresh(self) -> None:
         """Show the steps as things stand; on another setup or way, the first that is not right is open."""
@@ -125,6 +131,8 @@ class GuideList(QWidget):
         self.end.setText(finish(analysis))
         self.end.setVisible(bool(self.end.text()))
         tint(self.end, self.theme.quiet)
+        turns = lift_setting(analysis)
+        self.lift.setVisible(turns is not None and turns != analysis.setup.setting)
         self.correction = None
         self.session.show_axis(found[self.number] if self.number is not None and self.isVisible() else None)
 
@@ -153,6 +161,11 @@ class GuideList(QWidget):
         left = [k for k, row in enumerate(self.rows) if not row.advice.done]
         after = [k for k in left if k > (self.number or 0)] or left or [min((self.number or 0) + 1, len(self.rows) - 1)]
         self.open(after[0])
+
+    def set_lift(self) -> None:
+        """Take over into the model that the spring was set right for the load."""
+        turns, setup_id = lift_setting(self.session.analysis), self.session.setup.id
+        self.session.edit("Set what bears it", lambda d: carrying.set_bearer(d, setup_id, turns))
 
     def read(self) -> None:
         """Understand what was typed and say which part is suspect."""

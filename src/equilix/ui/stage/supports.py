@@ -30,18 +30,16 @@ LEAST_SHOWN_RAD: Final = 0.0087
 
 def outer_points(analysis: Analysis) -> Iterator[Array]:
     """Points ``(3,)`` that the side view should have in sight besides the rig."""
-    support, stance = analysis.support, analysis.stance
-    if support is None or stance is None or analysis.setup.carry == "shoulder":
+    if analysis.support is None or analysis.stance is None or analysis.support.name == "pad":
         return
-    if analysis.setup.carry in ("handheld", "low", "gimbal", "vest", "harness"):
-        for held in analysis.arms:
-            yield held.arm.shoulder_m
+    for held in analysis.arms:
+        yield held.arm.shoulder_m
     if analysis.setup.carry == "vest":
-        yield stance.shoulders_m["right"]
+        yield analysis.stance.shoulders_m["right"]
     if analysis.setup.carry == "harness":
         yield _boom_end(analysis)
     if analysis.setup.carry == "tripod":
-        yield support.datum_m + np.array((0.0, 0.0, -0.22))
+        yield analysis.support.datum_m + np.array((0.0, 0.0, -0.22))
 
 
 def paint_support(painter: QPainter, view: RigView, analysis: Analysis, theme: Theme) -> None:

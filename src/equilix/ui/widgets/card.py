@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import html
+import math
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QEvent, QPointF, QRectF, Qt, Signal
@@ -18,7 +19,7 @@ if TYPE_CHECKING:
 
 
 class BalanceBar(QWidget):
-    """A rail with the pad as a band, the rig now as a hollow mark and the plan as a full one."""
+    """A rail of the worst condition: what it may be as a band, the rig now as a hollow mark, the plan as a full one."""
 
     def __init__(self, plan: Plan, theme: Theme, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -32,8 +33,12 @@ class BalanceBar(QWidget):
             return
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        t, edge = self.theme, before[0].balance.edge_m
-        reach = max(edge * 2.6, abs(before[0].value_m) * 1.1)
+        t, worst = self.theme, self.plan.before.worst
+        number = next((k for k, condition in enumerate(before) if condition is worst), 0)
+        balance = before[number].balance
+        edge = balance.edge_m if 0 < balance.edge_m < math.inf else balance.tolerance_m
+        was, then = before[number].value_m, after[number].value_m
+        reach = max(edge * 2.6, abs(was) * 1.1)
 
         def x(value_m: float) -> float:
             return self.width() * (0.5 + 0.5 * value_m / reach)
@@ -41,8 +46,8 @@ class BalanceBar(QWidget):
         painter.fillRect(QRectF(0, 6, self.width(), 4), colour(t.rule))
         painter.fillRect(QRectF(x(-edge), 6, x(edge) - x(-edge), 4), colour(t.hold_wash).darker(112))
         painter.setPen(QPen(colour(t.tip), 1.6))
-        painter.drawEllipse(QPointF(x(before[0].value_m), 8), 4.5, 4.5)
-        painter.fillRect(QRectF(x(after[0].value_m) - 2, 0, 4, 16), colour(t.hold))
+        painter.drawEllipse(QPointF(x(was), 8), 4.5, 4.5)
+        painter.fillRect(QRectF(x(then) - 2, 0, 4, 16), colour(t.hold))
         painter.end()
 
 
@@ -64,6 +69,8 @@ class PlanCard(QFrame):
         for text, mark in plan.lines():
             more = f" <span style='color:{theme.quiet}'>({html.escape(mark)})</span>" if mark else ""
             column.addWidget(_label(f"{html.escape(text)}{more}", theme.ink, wrap=True))
+        for caution in plan.cautions:
+            column.addWidget(_label(f"▲ {caution}", theme.tip, wrap=True))
         column.addWidget(BalanceBar(plan, theme))
         tired = plan.after.first_to_give_out
         time = "" if tired is None else lasts(tired)
