@@ -161,8 +161,17 @@ class Carried:
         return self.assembly.parts[self.assembly.index[placement_id]].name
 
     def anchor(self, kind: str) -> tuple[str, Array] | None:
-        """The first anchor of a kind: its placement and its point ``(3,)``, rig frame."""
+        """The first anchor of a kind, nearest to the root: its placement and its point ``(3,)``, rig frame.
+
+        What turns on a motor is not taken hold of from outside.
+        """
+        turning: set[str] = set()
+        for placement_id, seat in zip(self.assembly.ids, self.assembly.seats, strict=True):
+            if seat is not None and seat.point.joint is not None:
+                turning.update(self.setup.subtree(placement_id))
         for placement_id, part in zip(self.assembly.ids, self.assembly.parts, strict=True):
+            if placement_id in turning:
+                continue
             for each in part.anchors:
                 if each.kind == kind:
                     return placement_id, self.assembly.to_rig(placement_id, each.position_m)

@@ -10,7 +10,7 @@ import math
 from typing import Any, Final
 
 from equilix.kit.mounts import MountPoint, Telescope, Track
-from equilix.kit.parts import Grip, Pad
+from equilix.kit.parts import Anchor, Grip, Pad
 from equilix.kit.solids import Box, Cylinder, Tube
 
 Fields = dict[str, Any]
@@ -71,6 +71,7 @@ def body(length: float, width: float, height: float) -> Fields:
             top("shoe", "rear shoe", -half + 0.02, height),
         ),
         "image_plane_m": (half - FLANGE_DISTANCE_M, 0.0, height),
+        "anchors": (Anchor(kind="head", position_m=(0, 0, 0)),),
     }
 
 
@@ -256,6 +257,7 @@ def shoulder_base(length: float, width: float, height: float) -> Fields:
             top("rod-socket15", "rear socket", -length / 2 + 0.02, plate / 2),
         ),
         "pad": Pad(centre_m=(0, 0, -pad_height)),
+        "anchors": (Anchor(kind="head", position_m=(0, 0, -pad_height)),),
     }
 
 
@@ -264,6 +266,7 @@ def bridge_plate(length: float, width: float, height: float) -> Fields:
     return {
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
         "hangs_by": (foot("dovetail"), foot("screw38", "screw")),
+        "anchors": (Anchor(kind="head", position_m=(0, 0, 0)),),
         "offers": (
             top("screw38", "camera screw", 0, height),
             top("rod-socket15", "front socket", length / 2 - 0.015, height / 2),

@@ -42,6 +42,7 @@ def gimbal_base(length: float, width: float, height: float) -> Fields:
             Grip(name="lower", position_m=(0, 0, height * 0.12), axis=UP, side="left"),
         ),
         "drive": Drive(payload_kg=4.5),
+        "anchors": (Anchor(kind="head", position_m=(0, 0, 0)),),
     }  # fmt: skip
 
 

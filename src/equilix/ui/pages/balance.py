@@ -53,6 +53,7 @@ class BalancePage(Page):
         self.column.addWidget(self.where_head)
         self.column.addWidget(self.where)
         self.guide, self.figures = GuideList(session), FigureList()
+        self.guide.answered.connect(self._bring_into_sight)
         self.column.addWidget(self.guide)
         self.column.addWidget(self.figures)
         self.column.addStretch(1)
@@ -66,6 +67,10 @@ class BalancePage(Page):
         """Show the plans, the steps by hand, or the figures."""
         self.tabs.show_tab(tab)
         self.refresh()
+
+    def _bring_into_sight(self, widget: QWidget) -> None:
+        self.scroll.widget().layout().activate()
+        self.scroll.ensureWidgetVisible(widget, 0, 12)
 
     def hideEvent(self, event: object) -> None:
         del event

@@ -88,6 +88,9 @@ class StepRow(QFrame):
 class GuideList(QWidget):
     """The steps of the way of carrying, one of them open; the drawing shows just its axis."""
 
+    answered = Signal(QWidget)
+    """Something was said about what was typed; it should be in sight."""
+
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self.session = session
@@ -181,6 +184,7 @@ class GuideList(QWidget):
             tint(row.answer, self.theme.ink)
         row.answer.show()
         row.take.setVisible(self.correction is not None and bool(self.correction.suspects))
+        self.answered.emit(row.take if row.take.isVisible() else row.answer)
 
     def correct(self) -> None:
         """Take the likeliest data into the document; one undo takes it back."""

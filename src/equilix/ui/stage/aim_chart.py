@@ -53,7 +53,7 @@ class AimChart(QWidget):
         if analysis.support is None:
             return "Lens ±60°"
         if analysis.drives.axes:
-            return "Motors: tilt across, roll up"
+            return "Motor %: tilt →, roll ↑"
         heavy = "top-heavy" if analysis.height_over_support_m > 0 else "bottom-heavy"
         return f"±60°: {heavy}"
 

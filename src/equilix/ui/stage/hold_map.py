@@ -45,5 +45,5 @@ def paint_hold_map(painter: QPainter, area: QRectF, analysis: Analysis, theme: T
     painter.setPen(colour(theme.quiet))
     foot = area.bottom() + 15
     painter.drawText(QPointF(area.left(), foot), "up")
-    painter.drawText(QRectF(area.center().x() - 60, foot - 13, 120, 18), Qt.AlignmentFlag.AlignCenter, "% of the motor")
+    painter.drawText(QRectF(area.center().x() - 40, foot - 13, 80, 18), Qt.AlignmentFlag.AlignCenter, "level")
     painter.drawText(QRectF(area.right() - 80, foot - 13, 80, 18), Qt.AlignmentFlag.AlignRight, "down")
