@@ -60,6 +60,8 @@ class Analysis:
     holding: Holding
     efforts: tuple[Effort, ...]
     status: Status
+    rested: tuple[str, ...] = ()
+    """The sides whose fist rests on a knee."""
 
     @property
     def setup(self) -> Setup:
@@ -263,13 +265,14 @@ def analyse_with(parts: Mapping[str, Part], setup: Setup, operator: Operator, di
     conditions = tuple(evaluate(balance, assembly, display) for balance in way.balances(carried, support))
     stance = way.stance(carried, support)
     places = carried.grips if support.grips is None else support.grips
-    hands, held = hands_for(operator, stance.shoulders_m, places, _rested(carried, stance), wrists=support.wrists)
+    rested = _rested(carried, stance)
+    hands, held = hands_for(operator, stance.shoulders_m, places, rested, wrists=support.wrists)
     holding = _hold(carried, support, hands)
     status = status_of(conditions)
     back = way.trunk_nm(Situation(carried, support, conditions, status))
     return Analysis(
         carried, way, terms, support, conditions, stance, held, holding,
-        efforts(operator, hands, held, holding.contacts, back), status,
+        efforts(operator, hands, held, holding.contacts, back), status, rested,
     )  # fmt: skip
 
 

@@ -129,7 +129,7 @@ class Scenes(WindowTest):
 
     def test_chart_says_top_or_bottom_heavy(self) -> None:
         """A rig on the tripod falls on, one on a line comes back; a gimbal has a map of its motors instead."""
-        for name, word in (("Evening light", "top-heavy"), ("Boat landing", "bottom-heavy"), ("112 steps", "Motors")):
+        for name, word in (("Evening light", "top-heavy"), ("Boat landing", "bottom-heavy"), ("112 steps", "Motor")):
             self.open_scene(name)
             self.assertIn(word, self.window.stage.chart.title())
 

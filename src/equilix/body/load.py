@@ -100,10 +100,10 @@ def hands_for(
         arm = reach(operator, side, shoulders_m[side], point)
         held.append(Held(grip, part_name, axis, arm))
         strength = {
-            "shoulder": operator.strength_of("shoulder"),
-            "elbow": operator.strength_of("elbow"),
+            "shoulder": operator.strength_of("shoulder", side),
+            "elbow": operator.strength_of("elbow", side),
         }
-        if not arm.reached or min(*strength.values(), operator.strength_of("grip")) <= 0:
+        if not arm.reached or min(*strength.values(), operator.strength_of("grip", side)) <= 0:
             continue
         if side in rested:
             hands.append(Hand(f"{side} hand", point, ON_KNEE_N, (), pushes_up=True))
@@ -113,12 +113,12 @@ def hands_for(
             Lever(name, joint, strength[name], own_moment(joint, masses[first:], centres[first:]))
             for name, joint, first in (("shoulder", arm.shoulder_m, 0), ("elbow", arm.elbow_m, 1))
         )
-        wrist = operator.strength_of("wrist") if wrists and grip.name != PALM else 0.0
+        wrist = operator.strength_of("wrist", side) if wrists and grip.name != PALM else 0.0
         hands.append(
             Hand(
                 f"{side} hand",
                 point,
-                COMFORTABLE_SHARE * operator.strength_of("grip"),
+                COMFORTABLE_SHARE * operator.strength_of("grip", side),
                 levers,
                 pushes_up=grip.name == PALM,
                 wrist_nm=wrist or None,
@@ -161,7 +161,7 @@ def efforts(
         across = float(np.linalg.norm(force - along * unit(item.axis)))
         squeeze = squeeze_n(along, item.grip.surface, item.grip.contoured)
         # what pulls across the handle is borne by the hooked fingers, one to one
-        found.append(_effort("grip", side, squeeze + across, operator.strength_of("grip")))
+        found.append(_effort("grip", side, squeeze + across, operator.strength_of("grip", side)))
     if trunk_nm > 0:
         found.append(_effort("trunk", "", trunk_nm, operator.strength_of("trunk")))
     order = {"shoulder": 0, "elbow": 1, "wrist": 2, "grip": 3, "trunk": 4}

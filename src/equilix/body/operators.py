@@ -31,6 +31,14 @@ class Strength(Model):
     grip_n: Annotated[float, Field(ge=0.0, le=1500.0)] | None = None
 
 
+class Spared(Model):
+    """A sore or weak place: its strength counts for ``factor`` of what it would; 0 for one that carries nothing."""
+
+    joint: Joint
+    side: Literal["left", "right", "both"] = "both"
+    factor: Annotated[float, Field(ge=0.0, le=1.0)] = 0.6
+
+
 class Operator(Model):
     """Someone who carries the rig. The rig sits on ``shoulder``."""
 
@@ -40,11 +48,17 @@ class Operator(Model):
     mass_kg: Annotated[float, Field(ge=35.0, le=200.0)] = 75.0
     sex: Sex = "male"
     shoulder: Literal["right", "left"] = "right"
+    eye: Literal["right", "left"] = "right"
     strength: Strength = Strength()
+    spare: tuple[Spared, ...] = ()
     note: str = ""
 
-    def strength_of(self, joint: Joint) -> float:
-        """Strength of one side, or of the trunk: N·m, for the grip N."""
+    def strength_of(self, joint: Joint, side: str = "") -> float:
+        """Strength of one side, or of the trunk: N·m, for the grip N. What is to be spared counts for less."""
+        factor = min((s.factor for s in self.spare if s.joint == joint and s.side in (side, "both")), default=1.0)
+        return factor * self._own(joint)
+
+    def _own(self, joint: Joint) -> float:
         own = {
             "elbow": self.strength.elbow_nm,
             "shoulder": self.strength.shoulder_nm,

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
@@ -59,6 +60,13 @@ CHEST_DEPTH_M = 0.14
 CHEST_BELOW_M = 0.25
 CHEST_AHEAD_M = 0.375
 """Where the middle of the hands is held before the chest, from the shoulder joints (common practice, no source)."""
+HEIGHTS: Final[dict[str, tuple[float, float]]] = {
+    "low": (0.52, 0.25),
+    "chest": (CHEST_BELOW_M, CHEST_AHEAD_M),
+    "eye": (0.02, 0.36),
+    "overhead": (-0.40, 0.15),
+}
+"""How far the hands are below the shoulder joints, and in front of them (estimates; chest: common practice)."""
 SEAT_HIP = 0.288
 """Shoulder joint over hip joint, of stature (Winter, figure 4.1: 0.818 − 0.530, from memory)."""
 THIGH = 0.245
@@ -90,13 +98,16 @@ def stance_under_pad(operator: Operator, pad_centre_m: Array, shoulder: str | No
     return stance_at(operator, pad_centre_m + inward, float(pad_centre_m[2]) - PAD_ABOVE_JOINT_M)
 
 
-def stance_before_chest(operator: Operator, hands_m: Array, rear_m: float) -> Stance:
-    """The operator who holds ``hands_m`` (3,), the middle between the grips, before the chest.
+def stance_before_chest(operator: Operator, hands_m: Array, rear_m: float, height: str = "chest") -> Stance:
+    """The operator who holds ``hands_m`` (3,), the middle between the grips, before the body at a ``HEIGHTS``.
 
-    The chest stays behind ``rear_m``, the rearmost x of the rig.
+    The chest stays behind ``rear_m``, the rearmost x of the rig, unless it is held overhead.
     """
-    x = min(float(hands_m[0]) - CHEST_AHEAD_M, rear_m - CHEST_DEPTH_M)
-    return stance_at(operator, np.array((x, hands_m[1], 0.0)), float(hands_m[2]) + CHEST_BELOW_M)
+    below, ahead = HEIGHTS[height]
+    x = float(hands_m[0]) - ahead
+    if below > 0:
+        x = min(x, rear_m - CHEST_DEPTH_M)
+    return stance_at(operator, np.array((x, hands_m[1], 0.0)), float(hands_m[2]) + below)
 
 
 def stance_arm_down(operator: Operator, hand_m: Array, side: str) -> Stance:

@@ -103,7 +103,9 @@ def _moves_across(carried: Carried, pan: Axis, across: np.ndarray) -> bool:
 def stance(carried: Carried, support: Support) -> Stance:
     """Behind the gimbal, handles before the chest."""
     where = [place[3] for place in support.grips or ()] or [carried.mass.cg_m]
-    return stance_before_chest(carried.operator, sum(where, np.zeros(3)) / len(where), carried.rear_m)
+    return stance_before_chest(
+        carried.operator, sum(where, np.zeros(3)) / len(where), carried.rear_m, carried.setup.height
+    )
 
 
 def verdict(situation: Situation) -> tuple[str, str]:

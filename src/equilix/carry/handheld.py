@@ -207,7 +207,7 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
 
 def stance(carried: Carried, support: Support) -> Stance:
     """The operator behind the rig."""
-    return stance_before_chest(carried.operator, support.datum_m, carried.rear_m)
+    return stance_before_chest(carried.operator, support.datum_m, carried.rear_m, carried.setup.height)
 
 
 def verdict(situation: Situation) -> tuple[str, str]:

@@ -8,7 +8,7 @@ from __future__ import annotations
 import math
 from typing import Any
 
-from equilix.body.operators import Operator, Strength
+from equilix.body.operators import Operator, Spared, Strength
 from equilix.demo.kit import demo_parts
 from equilix.document import FORMAT, VERSION, Document
 from equilix.rig.setups import Cable, Placement, Setup
@@ -17,7 +17,8 @@ OPERATORS = (
     Operator(id="tall", name="Tall operator", stature_m=1.88, mass_kg=88.0, sex="male"),
     Operator(
         id="slight", name="Slight operator", stature_m=1.63, mass_kg=56.0, sex="female",
-        strength=Strength(shoulder_nm=34.0), note="History of a sore right shoulder.",
+        strength=Strength(shoulder_nm=34.0),
+        spare=(Spared(joint="shoulder", side="right", factor=0.7),), note="History of a sore right shoulder.",
     ),
 )  # fmt: skip
 

@@ -77,6 +77,11 @@ def hold_palm(document: Document, setup_id: str, palm: bool) -> Document:
     return _changed(document, setup_id, palm=palm)
 
 
+def hold_at(document: Document, setup_id: str, height: str) -> Document:
+    """Hold the rig low, at the chest, at the eye or overhead."""
+    return _changed(document, setup_id, height=height)
+
+
 def sit(document: Document, setup_id: str, seated: bool) -> Document:
     """The operator sits, or stands."""
     return _changed(document, setup_id, seated=seated)

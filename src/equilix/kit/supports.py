@@ -200,6 +200,23 @@ def offset_bracket(length: float, width: float, height: float) -> Fields:
     }  # fmt: skip
 
 
+def drop_arm(length: float, width: float, height: float) -> Fields:
+    """An arm that reaches out by ``length`` and hangs a screen ``height`` lower; drawn down by up to 100 mm."""
+    rise, radius = 0.035, width / 2
+    return {
+        "solids": (
+            Cylinder(axis="z", radius_m=radius, length_m=rise, centre_m=(0, 0, rise / 2), weight=0.25),
+            Cylinder(axis="x", radius_m=radius * 0.8, length_m=length, centre_m=(length / 2, 0, rise), weight=0.45),
+            Cylinder(axis="z", radius_m=radius * 0.7, length_m=height, centre_m=(length, 0, rise - height / 2), weight=0.3, extends=True),
+        ),
+        "hangs_by": (foot("screw14", turns=True), foot("shoe", "shoe foot", turns=True), foot("rods15", "rod clamp")),
+        "telescope": Telescope(axis=DOWN, reach_m=0.10),
+        "offers": (
+            MountPoint(name="head", kind="screw14", position_m=(length, 0, rise - height), direction=DOWN, turns=True, extends=True),
+        ),
+    }  # fmt: skip
+
+
 def brace(length: float, width: float, height: float) -> Fields:
     """A pad on rods that is pressed against chest or belly."""
     return {

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from functools import cached_property
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
@@ -73,6 +73,7 @@ class Setup(Model):
         description="Turns of its spring, or step of its counterbalance; set right for the load if absent.",
     )
     palm: bool = Field(default=False, description="Handheld: the left palm lies under the lens.")
+    height: Literal["low", "chest", "eye", "overhead"] = Field(default="chest", description="How high it is held.")
     seated: bool = Field(default=False, description="The operator sits, and the fists may rest on the knees.")
     cables: tuple[Cable, ...] = ()
     placements: tuple[Placement, ...] = ()

@@ -3,24 +3,35 @@
 from __future__ import annotations
 
 import threading
+from collections.abc import Callable, Iterator
 
 from PySide6.QtCore import QObject, QRunnable, QThreadPool, Signal, Slot
 
 from equilix.document import Document
 
+Find = Callable[[Document, str, Callable[[], bool]], Iterator[object]]
+"""Finds plans of a setup, one after the other, until it is called off."""
+
+
+def balance_plans(document: Document, setup_id: str, cancelled: Callable[[], bool]) -> Iterator[object]:
+    """The best plan of every school."""
+    from equilix.planner.schools import plans
+
+    yield from plans(document, setup_id, cancelled)
+
 
 class _Work(QRunnable):
-    def __init__(self, number: int, document: Document, setup_id: str, teller: _Teller) -> None:
+    def __init__(self, number: int, document: Document, setup_id: str, find: Find, teller: _Teller) -> None:
         super().__init__()
         self.number, self.document, self.setup_id, self.teller = number, document, setup_id, teller
+        self.find = find
         self.called_off = threading.Event()
 
     def run(self) -> None:
         from equilix.planner.programme import Cancelled  # here, so that the first picture does not wait for it
-        from equilix.planner.schools import plans
 
         try:
-            for plan in plans(self.document, self.setup_id, self.called_off.is_set):
+            for plan in self.find(self.document, self.setup_id, self.called_off.is_set):
                 if self.called_off.is_set():
                     return
                 self.teller.found.emit(self.number, plan)
@@ -61,11 +72,11 @@ class Planning(QObject):
         """Whether a request is under way."""
         return self._work is not None
 
-    def start(self, document: Document, setup_id: str) -> None:
-        """Make the plans of a setup; an earlier request is called off."""
+    def start(self, document: Document, setup_id: str, find: Find = balance_plans) -> None:
+        """Make plans of a setup; an earlier request is called off."""
         self.cancel()
         self._number += 1
-        self._work = _Work(self._number, document, setup_id, self._teller)
+        self._work = _Work(self._number, document, setup_id, find, self._teller)
         self._pool.start(self._work)
 
     def cancel(self) -> None:

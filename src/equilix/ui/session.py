@@ -56,6 +56,8 @@ class Session(QObject):
         self.selection: str | None = None
         self.ghost: Plan | None = None
         self.axis: Advice | None = None
+        self.fit = False
+        """Whether the drawing shows the operator's joints."""
         self.table = False
         """Whether the drawing shows how the rig stands on a table."""
         self.plans: list[Plan] = []
@@ -163,6 +165,12 @@ class Session(QObject):
         """Show just one axis on the drawing, with what slides along it."""
         if advice is not self.axis:
             self.axis = advice
+            self.axis_changed.emit()
+
+    def show_fit(self, on: bool) -> None:
+        """Show the operator's joints and eye line on the drawing, or not."""
+        if on != self.fit:
+            self.fit = on
             self.axis_changed.emit()
 
     def show_table(self, on: bool) -> None:

@@ -33,6 +33,8 @@ from equilix.ui.theme import PREP_ROOM, THEMES, Theme, font, wear
 
 SMALLEST = (1024, 640)
 COLUMN_PX = 336
+PAGE_KEYS = {"Fit": "fit-page"}
+"""Commands of workspaces whose own word means something else already."""
 NAV_PX = 112
 
 
@@ -69,8 +71,9 @@ class Window(QMainWindow):
         column.setSpacing(2)
         self.tabs: dict[str, QPushButton] = {}
         for title in TITLES:
-            tab = self._nav_button(title, self.actions_[title.lower()].trigger)
-            tab.setToolTip(f"{title} ({self.actions_[title.lower()].shortcut().toString()})")
+            command = self.actions_[PAGE_KEYS.get(title, title.lower())]
+            tab = self._nav_button(title, command.trigger)
+            tab.setToolTip(f"{title} ({command.shortcut().toString()})")
             self.tabs[title] = tab
             column.addWidget(tab)
         column.addStretch(1)
@@ -235,6 +238,8 @@ class Window(QMainWindow):
             self.files.open(Path(files[0]))
 
     def closeEvent(self, event: QCloseEvent) -> None:
+        for page in self.pages.made:
+            page.stop()
         self.session.close()
         super().closeEvent(event)
 

@@ -8,11 +8,12 @@ from typing import TYPE_CHECKING, Final
 if TYPE_CHECKING:
     from equilix.ui.pages.balance import BalancePage
     from equilix.ui.pages.build import BuildPage
+    from equilix.ui.pages.fit import FitPage
     from equilix.ui.pages.mat import MatPage
     from equilix.ui.pages.page import Page
     from equilix.ui.session import Session
 
-TITLES: Final = ("Mat", "Build", "Balance")
+TITLES: Final = ("Mat", "Build", "Balance", "Fit")
 """The workspaces, in the order of the work."""
 
 
@@ -42,6 +43,13 @@ class Pages:
         from equilix.ui.pages.balance import BalancePage
 
         return BalancePage(self._session)
+
+    @cached_property
+    def fit(self) -> FitPage:
+        """The rig on the body."""
+        from equilix.ui.pages.fit import FitPage
+
+        return FitPage(self._session)
 
     def __getitem__(self, title: str) -> Page:
         page: Page = getattr(self, title.lower())

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import html
 from collections.abc import Iterator
 
 from PySide6.QtCore import Qt
@@ -11,13 +10,12 @@ from PySide6.QtWidgets import QLabel, QVBoxLayout, QWidget
 from equilix.analysis import Analysis
 from equilix.carry.tripod import FEW_RAD
 from equilix.ui.theme import Theme, font
+from equilix.ui.widgets.rows import Row, rows_html
 from equilix.ui.widgets.tint import tint
 from equilix.units import angle
 
 _TOUCHES_GLASS = {"lens", "matte-box", "filter"}
 _TOWARDS = (("front", (1.0, 0.0)), ("back", (-1.0, 0.0)), ("left", (0.0, 1.0)), ("right", (0.0, -1.0)))
-
-Row = tuple[str, str, str]
 
 
 class FigureList(QWidget):
@@ -37,19 +35,19 @@ class FigureList(QWidget):
     def show_analysis(self, analysis: Analysis, theme: Theme, *, lying: bool) -> None:
         """Show all figures; ``lying``: also how it can lie on a table, which is slow at the first time."""
         parts = [
-            _table(f"Carried {analysis.way.phrase}", [(f.label, f.said, f.warning) for f in analysis.figures], theme)
+            rows_html(f"Carried {analysis.way.phrase}", [(f.label, f.said, f.warning) for f in analysis.figures], theme)
         ]
         parts.append(
-            _table("Balance", [(c.balance.name.capitalize(), c.sentence, "") for c in analysis.conditions], theme)
+            rows_html("Balance", [(c.balance.name.capitalize(), c.sentence, "") for c in analysis.conditions], theme)
         )
         if analysis.on_table is not None:
-            parts.append(_table("Put down on a table, as drawn", list(_on_table(analysis, lying=lying)), theme))
+            parts.append(rows_html("Put down on a table, as drawn", list(_onrows_html(analysis, lying=lying)), theme))
         self.text.setText("".join(parts))
         self.text.setAccessibleName("Figures")
         tint(self.text, theme.ink)
 
 
-def _on_table(analysis: Analysis, *, lying: bool) -> Iterator[Row]:
+def _onrows_html(analysis: Analysis, *, lying: bool) -> Iterator[Row]:
     table = analysis.on_table
     assert table is not None  # asked for where there is one
     if table.stands:
@@ -74,16 +72,3 @@ def _vector(way: tuple[float, float]) -> object:
     import numpy as np
 
     return np.array(way)
-
-
-def _table(title: str, rows: list[Row], theme: Theme) -> str:
-    if not rows:
-        return ""
-    lines = [f"<p style='margin:8px 0 4px 0'><b>{html.escape(title)}</b></p>"]
-    for name, said, warning in rows:
-        more = f"<br><span style='color:{theme.tip}'>▲ {html.escape(warning)}</span>" if warning else ""
-        lines.append(
-            f"<p style='margin:0 0 5px 0'><span style='color:{theme.quiet}'>{html.escape(name)}</span>"
-            f"<br>{html.escape(said)}{more}</p>"
-        )
-    return "".join(lines)

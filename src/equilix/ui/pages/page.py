@@ -69,5 +69,8 @@ class Page(QWidget):
         self.theme = theme
         self._session_changed()
 
+    def stop(self) -> None:
+        """The window closes: end what works in the background."""
+
     def refresh(self) -> None:
         """Show the session as it is now."""

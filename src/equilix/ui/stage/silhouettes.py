@@ -297,6 +297,7 @@ _DRAWINGS: Final[dict[str, Callable[[list[Placed]], Iterator[Stroke]]]] = {
     "sled-post": _turned,
     "sled-gimbal": _turned,
     "tripod": _turned,
+    "drop-arm": _turned,
     "eyelet": _eyelet,
     "vest-arm": _worn,
     "harness": _worn,
@@ -316,6 +317,6 @@ _DRAWINGS: Final[dict[str, Callable[[list[Placed]], Iterator[Stroke]]]] = {
 _SOLIDS: Final[dict[str, int]] = {
     "lens": 2, "matte-box": 2, "follow-focus": 2, "motor": 2, "top-handle": 2, "grip-arm": 3, "shoulder-base": 2,
     "rods": 2, "microphone": 2, "viewfinder": 2, "gimbal-base": 2, "gimbal-pan-arm": 3, "gimbal-roll-arm": 3,
-    "sled-post": 2, "sled-gimbal": 2, "tripod": 3,
+    "sled-post": 2, "sled-gimbal": 2, "tripod": 3, "drop-arm": 3,
 }  # fmt: skip
 """How many solids the drawing of a kind expects (1 where absent); a part with another number is drawn plain."""

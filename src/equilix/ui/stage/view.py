@@ -8,9 +8,11 @@ from PySide6.QtCore import QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QBrush, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QResizeEvent, QWheelEvent
 from PySide6.QtWidgets import QWidget
 
+from equilix.fit.fit import Fit
 from equilix.rig.kinematics import Assembly
 from equilix.ui.session import Session
 from equilix.ui.stage.axis import paint_axis
+from equilix.ui.stage.figure import paint_figure_marks
 from equilix.ui.stage.gestures import Gestures
 from equilix.ui.stage.keys import Keys
 from equilix.ui.stage.marks import cosmetic_pen
@@ -136,6 +138,8 @@ class RigView(QWidget):
         self.paint_ghost(painter)
         self.paint_rig(painter, self.drawn, self.session.selection)
         self.paint_over(painter)
+        if self.session.fit and self.session.analysis.stance is not None:
+            paint_figure_marks(painter, self, Fit(self.session.analysis), self.theme)
         if self.session.axis is not None:
             paint_axis(painter, self, self.session.axis)
         self.gestures.paint(painter)

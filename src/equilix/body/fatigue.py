@@ -1,0 +1,66 @@
+"""Fatigue of a muscle group: three compartments, resting, active and fatigued, that pass into each other.
+
+Xia & Frey-Law, *J. Biomech.* 41, 2008, with the rest multiplier of Looft et al., *J. Biomech.* 77, 2018; parameters
+from memory. At a held effort the active share stays, so that the fatigued share follows one linear equation,
+``M_F' = F·A − ρ R·M_F``, which is solved in closed form over each stretch of even effort.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from typing import Final
+
+PARAMETERS: Final[dict[str, tuple[float, float]]] = {
+    "ankle": (0.00589, 0.00058),
+    "knee": (0.01500, 0.00149),
+    "trunk": (0.00755, 0.00075),
+    "shoulder": (0.01820, 0.00168),
+    "elbow": (0.00912, 0.00094),
+    "grip": (0.00980, 0.00064),
+}
+"""Fatigue rate F and recovery rate R, 1/s (from memory)."""
+REST_MULTIPLIER: Final = 15.0
+GRIP_REST_MULTIPLIER: Final = 30.0
+"""So much faster a muscle recovers while it rests."""
+
+
+def hold_s(group: str, effort: float) -> float:
+    """Time in s until an even effort (0…1) can no longer be held: the resting share is used up. May be infinite.
+
+    ``M_F(t) = (F·f/R)(1 − e^{−Rt})`` reaches ``1 − f``.
+    """
+    if effort >= 1.0:
+        return 0.0
+    if effort <= 0.0:
+        return math.inf
+    fatigue, recovery = PARAMETERS[group]
+    left = 1 - recovery * (1 - effort) / (fatigue * effort)
+    return math.inf if left <= 0 else -math.log(left) / recovery
+
+
+def fatigued_after(group: str, stretches: Sequence[tuple[float, float]], start: float = 0.0) -> list[float]:
+    """The fatigued share (0…1) at the end of each stretch of (seconds, effort); effort 0 is rest.
+
+    A share of ``1 − effort`` or more means that the effort could not be held to the end.
+    """
+    fatigue, recovery = PARAMETERS[group]
+    multiplier = GRIP_REST_MULTIPLIER if group == "grip" else REST_MULTIPLIER
+    found, share = [], start
+    for seconds, effort in stretches:
+        active = min(effort, 1.0 - share)
+        rate = recovery * (multiplier if effort <= 0 else 1.0)
+        level = fatigue * max(active, 0.0) / rate
+        share = min(level + (share - level) * math.exp(-rate * seconds), 1.0)
+        found.append(share)
+    return found
+
+
+def rest_allowance(take_s: float, endurance_s: float, effort: float) -> float:
+    """Rest that a take asks for, as a share of the take: ``18 (t/T)^1.4 (f − 0.15)^0.5`` (Rohmert 1973; from memory).
+
+    0 for efforts up to 0.15, below which Rohmert found no fatigue.
+    """
+    if effort <= 0.15 or endurance_s <= 0:
+        return 0.0 if effort <= 0.15 else math.inf
+    return 18.0 * math.pow(take_s / endurance_s, 1.4) * math.sqrt(effort - 0.15)

@@ -1,0 +1,148 @@
+"""How long the operator lasts as something changes: the aim, the place of the camera or the battery, the mass."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from equilix.analysis import Analysis, analyse
+from equilix.body.load import Place, efforts, first_to_give_out, hands_for
+from equilix.carry import WAYS
+from equilix.document import Document
+from equilix.edits import carrying, rigging
+from equilix.errors import EquilixError
+from equilix.mechanics.contact import hold
+from equilix.mechanics.rotations import about_axis
+from equilix.rig.clearance import free_travel
+from equilix.rig.kinematics import called
+
+Array = NDArray[np.float64]
+
+AIM_RAD = np.radians(np.arange(-45.0, 46.0, 15.0))
+MASS_FACTORS = np.array((0.5, 0.75, 1.0, 1.25, 1.5))
+PLACES = 9
+
+
+@dataclass(frozen=True)
+class Curve:
+    """Endurance ``y_s`` ``(k,)`` over ``x`` ``(k,)`` (rad, m or kg), with where it is now; 0 s: cannot be held."""
+
+    title: str
+    unit: str
+    x: Array
+    y_s: Array
+    now: float
+
+
+def lasts_s(analysis: Analysis) -> float:
+    """Time until the first joint gives out; 0 where nothing holds the rig, a working day where nothing tires."""
+    from equilix.body.endurance import LONGEST_S
+
+    if analysis.holding.falls:
+        return 0.0
+    tired = analysis.first_to_give_out
+    return LONGEST_S if tired is None else tired.endurance_s
+
+
+def held_at(analysis: Analysis, aim_rad: float, factor: float = 1.0) -> float:
+    """Endurance in s with the lens tilted up by ``aim_rad`` about the support, the rig ``factor`` times as heavy.
+
+    The hands follow their grips. What hangs or is clamped is not tilted by the hands: its endurance stays.
+    """
+    support, stance, carried = analysis.support, analysis.stance, analysis.carried
+    if support is None or stance is None:
+        return 0.0
+    tilt = about_axis(np.array((0.0, 1.0, 0.0)), 0.0 if support.hangs else -aim_rad)
+
+    def moved(point: Array) -> Array:
+        found: Array = support.datum_m + tilt @ (point - support.datum_m)
+        return found
+
+    places: tuple[Place, ...] = tuple(
+        (grip, key, name, moved(point), tilt @ axis)
+        for grip, key, name, point, axis in (carried.grips if support.grips is None else support.grips)
+    )
+    hands, held = hands_for(analysis.operator, stance.shoulders_m, places, analysis.rested, wrists=support.wrists)
+    if support.hangs:
+        return lasts_s(analysis)
+    holding = hold(carried.mass.mass_kg * factor, moved(carried.mass.cg_m), support.bearings, hands)
+    if holding.falls:
+        return 0.0
+    tired = first_to_give_out(efforts(analysis.operator, hands, held, holding.contacts))
+    from equilix.body.endurance import LONGEST_S
+
+    return LONGEST_S if tired is None else tired.endurance_s
+
+
+def over_aim(analysis: Analysis) -> Curve:
+    """Over the aim, lens 45° down to 45° up."""
+    return Curve("Lens down … up", "°", AIM_RAD, np.array([held_at(analysis, float(a)) for a in AIM_RAD]), 0.0)
+
+
+def over_mass(analysis: Analysis) -> Curve:
+    """Over the mass of the rig, its balance as it is."""
+    mass = analysis.mass.mass_kg
+    return Curve(
+        "Mass of the rig",
+        "kg",
+        MASS_FACTORS * mass,
+        np.array([held_at(analysis, 0.0, float(f)) for f in MASS_FACTORS]),
+        mass,
+    )
+
+
+def slider_with(analysis: Analysis, kind: str) -> str | None:
+    """The slide with travel that carries a part of this kind, nearest to it; None without one."""
+    assembly = analysis.assembly
+    for row, part in enumerate(assembly.parts):
+        if part.kind != kind:
+            continue
+        for placement_id in analysis.setup.carriers(assembly.ids[row]):
+            travel = free_travel(assembly, placement_id)
+            way = assembly.slide_direction(placement_id)
+            if travel is not None and way is not None and abs(way[0]) > 0.9 and travel.to_m - travel.from_m > 0.01:
+                return placement_id
+    return None
+
+
+def over_slide(document: Document, analysis: Analysis, kind: str) -> Curve | None:
+    """Over the fore-aft place of the camera (``body``) or the battery; None where it does not slide."""
+    slider = slider_with(analysis, kind)
+    if slider is None:
+        return None
+    travel = free_travel(analysis.assembly, slider)
+    assert travel is not None  # it was just found to have one
+    now = analysis.setup.by_id[slider].slide_m
+    found: list[tuple[float, float]] = []
+    for slide in np.linspace(travel.from_m, travel.to_m, PLACES):
+        changed = rigging.slide(document, analysis.setup.id, slider, float(slide))
+        at = changed.setups_by_id[analysis.setup.id]
+        found.append((at.by_id[slider].slide_m - now, lasts_s(analyse(changed, at))))
+    xs, ys = (np.array(each) for each in zip(*found, strict=True))
+    sign = 1.0 if float(analysis.assembly.slide_direction(slider)[0]) > 0 else -1.0  # type: ignore[index]
+    order = np.argsort(sign * xs)
+    return Curve(f"{called(analysis.assembly, slider)} back … forward", "mm", (sign * xs)[order], ys[order], 0.0)
+
+
+def ways_compared(document: Document, analysis: Analysis) -> dict[str, Analysis]:
+    """The rig carried every way that it is built for, by the name of the way."""
+    found = {}
+    for name in WAYS:
+        try:
+            changed = carrying.choose_way(document, analysis.setup.id, name)
+        except EquilixError:
+            continue
+        each = analyse(changed, changed.setups_by_id[analysis.setup.id])
+        if each.support is not None:
+            found[name] = each
+    return found
+
+
+def operators_compared(document: Document, analysis: Analysis) -> dict[str, Analysis]:
+    """The rig on every operator of the document, by name."""
+    return {
+        operator.name: analyse(document, analysis.setup.changed(operator=operator.id))
+        for operator in document.operators
+    }

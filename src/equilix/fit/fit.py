@@ -1,0 +1,184 @@
+"""One rig on one operator: posture, load from hands to feet, endurance as a range, screening, picking it up."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Final
+
+import numpy as np
+from numpy.typing import NDArray
+
+from equilix.analysis import Analysis
+from equilix.body.endurance import rohmert_min
+from equilix.body.fatigue import rest_allowance
+from equilix.body.lifting import Lift
+from equilix.body.load import Effort
+from equilix.body.posture import Arm
+from equilix.body.screening import Posture, Rula, raised_arm_s, rula
+from equilix.body.whole import ACTION_LIMIT_N, Push, Spine, flow, spine
+from equilix.carry import vest
+from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.fit.gaze import Gaze, gaze
+from equilix.kit.carriers import SpringArm
+
+Array = NDArray[np.float64]
+
+TAKE_S: Final = 300.0
+"""A take for which the rest is told where none is given."""
+ABDUCTED_RAD: Final = math.radians(25.0)
+"""An upper arm further out to the side than this is abducted (estimate)."""
+PICK_UP_M: Final = 0.40
+"""Hands in front of the ankles when a rig is picked up (estimate)."""
+PLACES: Final[dict[str, float]] = {"the ground": 0.10, "its case": 0.30, "a table": 0.75}
+"""Where a rig is picked up from: height of the hands, m (estimates)."""
+BEARS: Final = {
+    "hand": "hands", "shoulder": "shoulder", "chest": "chest", "vest": "vest", "hips": "hips", "knees": "knees",
+    "ground": "ground",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Range:
+    """How long an effort lasts by two published curves, s; ``rohmert_s`` None where his formula does not hold."""
+
+    effort: Effort
+    power_law_s: float
+    rohmert_s: float | None
+
+    @property
+    def shortest_s(self) -> float:
+        """The more careful of the two."""
+        return self.power_law_s if self.rohmert_s is None else min(self.power_law_s, self.rohmert_s)
+
+
+@dataclass(frozen=True)
+class Fit:
+    """What an analysis means for the whole body. Made once, and only where it is asked for."""
+
+    analysis: Analysis
+
+    @cached_property
+    def pushes(self) -> tuple[Push, ...]:
+        """What the rig does to the body, by what bears it first; the forces sum to the weight of the rig."""
+        found = []
+        for contact in self.analysis.holding.contacts:
+            side = contact.name.split()[0]
+            if contact.name.endswith("hand"):
+                on = "knees" if side in self.analysis.rested else "hand"
+            else:
+                on = {"pad": "shoulder", "brace": "chest", "arm": "vest", "line": "hips"}.get(side, "ground")
+            found.append(Push(on, contact.point_m, -contact.force_n, -contact.moment_nm))
+        return tuple(found)
+
+    @cached_property
+    def flow_n(self) -> dict[str, float]:
+        """Where the weight of the rig goes, N; sums to it."""
+        return flow(self.pushes)
+
+    @property
+    def arms(self) -> tuple[Arm, ...]:
+        """The arms that reach their grips."""
+        return tuple(held.arm for held in self.analysis.arms if held.arm.reached)
+
+    @cached_property
+    def lean_rad(self) -> float:
+        """How far the upper body leans forward; back, where a vest asks for it."""
+        situation, bearer = self.analysis.situation, self.analysis.carried.bearer
+        arm = bearer.carrier if bearer is not None else None
+        if situation is None or self.analysis.setup.carry != "vest" or not isinstance(arm, SpringArm) or bearer is None:
+            return 0.0
+        return -vest.lean_back_rad(situation, arm, max(bearer.mass_kg - arm.arm_kg, 0.0))
+
+    @cached_property
+    def spine(self) -> Spine | None:
+        """The load on L5/S1, with the lean; None without an operator."""
+        stance = self.analysis.stance
+        if stance is None:
+            return None
+        return spine(self.analysis.operator, stance, self.arms, (*self.pushes, *self._gear()), self.lean_rad)
+
+    def _gear(self) -> tuple[Push, ...]:
+        """The weight of the spring arm in front of the vest."""
+        support, bearer = self.analysis.support, self.analysis.carried.bearer
+        arm = bearer.carrier if bearer is not None else None
+        if support is None or self.analysis.setup.carry != "vest" or not isinstance(arm, SpringArm):
+            return ()
+        middle = support.datum_m - np.array((arm.reach_m / 2, 0.0, 0.0))
+        return (Push("vest", middle, np.array((0.0, 0.0, -arm.arm_kg * STANDARD_GRAVITY_M_S2)), np.zeros(3)),)
+
+    @cached_property
+    def gaze(self) -> Gaze | None:
+        """Where the eyes look."""
+        return gaze(self.analysis)
+
+    @cached_property
+    def ranges(self) -> tuple[Range, ...]:
+        """The endurance of every effort by both curves, shortest first."""
+        found = []
+        for effort in self.analysis.efforts:
+            rohmert = rohmert_min(effort.share) * 60 if 0.15 < effort.share <= 1.0 else None
+            found.append(Range(effort, effort.endurance_s, rohmert))
+        return tuple(sorted(found, key=lambda each: each.power_law_s))
+
+    @cached_property
+    def rula(self) -> dict[str, Rula]:
+        """The RULA scores of each side that holds something."""
+        neck = self.gaze.neck_rad if self.gaze is not None else 0.0
+        found = {}
+        for arm in self.arms:
+            upper = arm.elbow_m - arm.shoulder_m
+            outward = float(upper[1]) * (1.0 if arm.side == "left" else -1.0)
+            force = float(np.linalg.norm(self.analysis.holding.force_of(f"{arm.side} hand")))
+            found[arm.side] = rula(
+                Posture(
+                    arm.elevation_rad, arm.elbow_angle_rad, neck, self.lean_rad,
+                    arm_abducted=math.atan2(outward, -float(upper[2])) > ABDUCTED_RAD,
+                    arm_supported=arm.side in self.analysis.rested, load_kg=force / STANDARD_GRAVITY_M_S2,
+                )
+            )  # fmt: skip
+        return found
+
+    @cached_property
+    def raised_s(self) -> dict[str, float]:
+        """How long each unsupported upper arm should be held raised so (ISO 11226)."""
+        return {
+            arm.side: math.inf if arm.side in self.analysis.rested else raised_arm_s(arm.elevation_rad)
+            for arm in self.arms
+        }
+
+    def rest_s(self, take_s: float = TAKE_S) -> float:
+        """Rest after a take of this length for what gives out first, s (Rohmert 1973).
+
+        0 below 15 % effort, infinite where it cannot be held so long.
+        """
+        tired = self.analysis.first_to_give_out
+        if tired is None:
+            return 0.0
+        if take_s > tired.endurance_s:
+            return math.inf
+        return take_s * rest_allowance(take_s, tired.endurance_s, tired.share)
+
+    @cached_property
+    def pick_up(self) -> dict[str, float]:
+        """Lifting index of picking the rig up by hand, from the ground, its case, a table."""
+        load = self.analysis.mass.mass_kg
+        good = "good" if any(abs(place[4][2]) < 0.5 for place in self.analysis.carried.grips) else "fair"
+        return {
+            place: Lift(PICK_UP_M, height, 0.5, coupling=good).index(load)  # type: ignore[arg-type]
+            for place, height in PLACES.items()
+        }
+
+
+def words_of_lifting(index: float) -> str:
+    """What a lifting index says."""
+    if index <= 1.0:
+        return f"index {index:.1f}: nearly everyone can"
+    return f"index {index:.1f}: lift it with two" if index <= 3.0 else f"index {index:.1f}: not by hand alone"
+
+
+def compression_words(compression_n: float) -> str:
+    """The compression against the action limit."""
+    share = compression_n / ACTION_LIMIT_N
+    return f"{share:.0%} of the action limit" + (": change it" if share > 1 else "")

@@ -1,0 +1,187 @@
+"""Fit: the rig on the operator's body: what tires, where the load goes, where grips and screen should be."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from typing import TYPE_CHECKING
+
+from PySide6.QtCore import Qt, QTimer
+from PySide6.QtWidgets import QCheckBox, QLabel, QVBoxLayout, QWidget
+
+from equilix.document import Document
+from equilix.fit.curves import lasts_s, operators_compared, over_aim, over_mass, over_slide, ways_compared
+from equilix.fit.fit import BEARS, Fit
+from equilix.reading import CAUTION_LONG
+from equilix.ui.pages.fit_texts import comparison_row, endurance_rows, posture_rows, screening_rows
+from equilix.ui.pages.page import Page
+from equilix.ui.planning import Planning
+from equilix.ui.session import Session
+from equilix.ui.stage.fit_chart import CurveChart, FlowBar, SteadinessChart
+from equilix.ui.theme import font
+from equilix.ui.widgets.fit_card import FitCard
+from equilix.ui.widgets.rows import rows_html
+from equilix.ui.widgets.tabs import Tabs
+from equilix.ui.widgets.tint import tint
+from equilix.units import duration
+
+if TYPE_CHECKING:
+    from equilix.planner.fitting import FitPlan
+
+BODY, MOVE, CURVES, COMPARE = "Body", "Move it", "Curves", "Compare"
+LATER_MS = 150
+
+
+class FitPage(Page):
+    """Four tabs; only the open one is filled, and what takes longer waits until the hand is still."""
+
+    title = "Fit"
+
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(session, parent)
+        self.tabs = Tabs((BODY, MOVE, CURVES, COMPARE))
+        self.tabs.chosen.connect(self.choose)
+        self.column.addWidget(self.tabs)
+        self.big, self.flow, self.text = QLabel(), FlowBar(), QLabel()
+        self.big.setWordWrap(True)
+        self.text.setWordWrap(True)
+        self.text.setTextFormat(Qt.TextFormat.RichText)
+        self.balance = QCheckBox("Balance and fit together")
+        self.balance.clicked.connect(self._plan)
+        self.cards_column = QWidget()
+        self.cards_layout = QVBoxLayout(self.cards_column)
+        self.cards_layout.setContentsMargins(0, 0, 0, 0)
+        self.cards: list[FitCard] = []
+        self.steady = SteadinessChart()
+        self.charts = [CurveChart() for _ in range(4)]
+        for widget in (self.big, self.flow, self.text, self.balance, self.cards_column, self.steady, *self.charts):
+            self.column.addWidget(widget)
+        self.column.addStretch(1)
+        self.caution = self.note(CAUTION_LONG)
+        self.caution.setContentsMargins(16, 6, 12, 8)
+        self.outer.addWidget(self.caution)
+        self.planning = Planning(self)
+        self.planning.found.connect(self._found)
+        self.planning.failed.connect(lambda text: session.said.emit(text, True))
+        self._later = QTimer(self, singleShot=True, interval=LATER_MS)
+        self._later.timeout.connect(self._fill_later)
+        session.plans_changed.connect(self._session_changed)
+
+    def choose(self, tab: str) -> None:
+        """Open a tab."""
+        self.tabs.show_tab(tab)
+        self.refresh()
+
+    def showEvent(self, event: object) -> None:
+        self.session.show_fit(True)
+        super().showEvent(event)
+
+    def hideEvent(self, event: object) -> None:
+        del event
+        self.session.show_fit(False)
+        self.planning.cancel()
+        self._later.stop()
+
+    def refresh(self) -> None:
+        """Show the open tab."""
+        tab, fit = self.tabs.tab, Fit(self.session.analysis)
+        self.big.setVisible(tab == BODY)
+        self.flow.setVisible(tab == BODY)
+        self.text.setVisible(tab in (BODY, COMPARE))
+        self.balance.setVisible(tab == MOVE)
+        self.cards_column.setVisible(tab == MOVE)
+        for widget in (self.steady, *self.charts):
+            widget.setVisible(tab == CURVES)
+        tint(self.caution, self.theme.quiet)
+        self.caution.setVisible(tab == BODY)
+        if tab == BODY:
+            self._show_body(fit)
+        else:
+            self._later.start()
+
+    def _show_body(self, fit: Fit) -> None:
+        analysis, t = fit.analysis, self.theme
+        tired, seconds = analysis.first_to_give_out, lasts_s(analysis)
+        said = "Nothing here tires the body."
+        if tired is not None and seconds > 0:
+            said = f"{duration(seconds)}, then the {tired.name} gives out."
+        elif analysis.assembly.ids and seconds == 0:
+            said = "It cannot be held so."
+        self.big.setFont(font(15, bold=True))
+        self.big.setText(said)
+        self.flow.show_parts([(BEARS[on], n) for on, n in fit.flow_n.items()], t)
+        tint(self.text, t.ink)
+        self.text.setText(
+            rows_html("How long", list(endurance_rows(fit)), t)
+            + rows_html("Posture", list(posture_rows(fit)), t)
+            + rows_html("Screening", list(screening_rows(fit)), t)
+        )
+
+    def _fill_later(self) -> None:
+        """What takes more than a moment, once the hand is still."""
+        if not self.isVisible() or self.session.history.gesture is not None:
+            return
+        {MOVE: self._plan, CURVES: self._show_curves, COMPARE: self._show_comparison}.get(self.tabs.tab, _nothing)()
+
+    def _show_curves(self) -> None:
+        document, analysis = self.session.document, self.session.analysis
+        if analysis.support is None:
+            return
+        points = [("now", 1.0, lasts_s(analysis))]
+        points += [(plan.title, plan.steadiness, lasts_s(plan.after)) for plan in self.session.plans if plan.works]
+        self.steady.show_points(points, self.theme)
+        curves = [over_aim(analysis), over_mass(analysis)]
+        curves += [curve for kind in ("body", "battery") if (curve := over_slide(document, analysis, kind)) is not None]
+        for number, chart in enumerate(self.charts):
+            chart.setVisible(number < len(curves))
+            if number < len(curves):
+                chart.show_curve(curves[number], self.theme)
+
+    def _show_comparison(self) -> None:
+        document, analysis, t = self.session.document, self.session.analysis, self.theme
+        people = [comparison_row(name, each) for name, each in operators_compared(document, analysis).items()]
+        ways = [
+            comparison_row(each.way.phrase.capitalize(), each) for each in ways_compared(document, analysis).values()
+        ]
+        tint(self.text, t.ink)
+        self.text.setText(rows_html("The same rig on", people, t) + rows_html("The same camera carried", ways, t))
+
+    # plans for the body
+
+    def _plan(self) -> None:
+        if self.tabs.tab != MOVE or not self.isVisible():
+            return
+        for card in self.cards:
+            card.hide()
+            card.deleteLater()
+        self.cards = []
+        while self.cards_layout.count():
+            self.cards_layout.takeAt(0)
+        together = self.balance.isChecked()
+
+        def find(document: Document, setup_id: str, cancelled: Callable[[], bool]) -> Iterator[object]:
+            from equilix.planner.fitting import fit_plans
+
+            yield from fit_plans(document, setup_id, cancelled, balance=together)
+
+        self.planning.start(self.session.document, self.session.setup.id, find)
+
+    def _found(self, plan: FitPlan) -> None:
+        if not plan.works:
+            note = self.note(f"{plan.title}: {plan.reason}")
+            tint(note, self.theme.quiet)
+            self.cards_layout.addWidget(note)
+            return
+        card = FitCard(plan, self.theme)
+        card.looked_at.connect(self.session.show_ghost)
+        card.chosen.connect(self.session.apply_plan)
+        self.cards.append(card)
+        self.cards_layout.addWidget(card)
+
+    def stop(self) -> None:
+        """Call off what is under way and wait for it."""
+        self._later.stop()
+        self.planning.stop()
+
+
+def _nothing() -> None:
+    """A tab with nothing to add."""

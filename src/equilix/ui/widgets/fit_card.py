@@ -1,0 +1,73 @@
+"""A plan for the body's sake as a card: what to do, what becomes of the body, the price in balance."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from PySide6.QtCore import QEvent, Qt, Signal
+from PySide6.QtGui import QEnterEvent, QKeyEvent
+from PySide6.QtWidgets import QFrame, QLabel, QPushButton, QVBoxLayout
+
+from equilix.fit.curves import lasts_s
+from equilix.reading import read_out
+from equilix.ui.theme import Theme, font
+from equilix.ui.widgets.tint import tint
+from equilix.units import duration
+
+if TYPE_CHECKING:
+    from equilix.planner.fitting import FitPlan
+
+
+class FitCard(QFrame):
+    """Looking at it shows its ghost; “Do it” carries it out."""
+
+    looked_at = Signal(object)
+    chosen = Signal(object)
+
+    def __init__(self, plan: FitPlan, theme: Theme) -> None:
+        super().__init__()
+        self.plan = plan
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setObjectName("fit")
+        self.setStyleSheet(f"#fit {{ background: {theme.card}; border: 1px solid {theme.rule}; }}")
+        self.setAccessibleName(f"{plan.title}: " + " ".join(f"{step.text}." for step in plan.steps))
+        column = QVBoxLayout(self)
+        column.setContentsMargins(12, 9, 12, 9)
+        column.setSpacing(4)
+        column.addWidget(_text(plan.title, theme.hold, bold=True))
+        for step in plan.steps:
+            mark = f" ({step.mark})" if step.mark else ""
+            column.addWidget(_text(f"{step.text}{mark}.", theme.ink))
+        for said in plan.says:
+            column.addWidget(_text(said, theme.quiet))
+        was, now = lasts_s(plan.before), lasts_s(plan.after)
+        column.addWidget(_text(f"Lasts {duration(was)} → {duration(now)}", theme.ink, bold=True))
+        column.addWidget(_text(f"Balance then: {read_out(plan.after).verdict}", theme.quiet))
+        self.button = QPushButton("Do it")
+        self.button.setFont(font(11, bold=True))
+        self.button.setAccessibleName(f"Do it: {plan.title}")
+        self.button.clicked.connect(lambda: self.chosen.emit(plan))
+        column.addWidget(self.button, 0, Qt.AlignmentFlag.AlignRight)
+
+    def enterEvent(self, event: QEnterEvent) -> None:
+        super().enterEvent(event)
+        self.looked_at.emit(self.plan)
+
+    def leaveEvent(self, event: QEvent) -> None:
+        super().leaveEvent(event)
+        self.looked_at.emit(None)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space):
+            self.chosen.emit(self.plan)
+        else:
+            super().keyPressEvent(event)
+
+
+def _text(text: str, value: str, *, bold: bool = False) -> QLabel:
+    made = QLabel(text)
+    made.setFont(font(11, bold=bold))
+    made.setTextFormat(Qt.TextFormat.PlainText)
+    made.setWordWrap(True)
+    tint(made, value)
+    return made
