@@ -78,6 +78,17 @@ def main(folder: Path, wanted: set[str]) -> None:
     window.pages["Balance"].choose("Mend it")  # type: ignore[attr-defined]
     window.session.edit("Open", lambda d: kit.open_setup(d, "lamp-room"))
     settle(application, window)
+    window.show_page("Fit")
+    picture("fit")
+    fit = window.pages.fit
+    fit.choose("Move it")
+    settle(application, window)
+    while fit.waits:
+        application.processEvents()
+    window.session.show_ghost(fit.cards[1].plan if len(fit.cards) > 1 else None)
+    picture("fit-moves")
+    window.session.show_ghost(None)
+    window.show_page("Balance")
     window.change_theme()
     window.toggle_arms_length()
     picture("arms-length-night")

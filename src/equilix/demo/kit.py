@@ -70,7 +70,7 @@ _ROWS: Final[tuple[Row, ...]] = (
     ("hanging-bar", "hanging bar with holes", "hanging-bar", 0.15, None, {"price": 38}),
     ("eyelet", "eyelet", "eyelet", 0.05, None, {"price": 12}),
     ("offset-bracket", "offset bracket", "offset-bracket", 0.44, None, {"owned": False, "price": 95}),
-    ("drop-arm", "arm that hangs a screen", "drop-arm", 0.23, None, {"price": 65}),
+    ("drop-arm", "arm that hangs a screen", "drop-arm", 0.26, (0.260, 0.018, 0.120), {"price": 65}),
     ("brace", "body brace", "brace", 0.29, None, {"price": 60}),
     ("head-clamp", "clamp of the fluid head", "head-clamp", 0.31, None, {"price": 0}),
     ("tripod", "tripod with fluid head", "tripod", 5.30, None, {"price": 690}),

@@ -9,8 +9,6 @@ from __future__ import annotations
 import contextlib
 import math
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
-from functools import partial
 
 import numpy as np
 
@@ -20,14 +18,15 @@ from equilix.check import turns
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import EquilixError
-from equilix.fit.gaze import Gaze, gaze
+from equilix.fit.curves import lasts_s
+from equilix.fit.gaze import EASY_DOWN_RAD, NEAREST_M, Gaze, gaze
 from equilix.kit.parts import Part
+from equilix.planner.fit_plan import DrawOut, FitPlan, FitStep, HangOn, Remount, SlideTo, TurnTo
 from equilix.planner.moves import left_in_kit
-from equilix.planner.plan import Step
 from equilix.planner.programme import Cancelled
 from equilix.planner.schools import new_strikes, plan
 from equilix.rig.clearance import free_travel, slider_of
-from equilix.rig.kinematics import Assembly, way_word
+from equilix.rig.kinematics import Assembly, assemble, way_word
 from equilix.units import angle, length
 
 TEETH_RAD = math.radians(90.0)
@@ -35,125 +34,6 @@ TEETH_RAD = math.radians(90.0)
 ROUNDS = 2
 CLEAR_RAD = math.radians(5.0)
 """Easier by less than this is not worth touching a handle."""
-
-
-@dataclass(frozen=True, slots=True)
-class TurnTo:
-    """Turn a placement on its mount."""
-
-    placement: str
-    turn_rad: float
-    text: str
-    mark: str = ""
-    minutes: float = 0.5
-
-    def apply(self, document: Document, setup_id: str) -> Document:
-        """The document after this step."""
-        return rigging.turn(document, setup_id, self.placement, self.turn_rad)
-
-
-@dataclass(frozen=True, slots=True)
-class DrawOut:
-    """Draw a telescope out or push it in."""
-
-    placement: str
-    extension_m: float
-    text: str
-    mark: str = ""
-    minutes: float = 0.5
-
-    def apply(self, document: Document, setup_id: str) -> Document:
-        """The document after this step."""
-        return rigging.extend(document, setup_id, self.placement, self.extension_m)
-
-
-@dataclass(frozen=True, slots=True)
-class Remount:
-    """Mount a placement elsewhere, standing or hung."""
-
-    placement: str
-    parent: str
-    point: str
-    by: str
-    text: str
-    mark: str = ""
-    minutes: float = 1.0
-
-    def apply(self, document: Document, setup_id: str) -> Document:
-        """The document after this step."""
-        return rigging.remount(document, setup_id, self.placement, self.parent, self.point, self.by)
-
-
-@dataclass(frozen=True, slots=True)
-class SlideTo:
-    """Slide a placement for the body's sake."""
-
-    placement: str
-    slide_m: float
-    text: str
-    mark: str
-    minutes: float = 1.0
-
-    def apply(self, document: Document, setup_id: str) -> Document:
-        """The document after this step."""
-        return rigging.slide(document, setup_id, self.placement, self.slide_m)
-
-
-@dataclass(frozen=True, slots=True)
-class HangOn:
-    """Mount an arm of the kit, maybe in place of another, and hang a placement on it."""
-
-    placement: str
-    arm: str
-    parent: str
-    point: str
-    by: str
-    head: str
-    turn_rad: float
-    extension_m: float
-    text: str
-    instead: str = ""
-    """The arm that carries the placement now, and whose place this one takes."""
-    mark: str = ""
-    minutes: float = 3.0
-
-    def apply(self, document: Document, setup_id: str) -> Document:
-        """The document after this step."""
-        if self.instead:
-            document, made = rigging.exchange(document, setup_id, self.instead, self.arm), self.instead
-        else:
-            document, made = rigging.add(document, setup_id, self.arm, self.parent, self.point, self.by)
-        document = rigging.turn(document, setup_id, made, self.turn_rad)
-        document = rigging.extend(document, setup_id, made, self.extension_m)
-        document = rigging.remount(document, setup_id, self.placement, made, "head", self.head)
-        return rigging.turn(document, setup_id, self.placement, self.turn_rad)
-
-
-FitStep = HangOn | TurnTo | DrawOut | Remount | SlideTo
-
-
-@dataclass(frozen=True)
-class FitPlan:
-    """Moves for the body's sake, what they do, and their price in balance; with ``balance``, a plan that goes on."""
-
-    title: str
-    steps: tuple[FitStep | Step, ...]
-    before: Analysis
-    after: Analysis
-    says: tuple[str, ...]
-    """What becomes of elbows, arms, fists or gaze."""
-    reason: str = ""
-
-    @property
-    def works(self) -> bool:
-        """Whether there is something to gain."""
-        return bool(self.steps) and not self.reason
-
-    def apply(self, document: Document) -> Document:
-        """Carry every step out."""
-        for step in self.steps:
-            document = step.apply(document, self.before.setup.id)
-        return document
 
 
 def discomfort(analysis: Analysis, side: str, point: np.ndarray) -> float:
@@ -168,7 +48,7 @@ def discomfort(analysis: Analysis, side: str, point: np.ndarray) -> float:
         return 10.0 + arm.reach_used
     if analysis.setup.seated:
         return float(np.linalg.norm(point - knees_m(analysis.operator, stance)[side] - (0.0, 0.0, 0.03))) / 0.1
-    return abs(arm.elbow_angle_rad - math.pi / 2) + arm.elevation_rad
+    return 0.8 * abs(arm.elbow_angle_rad - math.pi / 2) + 1.2 * arm.elevation_rad  # the shoulder tires first
 
 
 def fit_plans(
@@ -202,27 +82,80 @@ def _and_balance(document: Document, fit: FitPlan, cancelled: Callable[[], bool]
 
 
 def grips_plan(document: Document, analysis: Analysis, cancelled: Callable[[], bool]) -> FitPlan | None:
-    """Each handle to where its elbow is near 90° and its upper arm hangs, or where the fist rests on the knee."""
-    steps: list[FitStep] = []
-    now = document
-    for held in analysis.arms:
-        if cancelled():
-            raise Cancelled
-        side = held.arm.side
-        placement_id = _grip_placement(analysis, side)
-        if placement_id is None:
-            continue
-        best = _best_grip(now, analysis, side, placement_id)
-        for step in best:
-            now = step.apply(now, analysis.setup.id)
-        steps += best
-    after = analyse(now, now.setups_by_id[analysis.setup.id])
+    """Each handle to where its elbow is near 90° and its upper arm hangs, or where the fist rests on the knee.
+
+    One thing after the other, as one would by hand: what carries the handles for all arms together, then the teeth
+    and the draw of each; twice round.
+    """
     title = "Fists on the knees" if analysis.setup.seated else "Grips for the arms"
-    if _all_arms(after) > _all_arms(analysis) - CLEAR_RAD:
-        steps = []  # where the body follows the handles, moving both alike gains nothing
-    if not steps:
+    grips = {held.arm.side: key for held in analysis.arms if (key := _grip_placement(analysis, held.arm.side))}
+    sliders = {slider for key in grips.values() if (slider := slider_of(analysis.assembly, key)) is not None}
+    now = document
+    for _ in range(ROUNDS):
+        for slider in sorted(sliders):
+            if cancelled():
+                raise Cancelled
+            now = _easiest(now, analysis, grips, _slides(now, analysis, slider))
+        for side, key in grips.items():
+            now = _easiest(now, analysis, {side: key}, _turns_and_draws(now, analysis, key))
+    after = analyse(now, now.setups_by_id[analysis.setup.id])
+    if _all_arms(after) > _all_arms(analysis) - CLEAR_RAD:  # where the body follows the handles nothing is gained
         return FitPlan(title, (), analysis, analysis, (), "The handles are where the arms want them, or do not move.")
+    if lasts_s(after) < 0.95 * lasts_s(analysis):
+        return FitPlan(title, (), analysis, analysis, (), "What suits the elbows would tire something else sooner.")
+    steps = _grip_steps(document, now, analysis, [*sorted(sliders), *grips.values()])
     return FitPlan(title, tuple(steps), analysis, after, _arms_said(analysis, after))
+
+
+def _easiest(document: Document, analysis: Analysis, grips: dict[str, str], trials: Iterator[Document]) -> Document:
+    """Of the document and its variants the one that is easiest for these arms, by more than a whisker."""
+    best, found = _ease(document, analysis, grips), document
+    for trial in trials:
+        worth = _ease(trial, analysis, grips)
+        if worth < best - 1e-3:
+            best, found = worth, trial
+    return found
+
+
+def _slides(document: Document, analysis: Analysis, slider: str) -> Iterator[Document]:
+    travel = free_travel(analysis.assembly, slider)
+    if travel is None or analysis.setup.by_id[slider].pinned:
+        return
+    for slide in np.round(np.linspace(travel.from_m, travel.to_m, 13), 3).tolist():
+        with contextlib.suppress(EquilixError):
+            yield rigging.slide(document, analysis.setup.id, slider, slide)
+
+
+def _turns_and_draws(document: Document, analysis: Analysis, placement_id: str) -> Iterator[Document]:
+    setup_id = analysis.setup.id
+    placement, seat = (
+        document.setups_by_id[setup_id].by_id[placement_id],
+        analysis.assembly.seats[analysis.assembly.index[placement_id]],
+    )
+    part = document.parts_by_id[placement.part]
+    if seat is not None and turns(seat.point, seat.by) and not placement.pinned:
+        step = max(seat.point.turn_step_rad, seat.by.turn_step_rad) or math.radians(6.0)
+        count = round(TEETH_RAD / step)
+        for k in range(-count, count + 1):
+            with contextlib.suppress(EquilixError):
+                yield rigging.turn(document, setup_id, placement_id, placement.turn_rad + k * step)
+    if part.telescope is not None:
+        for draw in np.round(np.linspace(0.0, part.telescope.reach_m, 5), 3).tolist():
+            yield rigging.extend(document, setup_id, placement_id, draw)
+
+
+def _ease(document: Document, analysis: Analysis, grips: dict[str, str]) -> float:
+    """Discomfort of these arms with the body standing where it does, rad."""
+    setup = document.setups_by_id[analysis.setup.id]
+    assembly = assemble(setup, document.parts_by_id)
+    total = 0.0
+    for side, placement_id in grips.items():
+        part = assembly.parts[assembly.index[placement_id]]
+        point = np.array(part.grips[0].position_m)
+        if part.grips[0].extends and part.telescope is not None:
+            point = point + part.telescope.axis_unit * setup.by_id[placement_id].extension_m
+        total += discomfort(analysis, side, assembly.to_rig(placement_id, point))
+    return total
 
 
 def _all_arms(analysis: Analysis) -> float:
@@ -239,90 +172,24 @@ def _grip_placement(analysis: Analysis, side: str) -> str | None:
     return None if near is None else near[1]
 
 
-def _best_grip(document: Document, analysis: Analysis, side: str, placement_id: str) -> list[FitStep]:
-    """The teeth and draw, and the slide of what carries it, that are easiest for the arm."""
-    setup_id = analysis.setup.id
-    setup = document.setups_by_id[setup_id]
-    placement, parts = setup.by_id[placement_id], document.parts_by_id
-    part, seat = parts[placement.part], analysis.assembly.seats[analysis.assembly.index[placement_id]]
-    turned: list[float] = []
-    if seat is not None and turns(seat.point, seat.by):
-        step = max(seat.point.turn_step_rad, seat.by.turn_step_rad) or math.radians(6.0)
-        count = round(TEETH_RAD / step)
-        turned = [placement.turn_rad + k * step for k in range(-count, count + 1, 2)]
-    drawn: list[float] = []
-    if part.telescope is not None:
-        drawn = np.round(np.linspace(0.0, part.telescope.reach_m, 5), 3).tolist()
-    slider = slider_of(analysis.assembly, placement_id)
-    slides: list[float] = []
-    if slider is not None and not setup.by_id[slider].pinned:
-        travel = free_travel(analysis.assembly, slider)
-        if travel is not None:
-            slides = np.round(np.linspace(travel.from_m, travel.to_m, 7), 3).tolist()
-    start = best = _ease(document, analysis, side, placement_id)
-    now = document
-    for _ in range(ROUNDS):  # one thing after the other, as one would by hand, until nothing gets easier
-        for trial in _one_change(now, setup_id, placement_id, slider, turned, drawn, slides):
-            worth = _ease(trial, analysis, side, placement_id)
-            if worth < best - 1e-3:
-                best, now = worth, trial
-    return [] if best > start - CLEAR_RAD else _grip_steps(document, now, analysis, placement_id, slider)
-
-
-def _one_change(
-    document: Document,
-    setup_id: str,
-    placement_id: str,
-    slider: str | None,
-    turned: list[float],
-    drawn: list[float],
-    slides: list[float],
-) -> Iterator[Document]:
-    """The document with one of the three changed, each way it can be."""
-    changes: list[Callable[[], Document]] = [
-        *(partial(rigging.slide, document, setup_id, slider, slide) for slide in slides if slider is not None),
-        *(partial(rigging.turn, document, setup_id, placement_id, turn) for turn in turned),
-        *(partial(rigging.extend, document, setup_id, placement_id, draw) for draw in drawn),
-    ]
-    for change in changes:
-        with contextlib.suppress(EquilixError):
-            yield change()
-
-
-def _ease(document: Document, analysis: Analysis, side: str, placement_id: str) -> float:
-    from equilix.rig.kinematics import assemble
-
-    setup = document.setups_by_id[analysis.setup.id]
-    assembly = assemble(setup, document.parts_by_id)
-    part, placement = assembly.parts[assembly.index[placement_id]], setup.by_id[placement_id]
-    grip = part.grips[0]
-    point = np.array(grip.position_m)
-    if grip.extends and part.telescope is not None:
-        point = point + part.telescope.axis_unit * placement.extension_m
-    return discomfort(analysis, side, assembly.to_rig(placement_id, point))
-
-
-def _grip_steps(
-    old: Document, new: Document, analysis: Analysis, placement_id: str, slider: str | None
-) -> list[FitStep]:
+def _grip_steps(old: Document, new: Document, analysis: Analysis, touched: list[str]) -> list[FitStep]:
     setup_id, unit = analysis.setup.id, analysis.display
     was, now = (each.setups_by_id[setup_id].by_id for each in (old, new))
-    name = old.parts_by_id[was[placement_id].part].name
     steps: list[FitStep] = []
-    if slider is not None and abs(now[slider].slide_m - was[slider].slide_m) > 1e-6:
-        seat = analysis.assembly.seats[analysis.assembly.index[slider]]
-        way = analysis.assembly.slide_direction(slider)
-        assert seat is not None and seat.track is not None and way is not None  # it was slid
-        moved = (now[slider].slide_m - was[slider].slide_m) * way
-        carrier = old.parts_by_id[was[slider].part].name
-        text = f"Slide the {carrier} {way_word(moved)} {length(float(np.abs(moved).max()), unit)}"
-        steps.append(SlideTo(slider, now[slider].slide_m, text, seat.track.reads(now[slider].slide_m, unit)))
-    change = math.remainder(now[placement_id].turn_rad - was[placement_id].turn_rad, 2 * math.pi)
-    if abs(change) > 1e-6:
-        steps.append(TurnTo(placement_id, now[placement_id].turn_rad, f"Turn the {name} by {angle(change)}"))
-    if abs(now[placement_id].extension_m - was[placement_id].extension_m) > 1e-6:
-        to = now[placement_id].extension_m
-        steps.append(DrawOut(placement_id, to, f"Draw the {name} {'out' if to else 'in'} to {length(to, unit)}"))
+    for key in dict.fromkeys(touched):
+        name = old.parts_by_id[was[key].part].name
+        seat, way = analysis.assembly.seats[analysis.assembly.index[key]], analysis.assembly.slide_direction(key)
+        if abs(now[key].slide_m - was[key].slide_m) > 1e-6 and seat is not None and seat.track is not None:
+            moved = (now[key].slide_m - was[key].slide_m) * (np.zeros(3) if way is None else way)
+            text = f"Slide the {name} {way_word(moved)} {length(float(np.abs(moved).max()), unit)}"
+            steps.append(SlideTo(key, now[key].slide_m, text, seat.track.reads(now[key].slide_m, unit)))
+        change = math.remainder(now[key].turn_rad - was[key].turn_rad, 2 * math.pi)
+        if abs(change) > 1e-6:
+            steps.append(TurnTo(key, now[key].turn_rad, f"Turn the {name} by {angle(change)}"))
+        if abs(now[key].extension_m - was[key].extension_m) > 1e-6:
+            to = now[key].extension_m
+            out = "out" if to > was[key].extension_m else "in"
+            steps.append(DrawOut(key, to, f"Draw the {name} {out} to {length(to, unit)}"))
     return steps
 
 
@@ -342,8 +209,9 @@ def _arms_said(before: Analysis, after: Analysis) -> tuple[str, ...]:
 def _screen_worth(found: Gaze | None) -> float:
     if found is None:
         return math.inf
-    easy = abs(found.up_rad + math.radians(7.0)) + 4 * max(found.up_rad, 0.0)
-    far = 8 * max(0.25 - found.distance_m, 0.0) + 2 * max(found.distance_m - 0.6, 0.0)
+    down = -found.up_rad
+    easy = 0.2 * abs(down - math.radians(7.0)) + 5 * max(-down, 0.0) + 2 * max(down - EASY_DOWN_RAD, 0.0)
+    far = 6 * max(NEAREST_M - found.distance_m, 0.0) + 2 * max(found.distance_m - 0.6, 0.0)
     return easy + far + 2 * max(abs(found.beside_m) - 0.05, 0.0) + (1.0 if found.blocked_by else 0.0)
 
 

@@ -1,10 +1,14 @@
-"""Who carries the rig: name, stature, body mass, sex, shoulder. What is not known is the mean of the sex."""
+"""Who carries the rig: body, eye, shoulder, own strength, what is to be spared. What is not known is the mean."""
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QWidget
+import time
 
-from equilix.body.operators import Operator
+from PySide6.QtCore import Qt, QTimer
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QLineEdit, QPushButton, QWidget
+
+from equilix.body.calibrate import strength_from_hold
+from equilix.body.operators import MEAN_STRENGTH, Operator, Spared, Strength
 from equilix.document import AVERAGE
 from equilix.edits import kit
 from equilix.errors import EquilixError
@@ -13,7 +17,18 @@ from equilix.ui.widgets.fields import QuantityField, values_of
 from equilix.ui.widgets.panel import Panel
 
 _SEXES = ("male", "female")
-_SHOULDERS = ("right", "left")
+_SIDES = ("right", "left")
+_SPARE = (
+    ("nothing", None, None), ("the right shoulder", "shoulder", "right"), ("the left shoulder", "shoulder", "left"),
+    ("both elbows", "elbow", "both"), ("the right wrist", "wrist", "right"), ("the left wrist", "wrist", "left"),
+    ("the fingers", "grip", "both"), ("the back", "trunk", "both"),
+)  # fmt: skip
+_STRENGTHS = (
+    ("shoulder", "shoulder_nm", "N·m"),
+    ("elbow", "elbow_nm", "N·m"),
+    ("grip", "grip_n", "N"),
+    ("trunk", "trunk_nm", "N·m"),
+)
 
 
 class OperatorPanel(Panel):
@@ -25,6 +40,7 @@ class OperatorPanel(Panel):
         operator = Operator(id="new", name="New operator") if new else session.analysis.operator
         if operator is AVERAGE:
             self.new = True
+        self.operator = operator
         self.operator_id = operator.id
         self.name = QLineEdit("" if self.new else operator.name)
         self.name.setAccessibleName("Name of the operator")
@@ -36,35 +52,73 @@ class OperatorPanel(Panel):
             f"{operator.stature_m * 100:.0f} cm" if display == "metric" else _feet(operator.stature_m)
         )
         self.weight.show_value(operator.mass_kg, display)
-        self.sex, self.shoulder = QComboBox(), QComboBox()
-        self.sex.addItems(["as a man, on average", "as a woman, on average"])
-        self.sex.setAccessibleName("Strength where it is not known")
-        self.sex.setCurrentIndex(_SEXES.index(operator.sex))
-        self.shoulder.addItems(["on the right shoulder", "on the left shoulder"])
-        self.shoulder.setAccessibleName("Shoulder that carries")
-        self.shoulder.setCurrentIndex(_SHOULDERS.index(operator.shoulder))
-        rows: tuple[tuple[str, QWidget], ...] = (
-            ("Name", self.name), ("Stature", self.stature), ("Body mass", self.weight),
-            ("Strong", self.sex), ("Carries", self.shoulder),
-        )  # fmt: skip
+        self.sex = _choice(
+            "Strength where it is not known",
+            ("as a man, on average", "as a woman, on average"),
+            _SEXES.index(operator.sex),
+        )
+        self.shoulder = _choice(
+            "Shoulder that carries", ("on the right shoulder", "on the left shoulder"), _SIDES.index(operator.shoulder)
+        )
+        self.eye = _choice("Eye that looks", ("with the right eye", "with the left eye"), _SIDES.index(operator.eye))
+        spared = operator.spare[0] if operator.spare else None
+        chosen = next((k for k, (_, j, s) in enumerate(_SPARE) if spared and (j, s) == (spared.joint, spared.side)), 0)
+        self.spare = _choice("What is to be spared", tuple(words for words, _, _ in _SPARE), chosen)
+        self.factor = QLineEdit("60" if spared is None else f"{spared.factor * 100:g}")
+        self.factor.setAccessibleName("Its strength counts for so many per cent")
+        self.strengths = {key: QuantityField(f"Strength, {key}", "number") for key, _, _ in _STRENGTHS}
+        rows: list[tuple[str, QWidget]] = [
+            ("Name", self.name), ("Stature", self.stature), ("Body mass", self.weight), ("Strong", self.sex),
+            ("Carries", self.shoulder), ("Looks", self.eye), ("Spares", self.spare), ("which counts %", self.factor),
+        ]  # fmt: skip
+        for key, field, unit in _STRENGTHS:
+            line = self.strengths[key]
+            own = getattr(operator.strength, field)
+            line.line.setText("" if own is None else f"{own:g}")
+            line.line.setPlaceholderText(f"mean: {MEAN_STRENGTH[operator.sex][key]:g}")
+            rows.append((f"{key.capitalize()}, {unit}", line))
         for label, field in rows:
             self.form.addRow(label, field)
-        note = QLabel("Estimates for healthy adults; the spread between people is wide.")
+        self.hold = HoldTest(self)
+        self.form.addRow("Hold test", self.hold)
+        note = QLabel("Estimates for healthy adults; the spread between people is wide. Pain means stop.")
         note.setWordWrap(True)
         self.form.addRow(note)
         self.finish()
-        self.setMinimumWidth(360)
+        self.setMinimumWidth(420)
         self.name.setFocus()
+
+    def strength(self) -> Strength | None:
+        """Own strength as entered; None where a field cannot be read, which is said there."""
+        found: dict[str, float] = {}
+        for key, field, _ in _STRENGTHS:
+            line = self.strengths[key]
+            if not line.line.text().strip():
+                continue
+            try:
+                found[field] = line.value()
+                line.complain("")
+            except EquilixError as error:
+                line.complain(str(error))
+                return None
+        return self.operator.strength.changed(**{field: found.get(field) for _, field, _ in _STRENGTHS})
 
     def take(self) -> None:
         """Take the operator over, or say at the field what is wrong."""
         values = values_of((self.stature, self.weight), self.session.document.display)
-        if values is None:
+        try:
+            strength = self.strength()
+            spare = self._spared()
+        except (EquilixError, ValueError) as error:
+            self.refuse(str(error))
+            return
+        if values is None or strength is None:
             self.adjustSize()
             return
         fields = {
-            "name": self.name.text(), "stature_m": values[0], "mass_kg": values[1],
-            "sex": _SEXES[self.sex.currentIndex()], "shoulder": _SHOULDERS[self.shoulder.currentIndex()],
+            "name": self.name.text(), "stature_m": values[0], "mass_kg": values[1], "strength": strength,
+            "sex": _SEXES[self.sex.currentIndex()], "shoulder": _SIDES[self.shoulder.currentIndex()],
+            "eye": _SIDES[self.eye.currentIndex()], "spare": spare,
         }  # fmt: skip
         document, setup_id = self.session.document, self.session.setup.id
         try:
@@ -78,6 +132,82 @@ class OperatorPanel(Panel):
             return
         self.session.edit("New operator" if self.new else "About the operator", lambda _document: changed)
         self.close()
+
+    def _spared(self) -> tuple[Spared, ...]:
+        _, joint, side = _SPARE[self.spare.currentIndex()]
+        others = self.operator.spare[1:]
+        if joint is None:
+            return others
+        text = self.factor.text().strip().removesuffix("%").replace(",", ".")
+        try:
+            per_cent = float(text)
+        except ValueError:
+            raise ValueError(f"“{text}” is no percentage. From 0 (carries nothing) to 100 is allowed.") from None
+        if not 0 <= per_cent <= 100:
+            raise ValueError(f"{per_cent:g} % is not allowed: from 0 (carries nothing) to 100 is.")
+        return (Spared(joint=joint, side=side, factor=per_cent / 100), *others)
+
+
+class HoldTest(QWidget):
+    """Hold a mass at arm's length: start, stop, and the strength that it speaks for stands in the fields."""
+
+    def __init__(self, panel: OperatorPanel) -> None:
+        super().__init__(panel)
+        self.panel = panel
+        self.mass = QLineEdit("2 kg")
+        self.mass.setAccessibleName("Mass held at arm’s length")
+        self.button, self.said = QPushButton("Start"), QLabel()
+        self.button.setAccessibleName("Start or stop the hold test")
+        self.said.setWordWrap(True)
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.addWidget(self.mass, 1)
+        row.addWidget(self.button)
+        row.addWidget(self.said, 2, Qt.AlignmentFlag.AlignLeft)
+        self._since: float | None = None
+        self._tick = QTimer(self, interval=200)
+        self._tick.timeout.connect(self._show_time)
+        self.button.clicked.connect(self.press)
+
+    def press(self) -> None:
+        """Start the time, or stop it and read the strength."""
+        if self._since is None:
+            self._since = time.monotonic()
+            self._tick.start()
+            self.button.setText("It sinks")
+            return
+        self.stop_at(time.monotonic() - self._since)
+
+    def stop_at(self, held_s: float) -> None:
+        """Take a hold of so many seconds."""
+        self._tick.stop()
+        self._since = None
+        self.button.setText("Start")
+        field = QuantityField("Mass", "mass")
+        field.line.setText(self.mass.text())
+        try:
+            values = values_of((self.panel.stature, self.panel.weight), self.panel.session.document.display)
+            sizes = {} if values is None else {"stature_m": values[0], "mass_kg": values[1]}
+            person = self.panel.operator.changed(**sizes, sex=_SEXES[self.panel.sex.currentIndex()])
+            found = strength_from_hold(person, field.value(), held_s)
+        except (EquilixError, ValueError) as error:
+            self.said.setText(f"▲ {error}")
+            return
+        self.panel.strengths["shoulder"].line.setText(f"{found.shoulder_nm:g}")
+        self.panel.strengths["elbow"].line.setText(f"{found.elbow_nm:g}")
+        self.said.setText(f"{held_s:.0f} s: shoulder {found.shoulder_nm:.0f} N·m")
+
+    def _show_time(self) -> None:
+        if self._since is not None:
+            self.said.setText(f"{time.monotonic() - self._since:.0f} s")
+
+
+def _choice(name: str, words: tuple[str, ...], index: int) -> QComboBox:
+    combo = QComboBox()
+    combo.setAccessibleName(name)
+    combo.addItems(list(words))
+    combo.setCurrentIndex(index)
+    return combo
 
 
 def _feet(stature_m: float) -> str:

@@ -15,6 +15,8 @@ from equilix.ui.session import Session
 from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.words import Choice
 
+HEIGHTS = {"low": "low", "chest": "at the chest", "eye": "at the eye", "overhead": "overhead"}
+
 
 def way_choices(
     session: Session, ask_setting: Callable[[], object], ask_ratings: Callable[[], object]
@@ -35,6 +37,12 @@ def way_choices(
     if setup.carry == "handheld":
         text = "Both hands on grips" if setup.palm else "Left palm under the lens"
         found.append((text, edit(text, lambda d: carrying.hold_palm(d, setup.id, not setup.palm))))
+    if setup.carry in ("handheld", "gimbal"):
+        found.extend(
+            (f"Held {words}", edit(f"Hold it {words}", lambda d, key=key: carrying.hold_at(d, setup.id, key)))
+            for key, words in HEIGHTS.items()
+            if key != setup.height
+        )
     if setup.carry == "shoulder":
         text = "Stand up" if setup.seated else "Sit, fists on the knees"
         found.append((text, edit(text, lambda d: carrying.sit(d, setup.id, not setup.seated))))

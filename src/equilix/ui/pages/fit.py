@@ -25,7 +25,7 @@ from equilix.ui.widgets.tint import tint
 from equilix.units import duration
 
 if TYPE_CHECKING:
-    from equilix.planner.fitting import FitPlan
+    from equilix.planner.fit_plan import FitPlan
 
 BODY, MOVE, CURVES, COMPARE = "Body", "Move it", "Curves", "Compare"
 LATER_MS = 150
@@ -46,7 +46,7 @@ class FitPage(Page):
         self.text.setWordWrap(True)
         self.text.setTextFormat(Qt.TextFormat.RichText)
         self.balance = QCheckBox("Balance and fit together")
-        self.balance.clicked.connect(self._plan)
+        self.balance.toggled.connect(self._plan)
         self.cards_column = QWidget()
         self.cards_layout = QVBoxLayout(self.cards_column)
         self.cards_layout.setContentsMargins(0, 0, 0, 0)
@@ -147,7 +147,7 @@ class FitPage(Page):
 
     # plans for the body
 
-    def _plan(self) -> None:
+    def _plan(self, _together: bool = False) -> None:
         if self.tabs.tab != MOVE or not self.isVisible():
             return
         for card in self.cards:
@@ -176,6 +176,11 @@ class FitPage(Page):
         card.chosen.connect(self.session.apply_plan)
         self.cards.append(card)
         self.cards_layout.addWidget(card)
+
+    @property
+    def waits(self) -> bool:
+        """Whether something is still to be filled in."""
+        return self._later.isActive() or self.planning.running
 
     def stop(self) -> None:
         """Call off what is under way and wait for it."""

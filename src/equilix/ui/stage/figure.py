@@ -46,7 +46,7 @@ def paint_figure_marks(painter: QPainter, view: RigView, fit: Fit, theme: Theme)
     taken: list[QRectF] = []
     for arm in fit.arms:
         places = {"shoulder": arm.shoulder_m, "elbow": arm.elbow_m, "wrist": arm.hand_m, "grip": arm.hand_m}
-        near = view.view is not SIDE or arm.side == "right"
+        near = view.view is SIDE and arm.side == analysis.operator.shoulder
         for joint in ("shoulder", "elbow", "grip"):
             share = shares.get(f"{arm.side} {joint}")
             if share is None:
@@ -60,7 +60,8 @@ def paint_figure_marks(painter: QPainter, view: RigView, fit: Fit, theme: Theme)
         at = view.place_px(fit.spine.point_m)
         trunk = fit.spine.size_nm / max(analysis.operator.strength_of("trunk"), 1e-6)
         joint_mark(painter, at, trunk, theme)
-        _say(painter, at + QPointF(13, 4), f"back {trunk:.0%}", theme, taken, hard=trunk >= EASY)
+        if view.view is SIDE:
+            _say(painter, at + QPointF(13, 4), f"back {trunk:.0%}", theme, taken, hard=trunk >= EASY)
 
 
 def _say(painter: QPainter, at: QPointF, text: str, theme: Theme, taken: list[QRectF], *, hard: bool) -> None:

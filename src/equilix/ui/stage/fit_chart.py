@@ -125,8 +125,11 @@ class SteadinessChart(QWidget):
             painter.drawEllipse(at, 5, 5)
             wide = painter.fontMetrics().horizontalAdvance(name)
             box = QRectF(at.x() + 9 if at.x() + 12 + wide < self.width() else at.x() - 9 - wide, at.y() - 8, wide, 16)
-            while any(box.intersects(other) for other in taken):
-                box.translate(0, 15)
+            for shift in (0, -16, 16, -32, 32, -48, 48):
+                moved = box.translated(0, shift)
+                if 14 < moved.top() < self.height() - 14 and not any(moved.intersects(other) for other in taken):
+                    box = moved
+                    break
             taken.append(box)
             painter.drawText(box, Qt.AlignmentFlag.AlignCenter, name)
         painter.end()

@@ -15,7 +15,7 @@ from equilix.ui.session import Session
 from equilix.ui.stage.marks import PX_PER_N, arrow, centre_of_gravity, label
 from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.projection import SIDE
-from equilix.ui.stage.supports import outer_points, paint_support
+from equilix.ui.stage.supports import figure_points, outer_points, paint_support
 from equilix.ui.stage.view import RigView
 from equilix.ui.theme import colour, font
 from equilix.units import force, length
@@ -40,7 +40,8 @@ class SideView(RigView):
         x, y = self.view.flat_point(support.datum_m)
         if support.name == "pad":
             found = found.united(QRectF(x - 130, y - 60, 260, 60 + BELOW_PAD_MM))
-        for point in outer_points(analysis):
+        figure = figure_points(analysis) if self.session.fit else iter(())
+        for point in (*outer_points(analysis), *figure):
             px, py = self.view.flat_point(point)
             found = found.united(QRectF(px - 10, py - 10, 20, 20))
         for held in analysis.arms:

@@ -12,6 +12,7 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QPainter, QPen, QPolygonF
 
 from equilix.analysis import Analysis
+from equilix.body.whole import l5_point
 from equilix.carry import harness, tripod, vest
 from equilix.carry.hanging import attitude_rad
 from equilix.ui.stage.marks import label
@@ -40,6 +41,17 @@ def outer_points(analysis: Analysis) -> Iterator[Array]:
         yield _boom_end(analysis)
     if analysis.setup.carry == "tripod":
         yield analysis.support.datum_m + np.array((0.0, 0.0, -0.22))
+
+
+def figure_points(analysis: Analysis) -> Iterator[Array]:
+    """Points ``(3,)`` of the operator's figure: top of the head, elbows, lower back."""
+    stance = analysis.stance
+    if stance is None:
+        return
+    yield stance.head_m + stance.head_half_m * (0.0, 0.0, 1.0)
+    yield l5_point(analysis.operator, stance) - np.array((0.12, 0.0, 0.05))
+    for held in analysis.arms:
+        yield held.arm.elbow_m
 
 
 def paint_support(painter: QPainter, view: RigView, analysis: Analysis, theme: Theme) -> None:

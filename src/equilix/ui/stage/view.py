@@ -50,7 +50,7 @@ class RigView(QWidget):
         self.setAccessibleName(f"Rig, {view.title.lower()}")
         session.changed.connect(self.refresh)
         session.ghost_changed.connect(self.update)
-        session.axis_changed.connect(self.update)
+        session.axis_changed.connect(self._marks_changed)
 
     # geometry
 
@@ -58,6 +58,11 @@ class RigView(QWidget):
         """The session has changed: lay the drawing out anew and repaint."""
         self._lay_out()
         if self.fitted and self.session.history.gesture is None:  # the paper stands still while a part is moved
+            self.fit()
+        self.update()
+
+    def _marks_changed(self) -> None:
+        if self.fitted and self.session.history.gesture is None:  # the figure may want more room
             self.fit()
         self.update()
 

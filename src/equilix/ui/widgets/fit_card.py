@@ -15,7 +15,7 @@ from equilix.ui.widgets.tint import tint
 from equilix.units import duration
 
 if TYPE_CHECKING:
-    from equilix.planner.fitting import FitPlan
+    from equilix.planner.fit_plan import FitPlan
 
 
 class FitCard(QFrame):

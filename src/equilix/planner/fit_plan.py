@@ -1,0 +1,129 @@
+"""Plans for the body's sake: steps that turn, draw out, slide and hang, and what they do."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from equilix.analysis import Analysis
+from equilix.document import Document
+from equilix.edits import rigging
+from equilix.planner.plan import Step
+
+
+@dataclass(frozen=True, slots=True)
+class TurnTo:
+    """Turn a placement on its mount."""
+
+    placement: str
+    turn_rad: float
+    text: str
+    mark: str = ""
+    minutes: float = 0.5
+
+    def apply(self, document: Document, setup_id: str) -> Document:
+        """The document after this step."""
+        return rigging.turn(document, setup_id, self.placement, self.turn_rad)
+
+
+@dataclass(frozen=True, slots=True)
+class DrawOut:
+    """Draw a telescope out or push it in."""
+
+    placement: str
+    extension_m: float
+    text: str
+    mark: str = ""
+    minutes: float = 0.5
+
+    def apply(self, document: Document, setup_id: str) -> Document:
+        """The document after this step."""
+        return rigging.extend(document, setup_id, self.placement, self.extension_m)
+
+
+@dataclass(frozen=True, slots=True)
+class Remount:
+    """Mount a placement elsewhere, standing or hung."""
+
+    placement: str
+    parent: str
+    point: str
+    by: str
+    text: str
+    mark: str = ""
+    minutes: float = 1.0
+
+    def apply(self, document: Document, setup_id: str) -> Document:
+        """The document after this step."""
+        return rigging.remount(document, setup_id, self.placement, self.parent, self.point, self.by)
+
+
+@dataclass(frozen=True, slots=True)
+class SlideTo:
+    """Slide a placement for the body's sake."""
+
+    placement: str
+    slide_m: float
+    text: str
+    mark: str
+    minutes: float = 1.0
+
+    def apply(self, document: Document, setup_id: str) -> Document:
+        """The document after this step."""
+        return rigging.slide(document, setup_id, self.placement, self.slide_m)
+
+
+@dataclass(frozen=True, slots=True)
+class HangOn:
+    """Mount an arm of the kit, maybe in place of another, and hang a placement on it."""
+
+    placement: str
+    arm: str
+    parent: str
+    point: str
+    by: str
+    head: str
+    turn_rad: float
+    extension_m: float
+    text: str
+    instead: str = ""
+    """The arm that carries the placement now, and whose place this one takes."""
+    mark: str = ""
+    minutes: float = 3.0
+
+    def apply(self, document: Document, setup_id: str) -> Document:
+        """The document after this step."""
+        if self.instead:
+            document, made = rigging.exchange(document, setup_id, self.instead, self.arm), self.instead
+        else:
+            document, made = rigging.add(document, setup_id, self.arm, self.parent, self.point, self.by)
+        document = rigging.turn(document, setup_id, made, self.turn_rad)
+        document = rigging.extend(document, setup_id, made, self.extension_m)
+        document = rigging.remount(document, setup_id, self.placement, made, "head", self.head)
+        return rigging.turn(document, setup_id, self.placement, self.turn_rad)
+
+
+FitStep = HangOn | TurnTo | DrawOut | Remount | SlideTo
+
+
+@dataclass(frozen=True)
+class FitPlan:
+    """Moves for the body's sake, what they do, and their price in balance; with ``balance``, a plan that goes on."""
+
+    title: str
+    steps: tuple[FitStep | Step, ...]
+    before: Analysis
+    after: Analysis
+    says: tuple[str, ...]
+    """What becomes of elbows, arms, fists or gaze."""
+    reason: str = ""
+
+    @property
+    def works(self) -> bool:
+        """Whether there is something to gain."""
+        return bool(self.steps) and not self.reason
+
+    def apply(self, document: Document) -> Document:
+        """Carry every step out."""
+        for step in self.steps:
+            document = step.apply(document, self.before.setup.id)
+        return document

@@ -1,0 +1,122 @@
+"""Plans, guided steps and the schema."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Sequence
+from typing import Any
+
+from equilix.analysis import Analysis
+from equilix.document import Document
+from equilix.guide.observing import Correction
+from equilix.guide.steps import advise, finish
+from equilix.planner.plan import Plan
+from equilix.reading import CAUTION, read_out
+from equilix.report.sections import plain
+from equilix.units import mass
+
+
+def plan_report(plan: Plan) -> dict[str, Any]:
+    """A plan as plain JSON values."""
+    after = plan.after
+    tired = after.first_to_give_out
+    return {
+        "school": plan.school,
+        "title": plan.title,
+        "works": plan.works,
+        "reason": plan.reason,
+        "steps": [{"text": step.text, "mark": step.mark} for step in plan.steps],
+        "added_kg": plan.added_kg,
+        "mass_kg": after.mass.mass_kg,
+        "promised_m": plan.promised_m,
+        "residual_m": {c.balance.name: c.value_m for c in after.conditions},
+        "residual_sd_m": {c.balance.name: c.sd_m for c in after.conditions},
+        "reading": str(read_out(after)),
+        "endurance_s": None if tired is None else tired.endurance_s,
+        "inertia_ratio": plan.steadiness,
+        "minutes": plan.minutes,
+        "cautions": list(plan.cautions),
+    }
+
+
+def plan_text(plan: Plan) -> str:
+    """A plan for the terminal."""
+    if not plan.works:
+        return f"{plan.title}\n  {plan.reason}"
+    added = mass(abs(plan.added_kg), plan.after.display)
+    cost = "nothing added" if abs(plan.added_kg) < 0.0005 else f"{'+' if plan.added_kg > 0 else '−'} {added}"
+    steps = [f"  {text}{f' ({mark})' if mark else ''}." for text, mark in plan.lines()]
+    warnings = [f"  ▲ {caution}" for caution in plan.cautions]
+    then = f"  Then: {read_out(plan.after)}"
+    return "\n".join((f"{plan.title}: {cost}, about {plan.minutes:g} min", *steps, *warnings, then))
+
+
+def guide_report(analysis: Analysis, corrections: Sequence[Correction] = ()) -> dict[str, Any]:
+    """The guided steps as plain JSON values, and what was corrected by what was seen."""
+    return {
+        "setup": analysis.setup.name,
+        "carry": analysis.setup.carry,
+        "corrections": [
+            {
+                "axis": each.seen.condition.balance.name,
+                "seen": each.seen.text,
+                "value_m": each.seen.value_m,
+                "sd_m": each.seen.sd_m,
+                "predicted_m": each.seen.condition.value_m,
+                "surprise": each.surprise,
+                "words": each.words,
+                "suspects": [
+                    {
+                        "part": suspect.part.id,
+                        "share": suspect.share,
+                        "mass_change_kg": suspect.mass_change_kg,
+                        "cg_change_m": plain(suspect.cg_change_m),
+                    }
+                    for suspect in each.suspects
+                ],
+            }
+            for each in corrections
+        ],
+        "steps": [
+            {
+                "axis": advice.step.condition,
+                "title": advice.step.title,
+                "prepare": advice.step.prepare,
+                "right": advice.step.right,
+                "done": advice.done,
+                "value_m": advice.condition.value_m,
+                "loosen": advice.loosen,
+                "moves": [
+                    {"placement": move.placement, "slide_m": move.slide_m, "text": move.text, "mark": move.mark}
+                    for move in advice.moves
+                ],
+                "short": advice.short,
+            }
+            for advice in advise(analysis)
+        ],
+        "finish": finish(analysis),
+    }
+
+
+def guide_text(analysis: Analysis, corrections: Sequence[Correction] = ()) -> str:
+    """The guided steps for the terminal."""
+    lines = [f"{analysis.setup.name}, carried {analysis.way.phrase}"]
+    lines += [f"  {each.seen.condition.balance.name}, seen “{each.seen.text}”: {each.words}" for each in corrections]
+    for number, advice in enumerate(advise(analysis), start=1):
+        lines.append(f"{number}. {advice.step.title}: {advice.step.prepare}")
+        if advice.done:
+            lines.append("   Right as it is.")
+        lines += [f"   {advice.loosen}"] if advice.loosen else []
+        lines += [f"   {move.text} ({move.mark})." for move in advice.moves]
+        lines += [f"   {advice.short}"] if advice.short else []
+        lines.append(f"   Right when: {advice.step.right}")
+    lines += [finish(analysis)] if finish(analysis) else []
+    lines.append(f"  {CAUTION}")
+    return "\n".join(lines)
+
+
+def schema_text() -> str:
+    """The JSON schema of a document."""
+    return (
+        json.dumps(Document.model_json_schema(mode="validation"), indent=1, ensure_ascii=False, sort_keys=True) + "\n"
+    )

@@ -1,0 +1,159 @@
+"""The report of a setup."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any, Final
+
+import numpy as np
+
+from equilix.analysis import Analysis
+from equilix.fit.fit import BEARS, Fit, compression_words
+from equilix.reading import CAUTION, lasts, mass_line, read_out, sureness, whereabouts
+from equilix.report.sections import (
+    Attitude,
+    aim_section,
+    figures_section,
+    fit_section,
+    gimbal_section,
+    image_plane_section,
+    plain,
+    support_section,
+    table_section,
+)
+from equilix.units import angle, force, torque
+
+REPORT_VERSION: Final = 2
+
+
+LEVEL: Final[tuple[Attitude, ...]] = ((0.0, 0.0, 0.0),)
+
+
+def report(analysis: Analysis, attitudes_deg: Sequence[Attitude] = LEVEL, base_tip_deg: float = 0.0) -> dict[str, Any]:
+    """Everything about a setup as plain JSON values: SI units, rig frame (x forward, y left, z up).
+
+    ``attitudes_deg``: where a gimbal's hold torques are wanted, with its base tipped front down by ``base_tip_deg``.
+    """
+    reading = read_out(analysis)
+    empty = not analysis.assembly.ids
+    return {
+        "report": "equilix",
+        "report_version": REPORT_VERSION,
+        "setup": analysis.setup.name,
+        "carry": analysis.setup.carry,
+        "borne_by": analysis.setup.borne_by,
+        "setting": analysis.setup.setting,
+        "operator": analysis.operator.name,
+        "status": analysis.status,
+        "reading": {"verdict": reading.verdict, "rest": reading.rest, "cost": reading.cost},
+        "mass_kg": analysis.mass.mass_kg,
+        "mass_sd_kg": analysis.mass_sd_kg,
+        "cg_m": None if empty else plain(analysis.mass.cg_m),
+        "cg_sd_m": None if empty else plain(analysis.cg_sd_m),
+        "inertia_kg_m2": None if empty else plain(analysis.mass.inertia_kg_m2),
+        "principal_kg_m2": None if empty else plain(analysis.mass.principal()[0]),
+        "principal_axes": None if empty else plain(analysis.mass.principal()[1]),
+        "radii_of_gyration_m": None if empty else plain(analysis.mass.radii_of_gyration_m()),
+        "support": support_section(analysis),
+        "image_plane": image_plane_section(analysis),
+        "conditions": [
+            {
+                "name": c.balance.name,
+                "value": c.value_m,
+                "sd": c.sd_m,
+                "unit": "m",
+                "tolerance": c.balance.tolerance_m,
+                "ok": c.ok,
+                "sentence": c.sentence,
+            }
+            for c in analysis.conditions
+        ],
+        "figures": figures_section(analysis),
+        "gimbal": gimbal_section(analysis, attitudes_deg, base_tip_deg),
+        "table": table_section(analysis),
+        "contacts": [
+            {
+                "name": c.name,
+                "point_m": plain(c.point_m),
+                "force_n": plain(c.force_n),
+                "moment_nm": plain(c.moment_nm),
+            }
+            for c in analysis.holding.contacts
+        ],
+        "falls": analysis.holding.falls,
+        "aim_moments": aim_section(analysis),
+        "fit": fit_section(analysis),
+        "efforts": [
+            {
+                "name": e.name,
+                "load": e.load,
+                "unit": "N" if e.joint == "grip" else "N·m",
+                "strength": e.strength,
+                "share": e.share,
+                "endurance_s": e.endurance_s,
+            }
+            for e in analysis.efforts
+        ],
+        "parts": [
+            {
+                "placement": placement_id,
+                "part": part.id,
+                "name": part.name,
+                "mass_kg": part.mass_kg,
+                "cg_m": plain(cg),
+                "forward_moment_nm": float(moment),
+                "doubt_share": float(doubt),
+            }
+            for placement_id, part, cg, moment, doubt in zip(
+                analysis.assembly.ids,
+                analysis.assembly.parts,
+                analysis.assembly.cgs_m if not empty else (),
+                analysis.moments_nm if not empty else (),
+                analysis.doubt_shares,
+                strict=True,
+            )
+        ],
+        "caution": CAUTION,
+    }
+
+
+def report_text(analysis: Analysis) -> str:
+    """The report for the terminal."""
+    reading, unit = read_out(analysis), analysis.display
+    lines = [
+        f"{analysis.setup.name}, carried {analysis.way.phrase} by {analysis.operator.name}",
+        f"  {reading}",
+        f"  Mass {mass_line(analysis)}",
+        *(f"  {condition.sentence}" for condition in analysis.conditions),
+        *(f"  {f.label}: {f.said}{f' ▲ {f.warning}' if f.warning else ''}" for f in analysis.figures),
+        *([f"  {whereabouts(analysis)}"] if analysis.image_plane_m is not None else []),
+    ]
+    for contact in analysis.holding.contacts:
+        if contact.name.endswith("hand"):
+            x, y, z = contact.force_n
+            lines.append(f"  {contact.name}: {force(float(np.linalg.norm(contact.force_n)), unit)}"
+                         f" ({x:+.1f} forward, {y:+.1f} left, {z:+.1f} up, N)")  # fmt: skip
+    lines.extend(f"  {effort.name}: {effort.share:.0%} of its strength, {lasts(effort)}" for effort in analysis.efforts)
+    lines.extend(_body_lines(analysis))
+    said, todo = sureness(analysis)
+    if said:
+        lines.append(f"  How sure: {said} {todo}".rstrip())
+    lines.append(f"  {CAUTION}")
+    return "\n".join(lines)
+
+
+def _body_lines(analysis: Analysis) -> list[str]:
+    """The back, the eyes and where the weight goes, for the terminal."""
+    fit, unit = Fit(analysis), analysis.display
+    lines = []
+    if fit.flow_n:
+        parts = ", ".join(f"{BEARS[on]} {force(n, unit)}" for on, n in fit.flow_n.items())
+        lines.append(f"  Where the weight goes: {parts}")
+    if fit.spine is not None and analysis.support is not None:
+        back = f"{torque(fit.spine.size_nm, unit)}, {compression_words(fit.spine.compression_n)}"
+        lines.append(f"  Lower back: {back}")
+    if fit.gaze is not None:
+        way = "up" if fit.gaze.up_rad > 0 else "down"
+        wrong = f" ▲ {'; '.join(fit.gaze.complaints)}" if fit.gaze.complaints else ""
+        lines.append(f"  Gaze: {angle(abs(fit.gaze.up_rad))} {way} to the {fit.gaze.name}{wrong}")
+    return lines

@@ -1,0 +1,180 @@
+"""The sections of a report: support, figures, gimbal, table, body, aim, as plain JSON values."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any, Final
+
+import numpy as np
+
+from equilix.analysis import Analysis
+from equilix.carry.axes import down_with_tip
+from equilix.fit.fit import Fit
+
+Attitude = tuple[float, float, float]
+"""Pan, roll and tilt in degrees from the attitude as drawn."""
+
+
+def support_section(analysis: Analysis) -> dict[str, Any] | None:
+    """What holds the rig; None where nothing does."""
+    support = analysis.support
+    if support is None:
+        return None
+    return {
+        "name": support.name,
+        "placement": support.placement,
+        "centre_m": plain(support.datum_m),
+        "length_m": support.span_m[1] - support.span_m[0],
+        "width_m": support.width_m,
+        "hangs": support.hangs,
+        "cg_from_datum_m": plain(analysis.mass.cg_m - support.datum_m),
+    }
+
+
+def figures_section(analysis: Analysis) -> dict[str, dict[str, Any]]:
+    """The figures of the way of carrying, by key."""
+    return {
+        figure.key: {
+            "value": figure.value if np.isfinite(figure.value) else None,
+            "unit": figure.unit,
+            "label": figure.label,
+            "said": figure.said,
+            "warning": figure.warning,
+        }
+        for figure in analysis.figures
+    }
+
+
+def gimbal_section(analysis: Analysis, attitudes_deg: Sequence[Attitude], base_tip_deg: float) -> dict[str, Any] | None:
+    """Axes and hold torques; None without motor-driven axes."""
+    drives = analysis.drives
+    if not drives.axes:
+        return None
+    order = drives.names
+    wanted = np.radians(
+        [[dict(zip(("pan", "roll", "tilt"), each, strict=True))[n] for n in order] for each in attitudes_deg]
+    )
+    held = drives.hold_nm(wanted.reshape(-1, len(order)), down_with_tip(np.radians(base_tip_deg)))
+    return {
+        "axes": [
+            {
+                "name": axis.joint.name,
+                "direction": plain(axis.direction),
+                "point_m": plain(axis.point_m),
+                "rating_nm": axis.joint.torque_nm,
+                "motor_constant_nm_per_sqrt_w": axis.joint.motor_constant_nm_per_sqrt_w,
+                "mass_kg": analysis.assembly.mass_properties(axis.members).mass_kg,
+                "cg_m": plain(analysis.assembly.mass_properties(axis.members).cg_m),
+                "inertia_kg_m2": float(inertia),
+            }
+            for axis, inertia in zip(drives.axes, drives.inertias_kg_m2(), strict=True)
+        ],
+        "base_tip_deg": base_tip_deg,
+        "attitudes": [
+            {
+                "pan_roll_tilt_deg": list(attitude),
+                "hold_nm": {name: float(torque) for name, torque in zip(order, row, strict=True)},
+            }
+            for attitude, row in zip(attitudes_deg, held, strict=True)
+        ],
+    }
+
+
+def fit_section(analysis: Analysis) -> dict[str, Any] | None:
+    """The whole body; None where nobody stands at the rig."""
+    fit = Fit(analysis)
+    if analysis.stance is None or fit.spine is None:
+        return None
+    look = fit.gaze
+    return {
+        "flow_n": fit.flow_n,
+        "arms": {
+            arm.side: {
+                "shoulder_m": plain(arm.shoulder_m),
+                "elbow_m": plain(arm.elbow_m),
+                "hand_m": plain(arm.hand_m),
+                "elbow_angle_rad": arm.elbow_angle_rad,
+                "upper_arm_raised_rad": arm.elevation_rad,
+            }
+            for arm in fit.arms
+        },
+        "lean_rad": fit.lean_rad,
+        "l5s1_m": plain(fit.spine.point_m),
+        "l5s1_moment_nm": plain(fit.spine.moment_nm),
+        "l5s1_compression_n": fit.spine.compression_n,
+        "endurance": [
+            {
+                "name": each.effort.name,
+                "power_law_s": each.power_law_s,
+                "rohmert_s": each.rohmert_s,
+            }
+            for each in fit.ranges
+        ],
+        "rula": {side: scores.score for side, scores in fit.rula.items()},
+        "lifting_index": {place: index for place, index in fit.pick_up.items() if np.isfinite(index)},
+        "gaze": None
+        if look is None
+        else {
+            "screen": look.screen,
+            "up_rad": look.up_rad,
+            "distance_m": look.distance_m,
+            "beside_lens_m": look.beside_m,
+            "complaints": list(look.complaints),
+        },
+    }
+
+
+_TOWARDS: Final = {"front": (1.0, 0.0), "back": (-1.0, 0.0), "left": (0.0, 1.0), "right": (0.0, -1.0)}
+
+
+def table_section(analysis: Analysis) -> dict[str, Any] | None:
+    """Put down on a table; None for an empty setup."""
+    table = analysis.on_table
+    if table is None:
+        return None
+    return {
+        "stands": table.stands,
+        "polygon_m": plain(table.polygon_m),
+        "cg_height_m": table.cg_height_m,
+        "edges": [
+            {
+                "from_m": plain(edge.start_m),
+                "to_m": plain(edge.end_m),
+                "tip_rad": edge.tip_rad,
+                "reached": edge.reached,
+            }
+            for edge in table.edges
+        ],
+        "least_rad": table.least_rad,
+        "towards_rad": {name: table.towards_rad(np.array(way)) for name, way in _TOWARDS.items()},
+        "lying": [
+            {
+                "leaning_rad": lying.leaning_rad,
+                "least_tip_rad": lying.least_tip_rad,
+                "on": [part.name for part in analysis.touching(lying)],
+            }
+            for lying in analysis.lying
+        ],
+    }
+
+
+def image_plane_section(analysis: Analysis) -> dict[str, Any] | None:
+    """The image-plane mark; None without one."""
+    mark = analysis.image_plane_m
+    return None if mark is None else {"mark_m": plain(mark), "cg_from_mark_m": plain(analysis.mass.cg_m - mark)}
+
+
+def aim_section(analysis: Analysis) -> list[dict[str, float]]:
+    """Moments over the aim; empty without a support."""
+    if analysis.support is None:
+        return []
+    degrees = np.arange(-60.0, 61.0, 15.0)
+    return [
+        {"aim_deg": float(d), "moment_nm": float(m)}
+        for d, m in zip(degrees, analysis.aim_curve(np.radians(degrees)), strict=True)
+    ]
+
+
+def plain(array: np.ndarray) -> Any:
+    """An array as nested lists of floats."""
+    return np.asarray(array, dtype=float).tolist()

@@ -1,0 +1,172 @@
+"""The Fit workspace in the window."""
+
+import unittest
+
+from PySide6.QtCore import Qt
+
+from equilix.edits import kit
+from equilix.ui.operator_panel import OperatorPanel
+from equilix.ui.pages.fit import FitPage
+from tests.ui.window_test import WindowTest
+
+
+class Fit(WindowTest):
+    """Body, moves, curves, comparisons."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.wait_for_plans()
+        self.press(Qt.Key.Key_F5)
+        self.page: FitPage = self.window.pages.fit
+
+    def open_tab(self, tab: str) -> None:
+        """Choose a tab and wait until it is filled."""
+        self.page.choose(tab)
+        self.wait(lambda: not self.page._later.isActive() and not self.page.planning.running)
+
+    def test_key_and_marks(self) -> None:
+        """F5 opens it; the drawing shows joints and the eye line, and leaves them with the workspace."""
+        self.assertIs(self.window.page, self.page)
+        self.assertTrue(self.session.fit)
+        marked = self.window.stage.side.grab().toImage()
+        self.press(Qt.Key.Key_F3)
+        self.assertFalse(self.session.fit)
+        self.assertNotEqual(self.window.stage.side.grab().toImage(), marked)
+
+    def test_body(self) -> None:
+        """What gives out first, large; the range, posture and screening; the flow sums to the weight; the caution."""
+        self.assertIn("12 min, then the left shoulder", self.page.big.text())
+        text = self.page.text.text()
+        for word in (
+            "of its strength",
+            "Lower back",
+            "action limit",
+            "hang the screen lower",
+            "RULA",
+            "Picking it up",
+            "▲",
+        ):
+            self.assertIn(word, text)
+        self.assertAlmostEqual(sum(n for _, n in self.page.flow.parts), self.session.analysis.weight_n, delta=0.1)
+        self.assertIn("doctor", self.page.caution.text())
+
+    def test_moves(self) -> None:
+        """Grips and screen as cards; looking shows the ghost, doing it is one entry and one undo."""
+        self.open_tab("Move it")
+        self.assertEqual(
+            [card.plan.title for card in self.page.cards], ["Grips for the arms", "The screen at eye level"]
+        )
+        card = self.page.cards[1]
+        card.looked_at.emit(card.plan)
+        self.assertIs(self.session.ghost, card.plan)
+        self.settle()
+        before = self.session.document
+        self.click(card.button)
+        self.assertIn("drop-arm", {p.part for p in self.session.setup.placements})
+        self.assertEqual(self.session.undo_label, "The screen at eye level")
+        self.session.undo()
+        self.assertEqual(self.session.document, before)
+
+    def test_balance_and_fit_together(self) -> None:
+        """Asked for both, every card ends at rest."""
+        self.page.choose("Move it")
+        self.page.balance.setChecked(True)
+        self.open_tab("Move it")
+        self.assertTrue(self.page.cards)
+        for card in self.page.cards:
+            self.assertEqual(card.plan.after.status, "rests")
+
+    def test_curves(self) -> None:
+        """Four curves with their range for those who cannot see them, and the schools as points."""
+        self.open_tab("Curves")
+        self.assertEqual([chart.isVisible() for chart in self.page.charts], [True] * 4)
+        self.assertIn("camera back", self.page.charts[2].accessibleName())
+        self.assertEqual(self.page.steady.points[0][0], "now")
+        self.assertEqual(len(self.page.steady.points), 5)
+        self.assertFalse(self.page.grab().isNull())
+
+    def test_comparison(self) -> None:
+        """Both operators, and every way that this rig is built for."""
+        self.open_tab("Compare")
+        text = self.page.text.text()
+        for word in ("Tall operator", "Slight operator", "On the shoulder", "In both hands", "gaze"):
+            self.assertIn(word, text)
+
+    def test_every_scene_and_theme(self) -> None:
+        """Each scene on each tab, also on an empty rig, at the smallest size."""
+        self.window.resize(1024, 640)
+        self.window.change_theme()
+        for setup in [*self.session.document.setups]:
+            self.session.edit("Open", lambda d, key=setup.id: kit.open_setup(d, key))
+            for tab in ("Body", "Curves", "Compare"):
+                self.open_tab(tab)
+                self.assertFalse(self.window.grab().isNull())
+        self.session.edit("New", lambda d: kit.add_setup(d, "Nothing yet")[0])
+        for tab in ("Body", "Move it", "Curves", "Compare"):
+            self.open_tab(tab)
+            self.assertFalse(self.window.grab().isNull())
+
+
+class People(WindowTest):
+    """The operator's panel."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.window.header.edit_operator(new=False)
+        self.panel = self.window.header.panel
+        assert isinstance(self.panel, OperatorPanel)
+
+    def test_eye_sore_place_and_strength(self) -> None:
+        """Taken over together as one entry; the analysis follows."""
+        self.panel.eye.setCurrentIndex(1)
+        self.panel.spare.setCurrentIndex(2)
+        self.panel.factor.setText("50 %")
+        self.panel.strengths["grip"].line.setText("300")
+        self.panel.take()
+        operator = self.session.analysis.operator
+        self.assertEqual(operator.eye, "left")
+        self.assertEqual(
+            (operator.spare[0].joint, operator.spare[0].side, operator.spare[0].factor), ("shoulder", "left", 0.5)
+        )
+        self.assertEqual(operator.strength.grip_n, 300)
+        self.assertAlmostEqual(operator.strength_of("shoulder", "left"), 46.0)
+
+    def test_refusals_stay(self) -> None:
+        """A percentage that is none, a strength that is none: said in place, nothing taken, nothing lost."""
+        before = self.session.document
+        self.panel.spare.setCurrentIndex(1)
+        self.panel.factor.setText("half")
+        self.panel.take()
+        self.assertIn("no percentage", self.panel.refusal.text())
+        self.panel.factor.setText("50")
+        self.panel.strengths["elbow"].line.setText("strong")
+        self.panel.take()
+        self.assertIn("▲", self.panel.strengths["elbow"].complaint.text())
+        self.assertIs(self.session.document, before)
+        self.panel.close()
+
+    def test_hold_test(self) -> None:
+        """Start, stop, and the strength stands in the fields; a hold that says nothing is refused."""
+        self.click(self.panel.hold.button)
+        self.assertEqual(self.panel.hold.button.text(), "It sinks")
+        self.panel.hold.stop_at(45.0)
+        self.assertIn("N·m", self.panel.hold.said.text())
+        self.assertGreater(float(self.panel.strengths["shoulder"].line.text()), 20)
+        self.panel.hold.stop_at(1.0)
+        self.assertIn("▲", self.panel.hold.said.text())
+        self.panel.take()
+        self.assertIsNotNone(self.session.analysis.operator.strength.shoulder_nm)
+
+    def test_carrying_height(self) -> None:
+        """Overhead tires sooner than at the chest; chosen behind the way of carrying."""
+        self.panel.close()
+        self.session.edit("Open", lambda d: kit.open_setup(d, "stairs"))
+        chest = self.session.analysis.first_to_give_out.endurance_s
+        held = next(c for c in self.window.header.way.choices() if c and c[0] == "Held overhead")
+        held[1]()
+        self.assertEqual(self.session.setup.height, "overhead")
+        self.assertLess(self.session.analysis.first_to_give_out.endurance_s, chest)
+
+
+if __name__ == "__main__":
+    unittest.main()
