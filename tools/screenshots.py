@@ -38,7 +38,7 @@ def settle(application: QApplication, window: Window) -> None:
         application.processEvents()
 
 
-def main(folder: Path, wanted: set[str]) -> None:
+def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture after the other
     """Write the pictures (all of them where none is named)."""
     application = QApplication(["equilix"])
     load_fonts(application)

@@ -12,7 +12,7 @@ from equilix.body.calibrate import held_moment_nm, strength_from_hold
 from equilix.body.endurance import endurance_s
 from equilix.body.load import own_moment
 from equilix.body.operators import Operator, Spared, Strength
-from equilix.body.whole import MASS_SHARES, ON_UPPER_BODY, upper_body
+from equilix.body.whole import MASS_SHARES, ON_UPPER_BODY, neck_moment_nm, upper_body
 from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.demo import lighthouse
 from equilix.document import Document
@@ -118,6 +118,17 @@ class Chain(unittest.TestCase):
         self.assertEqual((tired.side, tired.joint), ("right", "shoulder"))
 
 
+class Neck(unittest.TestCase):
+    """The head on the neck."""
+
+    def test_moment(self) -> None:
+        """Level: 0.081 of the body's mass 20 mm in front; bent forward by 90°, 0.1 of the stature in front."""
+        person = Operator(id="p", name="p", stature_m=1.80, mass_kg=80.0)
+        self.assertAlmostEqual(neck_moment_nm(person, 0.0), 0.081 * 80 * G * 0.02, delta=1e-9)
+        self.assertAlmostEqual(neck_moment_nm(person, math.pi / 2), 0.081 * 80 * G * 0.18, delta=1e-9)
+        self.assertGreater(abs(neck_moment_nm(person, math.radians(-40))), neck_moment_nm(person, 0.0))
+
+
 class Eyes(unittest.TestCase):
     """Gaze to the screen."""
 
@@ -136,6 +147,8 @@ class Eyes(unittest.TestCase):
         after = Fit(plan.after)
         assert after.gaze is not None
         self.assertTrue(math.radians(-18) <= after.gaze.up_rad <= math.radians(1))
+        self.assertGreater(after.gaze.target_m[0], after.gaze.eye_m[0] + 0.15)  # in front of the face, not behind it
+        self.assertLess(abs(after.gaze.aside_rad), math.radians(45))
         self.assertLess(after.rula["left"].neck, before.rula["left"].neck)
         self.assertLess(after.rula["left"].score, before.rula["left"].score)
 

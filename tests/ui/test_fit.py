@@ -157,6 +157,22 @@ class People(WindowTest):
         self.panel.take()
         self.assertIsNotNone(self.session.analysis.operator.strength.shoulder_nm)
 
+    def test_grip_surface(self) -> None:
+        """A smooth straight handle needs more squeeze than a contoured rubber one; changed in Build."""
+        self.panel.close()
+        self.session.edit("Open", lambda d: kit.open_setup(d, "gallery"))
+        self.window.show_page("Build")
+        self.session.select("top-handle")
+        self.settle()
+        build = self.window.pages.build
+        smooth = self.session.analysis.first_to_give_out.endurance_s
+        self.assertEqual(build.surface.currentText(), "smooth")
+        build.surface.setCurrentIndex(build.surface.findText("rubber, contoured"))
+        build.surface.activated.emit(build.surface.currentIndex())
+        grip = self.session.document.parts_by_id["top-handle"].grips[0]
+        self.assertEqual((grip.surface, grip.contoured), ("rubber", True))
+        self.assertGreaterEqual(self.session.analysis.first_to_give_out.endurance_s, smooth)
+
     def test_carrying_height(self) -> None:
         """Overhead tires sooner than at the chest; chosen behind the way of carrying."""
         self.panel.close()

@@ -127,6 +127,16 @@ def spine(
     return Spine(l5, moment, size / BACK_LEVER_M + max(above, 0.0))
 
 
+def neck_moment_nm(operator: Operator, bent_rad: float) -> float:
+    """Moment about the base of the neck that holds the head, bent forward by ``bent_rad`` (back: negative), N·m.
+
+    The head's centre of mass is ``HEAD_ABOVE`` and ``HEAD_AHEAD_M`` from the joint, which is taken at the shoulders.
+    """
+    up, ahead = HEAD_ABOVE * operator.stature_m, HEAD_AHEAD_M
+    lever = ahead * math.cos(bent_rad) + up * math.sin(bent_rad)
+    return MASS_SHARES["head and neck"][0] * operator.mass_kg * STANDARD_GRAVITY_M_S2 * lever
+
+
 def flow(pushes: tuple[Push, ...]) -> dict[str, float]:
     """Where the weight of the rig goes, N, by what bears it first; the figures sum to the weight."""
     found: dict[str, float] = {}

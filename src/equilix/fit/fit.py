@@ -17,7 +17,7 @@ from equilix.body.lifting import Lift
 from equilix.body.load import Effort
 from equilix.body.posture import Arm
 from equilix.body.screening import Posture, Rula, raised_arm_s, rula
-from equilix.body.whole import ACTION_LIMIT_N, Push, Spine, flow, spine
+from equilix.body.whole import ACTION_LIMIT_N, Push, Spine, flow, neck_moment_nm, spine
 from equilix.carry import vest
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.fit.gaze import Gaze, gaze
@@ -107,6 +107,12 @@ class Fit:
             return ()
         middle = support.datum_m - np.array((arm.reach_m / 2, 0.0, 0.0))
         return (Push("vest", middle, np.array((0.0, 0.0, -arm.arm_kg * STANDARD_GRAVITY_M_S2)), np.zeros(3)),)
+
+    @property
+    def neck_nm(self) -> float:
+        """Moment at the neck while looking at the screen; of a level head without one."""
+        bent = self.gaze.neck_rad if self.gaze is not None else 0.0
+        return neck_moment_nm(self.analysis.operator, bent)
 
     @cached_property
     def gaze(self) -> Gaze | None:

@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 from equilix.analysis import Analysis
 from equilix.body.operators import Operator
 from equilix.body.posture import Stance
+from equilix.units import angle
 
 Array = NDArray[np.float64]
 
@@ -20,6 +21,8 @@ EASY_DOWN_RAD: Final = math.radians(15.0)
 NEAREST_M: Final = 0.22
 FARTHEST_M: Final = 0.75
 """Viewing distance of a small screen (common practice, no source)."""
+ASIDE_RAD: Final = math.radians(35.0)
+"""Further to the side than this the head stays turned (common practice, no source)."""
 EYE_ASIDE_M: Final = 0.032
 """Half the distance between the eyes (estimate)."""
 IN_LINE_M: Final = 0.15
@@ -42,6 +45,8 @@ class Gaze:
     distance_m: float
     beside_m: float
     blocked_by: str
+    aside_rad: float
+    """How far the head turns to it, left positive; more than a right angle is behind."""
 
     @property
     def neck_rad(self) -> float:
@@ -58,6 +63,9 @@ class Gaze:
             found.append("looking up cranes the neck: hang the screen lower, below its arm")
         if self.up_rad < -2 * EASY_DOWN_RAD:
             found.append("far down: the head hangs forward")
+        if abs(self.aside_rad) > ASIDE_RAD:
+            behind = abs(self.aside_rad) > math.pi / 2
+            found.append("behind the head" if behind else f"the head turns {angle(abs(self.aside_rad))} to it")
         if self.distance_m < NEAREST_M:
             found.append("too near to the eye")
         if self.distance_m > FARTHEST_M:
@@ -92,7 +100,7 @@ def gaze(analysis: Analysis) -> Gaze | None:
     return Gaze(
         assembly.ids[row], assembly.parts[row].name, eye, target,
         math.atan2(float(way[2]), float(np.hypot(way[0], way[1]))), float(np.linalg.norm(way)), beside,
-        _between(analysis, row, eye, target),
+        _between(analysis, row, eye, target), math.atan2(float(way[1]), float(way[0])),
     )  # fmt: skip
 
 

@@ -99,6 +99,7 @@ def fit_section(analysis: Analysis) -> dict[str, Any] | None:
             for arm in fit.arms
         },
         "lean_rad": fit.lean_rad,
+        "neck_moment_nm": fit.neck_nm,
         "l5s1_m": plain(fit.spine.point_m),
         "l5s1_moment_nm": plain(fit.spine.moment_nm),
         "l5s1_compression_n": fit.spine.compression_n,
@@ -118,6 +119,7 @@ def fit_section(analysis: Analysis) -> dict[str, Any] | None:
             "screen": look.screen,
             "up_rad": look.up_rad,
             "distance_m": look.distance_m,
+            "aside_rad": look.aside_rad,
             "beside_lens_m": look.beside_m,
             "complaints": list(look.complaints),
         },

@@ -15,6 +15,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from equilix.body.endurance import FRICTION
 from equilix.check import turns
 from equilix.document import Document
 from equilix.edits import kit, rigging
@@ -33,6 +34,8 @@ from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.words import Choice, WordButton
 from equilix.units import Quantity, length, mass
 
+GRIPS = tuple((surface, contoured) for surface in FRICTION for contoured in (False, True))
+"""What a grip's surface can be."""
 HOW = {"weighed": "weighed", "data sheet": "from a data sheet", "estimated": "only estimated"}
 
 
@@ -65,6 +68,9 @@ class BuildPage(Page):
         self.position = [self._field(n, "length", lambda v, k=k: self._set_position(k, v)) for k, n in enumerate(_AXES)]
         self.pinned = self._check("Plans leave it here", self._set_pinned)
         self.needed = self._check("Needed on this job", self._set_needed)
+        self.surface = self._combo("Grip is", self._set_surface)
+        for surface, contoured in GRIPS:
+            self.surface.addItem(f"{surface}, contoured" if contoured else surface)
         self.swap = self._combo("Exchange for", self._exchange)
         self.rated = QPushButton("Ratings …")
         self.rated.clicked.connect(self.open_ratings)
@@ -153,6 +159,9 @@ class BuildPage(Page):
         self._show_motion(placement)
         self.pinned.setChecked(placement.pinned)
         self.needed.setChecked(part.needed)
+        self.form.setRowVisible(self.surface, bool(part.grips))
+        if part.grips:
+            self.surface.setCurrentIndex(GRIPS.index((part.grips[0].surface, part.grips[0].contoured)))
         others = [p for p in session.document.parts if p.id != part.id and _same_mount(p, part)]
         self.swap.clear()
         self.swap.addItem("keep it" if others else "nothing else fits", None)
@@ -260,6 +269,16 @@ class BuildPage(Page):
         if placement is not None:
             how = list(HOW)[index]
             self._edit("Say how a mass is known", lambda d: kit.change_part(d, placement.part, mass_how=how))
+
+    def _set_surface(self, index: int) -> None:
+        placement = self._placement()
+        if placement is not None:
+            surface, contoured = GRIPS[index]
+            grips = tuple(
+                grip.changed(surface=surface, contoured=contoured)
+                for grip in self.session.document.parts_by_id[placement.part].grips
+            )
+            self._edit("Say what a grip is like", lambda d: kit.change_part(d, placement.part, grips=grips))
 
     def _set_mount(self, index: int) -> None:
         setup_id, placement_id, name = self._selected()

@@ -70,6 +70,7 @@ def posture_rows(fit: Fit) -> Iterator[Row]:
     else:
         way = "up" if look.up_rad > 0 else "down"
         said = f"{angle(abs(look.up_rad))} {way} to the {look.name}, {length(look.distance_m, unit)} away"
+        yield "Neck", torque(fit.neck_nm, unit), ""
         yield "Eyes", said, "; ".join(look.complaints).capitalize() + ("." if look.complaints else "")
 
 
