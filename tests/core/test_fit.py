@@ -298,6 +298,17 @@ class Plans(unittest.TestCase):
         gaps = [[abs(f.value) for f in each.figures if f.key.startswith("knee")] for each in (plan.before, plan.after)]
         self.assertLess(sum(gaps[1]), sum(gaps[0]))
 
+    def test_room_for_the_head(self) -> None:
+        """A wide body presses the head: a bracket carries it outwards by the least that frees it, said to be bought."""
+        plan = next(p for p in fit_plans(lighthouse(), "lamp-room") if "head" in p.title)
+        self.assertIn("has to be bought", plan.steps[0].text)
+        rooms = [next(f.value for f in each.figures if f.key == "head_right_m") for each in (plan.before, plan.after)]
+        self.assertLess(rooms[0], 0)
+        self.assertGreaterEqual(rooms[1], 0.005)
+        balanced = [p for p in fit_plans(lighthouse(), "lamp-room", balance=True) if "head" in p.title]
+        self.assertEqual(balanced[0].after.status, "rests")
+        self.assertEqual([p for p in fit_plans(lighthouse(), "evening") if "head" in p.title], [])
+
     def test_nothing_to_gain(self) -> None:
         """Where the body follows the handles nothing is promised, and it is said."""
         plan = next(iter(fit_plans(lighthouse(), "workshop")))

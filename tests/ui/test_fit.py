@@ -54,7 +54,8 @@ class Fit(WindowTest):
         """Grips and screen as cards; looking shows the ghost, doing it is one entry and one undo."""
         self.open_tab("Move it")
         self.assertEqual(
-            [card.plan.title for card in self.page.cards], ["Grips for the arms", "The screen at eye level"]
+            [card.plan.title for card in self.page.cards],
+            ["Grips for the arms", "The screen at eye level", "Room for the head"],
         )
         card = self.page.cards[1]
         card.looked_at.emit(card.plan)

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.edits import rigging
+from equilix.errors import Refused
 from equilix.planner.plan import Step
 
 
@@ -102,7 +103,28 @@ class HangOn:
         return rigging.turn(document, setup_id, self.placement, self.turn_rad)
 
 
-FitStep = HangOn | TurnTo | DrawOut | Remount | SlideTo
+@dataclass(frozen=True, slots=True)
+class PutBetween:
+    """Put a bracket of the kit under a carriage, at the carriage's old mark, and slide the carriage sideways on it."""
+
+    placement: str
+    bracket: str
+    sideways_m: float
+    text: str
+    mark: str = ""
+    minutes: float = 4.0
+
+    def apply(self, document: Document, setup_id: str) -> Document:
+        """The document after this step."""
+        old = rigging.placement_of(rigging.setup_of(document, setup_id), self.placement)
+        if old.parent is None or old.point is None:
+            raise Refused(f"“{self.placement}” is mounted on nothing", "Only a mounted carriage takes a bracket")
+        document, made = rigging.add(document, setup_id, self.bracket, old.parent, old.point, slide_m=old.slide_m)
+        point = document.parts_by_id[self.bracket].offers[0].name
+        return rigging.remount(document, setup_id, self.placement, made, point, old.by, slide_m=self.sideways_m)
+
+
+FitStep = PutBetween | HangOn | TurnTo | DrawOut | Remount | SlideTo
 
 
 @dataclass(frozen=True)

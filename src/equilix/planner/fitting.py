@@ -22,6 +22,7 @@ from equilix.fit.curves import lasts_s
 from equilix.fit.gaze import ASIDE_RAD, EASY_DOWN_RAD, NEAREST_M, Gaze, gaze
 from equilix.kit.parts import Part
 from equilix.planner.fit_plan import DrawOut, FitPlan, FitStep, HangOn, Remount, SlideTo, TurnTo
+from equilix.planner.head_room import head_plan
 from equilix.planner.moves import left_in_kit
 from equilix.planner.programme import Cancelled
 from equilix.planner.schools import new_strikes, plan
@@ -58,7 +59,7 @@ def fit_plans(
     analysis = analyse(document, document.setups_by_id[setup_id])
     if analysis.stance is None:
         return
-    for make in (grips_plan, screen_plan):
+    for make in (grips_plan, screen_plan, head_plan):
         found = make(document, analysis, cancelled)
         if found is not None:
             yield _and_balance(document, found, cancelled) if balance and found.works else found
