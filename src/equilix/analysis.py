@@ -239,10 +239,16 @@ class Analysis:
 
 def analyse(document: Document, setup: Setup) -> Analysis:
     """Analyse one setup of a document with the operator it names."""
-    return analyse_with(document.parts_by_id, setup, document.operator_of(setup), document.display)
+    return analyse_with(document.parts_by_id, setup, document.operator_of(setup), document.display, document.rules)
 
 
-def analyse_with(parts: Mapping[str, Part], setup: Setup, operator: Operator, display: Display = "metric") -> Analysis:
+def analyse_with(
+    parts: Mapping[str, Part],
+    setup: Setup,
+    operator: Operator,
+    display: Display = "metric",
+    rules: Mapping[str, float] | None = None,
+) -> Analysis:
     """Analyse a setup made of ``parts``. The setup must have passed :func:`equilix.check.setup_faults`.
 
     An empty setup is legal: its mass is 0 and nothing supports it.
@@ -252,10 +258,10 @@ def analyse_with(parts: Mapping[str, Part], setup: Setup, operator: Operator, di
     bearer = parts.get(setup.borne_by or "")
     if not assembly.ids:
         nothing = MassProperties(0.0, np.zeros(3), np.zeros((3, 3)))
-        empty = Carried(setup, assembly, nothing, operator, bearer, (), display)
+        empty = Carried(setup, assembly, nothing, operator, bearer, (), display, parts, rules or {})
         return _unsupported(empty, way, np.zeros((0, 3, 3)), falls=False)
     mass = assembly.mass_properties()
-    carried = Carried(setup, assembly, mass, operator, bearer, _grips(assembly), display)
+    carried = Carried(setup, assembly, mass, operator, bearer, _grips(assembly), display, parts, rules or {})
     terms = cg_covariance_terms(
         assembly.masses_kg, assembly.cgs_m, assembly.mass_sd_kg, assembly.cg_cov_m2, mass.mass_kg, mass.cg_m
     )

@@ -27,6 +27,9 @@ class Document(Model):
     parts: Annotated[tuple[Part, ...], Field(max_length=5000)] = ()
     operators: Annotated[tuple[Operator, ...], Field(max_length=100)] = ()
     setups: Annotated[tuple[Setup, ...], Field(max_length=1000)] = ()
+    rules: dict[str, Annotated[float, Field(gt=0.0, le=1e6)]] = Field(
+        default_factory=dict, description="Own values for rules of thumb, by key."
+    )
     current: Identifier | None = Field(default=None, description="The setup that was open last.")
 
     @cached_property

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -145,6 +145,10 @@ class Carried:
     bearer: Part | None
     grips: tuple[Place, ...]
     display: Display
+    kit: Mapping[str, Part]
+    """The parts of the kit by id."""
+    rules: Mapping[str, float]
+    """Own values for rules of thumb, by key."""
 
     @property
     def weight_n(self) -> float:

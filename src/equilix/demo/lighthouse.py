@@ -33,6 +33,22 @@ def _on(
     )  # fmt: skip
 
 
+def _power(
+    device: str,
+    source: str,
+    output: str,
+    *,
+    of: str,
+    length_mm: float = 500,
+    adapts: bool = True,
+) -> Cable:
+    return Cable(
+        id=f"power-{device}", name=f"power cable of the {of}", start=source, end=device, output=output,
+        input="power in",
+        length_m=length_mm / 1000, adapts=adapts,
+    )  # fmt: skip
+
+
 def _scene(key: str, name: str, carry: str, operator: str, note: str, *placements: Placement, **more: Any) -> Setup:
     return Setup(id=key, name=name, carry=carry, operator=operator, note=note, placements=placements, **more)
 
@@ -60,6 +76,12 @@ def lamp_room() -> Setup:
         _on("base", "rear socket", "rear-rods", at_mm=-140),
         _on("rear-rods", "rods", "battery-plate", at_mm=55),
         _on("battery-plate", "battery", "battery-98", key="battery"),
+        celsius=6.0,
+        cables=(
+            _power("body", "battery-plate", "tap 1", of="camera"),
+            _power("monitor-5", "battery-plate", "low", of="monitor", length_mm=800),
+            Cable(id="picture", name="picture cable of the monitor", start="body", end="monitor-5", length_m=0.4),
+        ),
     )  # fmt: skip
 
 
@@ -77,7 +99,7 @@ def boat_landing() -> Setup:
         _on("body", "battery plate", "battery-98", key="battery"),
         _on("body", "top", "hanging-bar"),
         _on("hanging-bar", "holes", "eyelet", at_mm=72),
-        borne_by="harness", setting=3.0,
+        borne_by="harness", setting=3.0, celsius=6.0,
     )  # fmt: skip
 
 
@@ -118,7 +140,11 @@ def causeway() -> Setup:
         _on("arm-short", "head", "monitor-7", "foot"),
         _on("sled-spar", "rails", "battery-plate", at_mm=-150),
         _on("battery-plate", "battery", "battery-146", key="battery"),
-        borne_by="vest", setting=4.0,
+        borne_by="vest", setting=4.0, celsius=6.0,
+        cables=(
+            _power("body", "battery-plate", "tap 1", of="camera", length_mm=1200),
+            _power("monitor-7", "battery-plate", "tap 2", of="monitor", length_mm=500),
+        ),
     )  # fmt: skip
 
 
@@ -162,7 +188,8 @@ def evening() -> Setup:
         _on("body", "top", "arm-short", "foot"),
         _on("arm-short", "head", "monitor-5", "foot"),
         _on("body", "battery plate", "battery-98", key="battery"),
-        borne_by="tripod",
+        borne_by="tripod", celsius=-2.0,
+        cables=(_power("monitor-5", "battery", "tap", of="monitor", length_mm=300, adapts=False),),
     )  # fmt: skip
 
 

@@ -15,6 +15,9 @@ from equilix.kit.carriers import Harness, SpringArm, TripodHead
 from equilix.kit.parts import Part
 from equilix.units import Quantity
 
+CLAMPS = ("rosette", "dovetail", "rail", "wedge", "shoe", "handle")
+"""Kinds of mount that makers rate by load or against turning."""
+
 
 @dataclass(frozen=True, slots=True)
 class Rating:
@@ -41,6 +44,11 @@ def ratings(part: Part) -> tuple[Rating, ...]:
                 Rating(f"{where}/from_rad", f"{name} from", "angle", point.joint.from_rad),
                 Rating(f"{where}/to_rad", f"{name} to", "angle", point.joint.to_rad),
             ]  # fmt: skip
+        elif point.kind in CLAMPS:
+            found += [
+                Rating(f"point/{point.name}/most_kg", f"{point.name}: carries", "mass", point.most_kg),
+                Rating(f"point/{point.name}/most_nm", f"{point.name}: holds against turning", "torque", point.most_nm),
+            ]
     if part.drive is not None:
         found += [
             Rating("drive/payload_kg", "Greatest payload", "mass", part.drive.payload_kg),
@@ -102,9 +110,12 @@ def rate(document: Document, part_id: str, values: dict[str, float]) -> Document
 def _updates(part: Part, values: dict[str, float]) -> dict[str, Any]:
     nested: dict[str, dict[str, Any]] = {}
     joints: dict[str, dict[str, float]] = {}
+    points: dict[str, dict[str, float]] = {}
     for key, value in values.items():
         kind, *rest = key.split("/")
-        if kind == "joint":
+        if kind == "point":
+            points.setdefault(rest[0], {})[rest[1]] = value
+        elif kind == "joint":
             joints.setdefault(rest[0], {})[rest[1]] = value
         elif len(rest) == 1:
             nested.setdefault(kind, {})[rest[0]] = value
@@ -114,6 +125,10 @@ def _updates(part: Part, values: dict[str, float]) -> dict[str, Any]:
             old[int(rest[1])] = value
             whole[rest[0]] = tuple(old)
     updates: dict[str, Any] = {kind: getattr(part, kind).changed(**fields) for kind, fields in nested.items()}
+    if points:
+        updates["offers"] = tuple(
+            point.changed(**points[point.name]) if point.name in points else point for point in part.offers
+        )
     if joints:
         updates["offers"] = tuple(
             point.changed(joint=point.joint.changed(**joints[point.name]))

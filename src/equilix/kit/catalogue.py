@@ -58,6 +58,7 @@ KINDS: Final[dict[str, Kind]] = {
     "eyelet": Kind("eyelet", (0.020, 0.016, 0.028), 0.05, supports.eyelet),
     "offset-bracket": Kind("offset bracket", (0.120, 0.180, 0.014), 0.42, supports.offset_bracket),
     "drop-arm": Kind("arm that hangs a screen", (0.200, 0.018, 0.140), 0.22, supports.drop_arm),
+    "converter": Kind("voltage converter", (0.060, 0.040, 0.022), 0.09, supports.converter),
     "brace": Kind("body brace", (0.030, 0.120, 0.080), 0.28, supports.brace),
     "head-clamp": Kind("clamp of a tripod head", (0.110, 0.080, 0.030), 0.30, supports.head_clamp),
     "vest-arm": Kind("vest with spring arm", (0.300, 0.360, 0.480), 5.4, supports.vest_arm),

@@ -134,6 +134,13 @@ class MountPoint(Model):
         default=0.0, description="Angle between the teeth; 0 where it turns freely."
     )
     extends: bool = Field(default=False, description="Moves with the telescope of the part.")
+    screws: Annotated[int, Field(ge=1, le=8)] = Field(default=1, description="How many screws hold here.")
+    most_kg: Annotated[float, Field(gt=0.0, le=200.0)] | None = Field(
+        default=None, description="Maker's rating of load."
+    )
+    most_nm: Annotated[float, Field(gt=0.0, le=500.0)] | None = Field(
+        default=None, description="Maker's rating against turning, of a rosette or a clamp."
+    )
     joint: Joint | None = Field(default=None, description="What is mounted here turns on a motor.")
 
     @model_validator(mode="after")

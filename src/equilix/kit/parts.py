@@ -11,8 +11,9 @@ from numpy.typing import NDArray
 from pydantic import Field, model_validator
 
 from equilix.kit.carriers import Carrier
+from equilix.kit.electric import Electric
 from equilix.kit.mounts import MountPoint, Telescope
-from equilix.kit.solids import Solid
+from equilix.kit.solids import Box, Solid
 from equilix.mechanics.mass_properties import combine
 from equilix.mechanics.rotations import unit
 from equilix.model import Direction, Identifier, Length, Mass, Model, Name, Position
@@ -103,9 +104,12 @@ class Part(Model):
     anchors: tuple[Anchor, ...] = ()
     drive: Drive | None = None
     carrier: Carrier | None = Field(default=None, description="It bears the rig and is not part of it.")
+    material: str | None = Field(default=None, max_length=40, description="Of rods and of printed parts.")
+    keeps_free: tuple[Box, ...] = Field(default=(), description="Room that something of it needs to open in.")
     brings: tuple[Identifier, ...] = Field(
         default=(), description="Parts that are mounted along with it, each on the first place that fits."
     )
+    electric: Electric | None = Field(default=None, description="What it gives and takes of power.")
     image_plane_m: Position | None = Field(default=None, description="The image-plane mark of a camera body.")
     energy_wh: Annotated[float, Field(ge=0.0, le=5000.0)] = 0.0
     price: Annotated[float, Field(ge=0.0, le=1e6)] | None = None

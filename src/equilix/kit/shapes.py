@@ -9,6 +9,7 @@ from __future__ import annotations
 import math
 from typing import Any, Final
 
+from equilix.kit import electrics
 from equilix.kit.mounts import MountPoint, Telescope, Track
 from equilix.kit.parts import Anchor, Grip, Pad
 from equilix.kit.solids import Box, Cylinder, Tube
@@ -62,6 +63,7 @@ def body(length: float, width: float, height: float) -> Fields:
     """Camera body; the lens axis at half height."""
     half = length / 2
     return {
+        "electric": electrics.BODY,
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
         "hangs_by": (foot("screw38"), foot("screw14", "small screw")),
         "offers": (
@@ -121,6 +123,7 @@ def follow_focus(length: float, width: float, height: float) -> Fields:
 def motor(length: float, width: float, height: float) -> Fields:
     """Focus motor on the rods: a small drum along x."""
     return {
+        "electric": electrics.MOTOR,
         "solids": (
             Cylinder(axis="x", radius_m=height * 0.4, length_m=length, centre_m=(0, width / 2, height * 0.6)),
             Box(size_m=(length * 0.5, width, height * 0.3), centre_m=(0, 0, height * 0.1)),
@@ -143,6 +146,7 @@ def lens_support(length: float, width: float, height: float) -> Fields:
 def monitor(length: float, width: float, height: float) -> Fields:
     """Monitor, screen to the rear; can stand on its foot or hang from its top."""
     return {
+        "electric": electrics.monitor(width * height),
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
         "hangs_by": (
             foot("screw14", turns=True),
@@ -156,6 +160,7 @@ def viewfinder(length: float, width: float, height: float) -> Fields:
     """Viewfinder: a tube with an eyecup at the rear."""
     del width
     return {
+        "electric": electrics.VIEWFINDER,
         "solids": (
             Cylinder(axis="x", radius_m=height * 0.38, length_m=length * 0.75, centre_m=(length * 0.1, 0, height / 2)),
             Cylinder(axis="x", radius_m=height / 2, length_m=length * 0.25, centre_m=(-length * 0.375, 0, height / 2)),
@@ -293,6 +298,7 @@ def rods(length: float, width: float, height: float) -> Fields:
 def battery_plate(length: float, width: float, height: float) -> Fields:
     """Battery plate on rods, for a wedge battery at the rear."""
     return {
+        "electric": electrics.BATTERY_PLATE,
         "solids": (
             Box(size_m=(length, 0.09, 0.024), centre_m=(0, 0, 0), weight=0.4),
             Box(size_m=(length * 0.5, width, height), centre_m=(0, 0, height / 2 + 0.012), weight=0.6),
@@ -305,6 +311,7 @@ def battery_plate(length: float, width: float, height: float) -> Fields:
 def battery(length: float, width: float, height: float) -> Fields:
     """Wedge battery; its mounting face looks forward."""
     return {
+        "electric": electrics.BATTERY,
         "solids": (Box(size_m=(length, width, height), centre_m=(-length / 2, 0, 0)),),
         "hangs_by": (facing("wedge", "wedge", 0, 0, AHEAD),),
     }
@@ -313,6 +320,7 @@ def battery(length: float, width: float, height: float) -> Fields:
 def small_battery(length: float, width: float, height: float) -> Fields:
     """Small camera battery, kept in a pocket or on a shoe plate."""
     return {
+        "electric": electrics.SMALL_BATTERY,
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
         "hangs_by": (foot("shoe", "shoe foot"),),
     }
@@ -341,6 +349,7 @@ def microphone(length: float, width: float, height: float) -> Fields:
 def transmitter(length: float, width: float, height: float) -> Fields:
     """Wireless transmitter or receiver: a box with two aerials."""
     return {
+        "electric": electrics.TRANSMITTER,
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
         "hangs_by": (
             foot("shoe", "shoe foot"),

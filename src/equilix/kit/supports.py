@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import math
 
+from equilix.kit import electrics
 from equilix.kit.carriers import Harness, SpringArm, TripodHead
 from equilix.kit.mounts import Joint, MountPoint, Telescope, Track
 from equilix.kit.parts import Anchor, Drive, Grip
@@ -215,6 +216,15 @@ def drop_arm(length: float, width: float, height: float) -> Fields:
             MountPoint(name="head", kind="screw14", position_m=(length, 0, rise - height), direction=DOWN, turns=True, extends=True),
         ),
     }  # fmt: skip
+
+
+def converter(length: float, width: float, height: float) -> Fields:
+    """A box that makes another voltage."""
+    return {
+        "electric": electrics.CONVERTER,
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
+        "hangs_by": (foot("screw14"), foot("rods15", "rod clamp"), foot("shoe", "shoe foot")),
+    }
 
 
 def brace(length: float, width: float, height: float) -> Fields:

@@ -8,16 +8,21 @@ from typing import Any, Final
 import numpy as np
 
 from equilix.analysis import Analysis
+from equilix.checks.build_order import build_order
+from equilix.checks.holding import checks
 from equilix.fit.fit import BEARS, Fit, compression_words
+from equilix.power.day import network_of
 from equilix.reading import CAUTION, lasts, mass_line, read_out, sureness, whereabouts
 from equilix.report.sections import (
     Attitude,
     aim_section,
+    checks_section,
     figures_section,
     fit_section,
     gimbal_section,
     image_plane_section,
     plain,
+    power_section,
     support_section,
     table_section,
 )
@@ -113,6 +118,9 @@ def report(analysis: Analysis, attitudes_deg: Sequence[Attitude] = LEVEL, base_t
                 strict=True,
             )
         ],
+        "power": power_section(analysis, analysis.carried.kit),
+        "checks": checks_section(analysis, analysis.carried.rules),
+        "build_order": [step.text for step in build_order(analysis)],
         "caution": CAUTION,
     }
 
@@ -135,6 +143,12 @@ def report_text(analysis: Analysis) -> str:
                          f" ({x:+.1f} forward, {y:+.1f} left, {z:+.1f} up, N)")  # fmt: skip
     lines.extend(f"  {effort.name}: {effort.share:.0%} of its strength, {lasts(effort)}" for effort in analysis.efforts)
     lines.extend(_body_lines(analysis))
+    lines.extend(
+        f"  Check, {each.level}: {each.title}: {each.said}. {each.todo}".rstrip()
+        for each in checks(analysis, analysis.carried.rules)
+        if each.level != "fine"
+    )
+    lines.extend(f"  Power: {trouble}" for trouble in network_of(analysis, dict(analysis.carried.kit)).troubles)
     said, todo = sureness(analysis)
     if said:
         lines.append(f"  How sure: {said} {todo}".rstrip())

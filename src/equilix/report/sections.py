@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any, Final
 
 import numpy as np
 
 from equilix.analysis import Analysis
 from equilix.carry.axes import down_with_tip
+from equilix.checks.holding import checks
 from equilix.fit.fit import Fit
+from equilix.kit.parts import Part
+from equilix.power.day import network_of, route
 
 Attitude = tuple[float, float, float]
 """Pan, roll and tilt in degrees from the attitude as drawn."""
@@ -180,3 +183,61 @@ def aim_section(analysis: Analysis) -> list[dict[str, float]]:
 def plain(array: np.ndarray) -> Any:
     """An array as nested lists of floats."""
     return np.asarray(array, dtype=float).tolist()
+
+
+def power_section(analysis: Analysis, parts: Mapping[str, Part]) -> dict[str, Any]:
+    """Who feeds whom, how long each battery lasts, what is wrong."""
+    network = network_of(analysis, dict(parts))
+    return {
+        "mode": network.mode,
+        "celsius": network.celsius,
+        "feeds": [
+            {
+                "source": feed.source,
+                "device": feed.device,
+                "cable": None if feed.cable is None else feed.cable.id,
+                "output": None if feed.output is None else feed.output.name,
+            }
+            for feed in network.feeds
+        ],
+        "loads": {
+            key: {"own_w": load.own_w, "through_w": load.through_w, "volts": load.volts, "amperes": load.amperes}
+            for key, load in network.loads.items()
+        },
+        "runs": [
+            {
+                "battery": run.battery,
+                "usable_wh": run.usable_wh,
+                "watts": run.watts,
+                "seconds": run.seconds if np.isfinite(run.seconds) else None,
+                "stops": list(network.stopped_by(run)),
+            }
+            for run in network.runs
+        ],
+        "routes": {
+            cable.id: {"length_m": way.length_m, "tie_at": list(way.tie_at), "unplug_before": list(way.released)}
+            for cable in analysis.setup.cables
+            for way in (route(analysis, cable),)
+        },
+        "troubles": [
+            {"placement": each.placement, "problem": each.problem, "todo": each.todo, "bad": each.bad}
+            for each in network.troubles
+        ],
+    }
+
+
+def checks_section(analysis: Analysis, rules: Mapping[str, float]) -> list[dict[str, Any]]:
+    """What can break, strike, pinch or fall, worst first."""
+    return [
+        {
+            "key": each.key,
+            "placement": each.placement,
+            "title": each.title,
+            "said": each.said,
+            "share": each.share,
+            "level": each.level,
+            "todo": each.todo,
+            "source": each.source,
+        }
+        for each in checks(analysis, rules)
+    ]

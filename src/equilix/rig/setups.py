@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
+from equilix.kit.electric import Mode
 from equilix.mechanics.rotations import from_quaternion
 from equilix.model import Angle, Coordinate, Identifier, Model, Name, Position
 
@@ -47,12 +48,17 @@ class Placement(Model):
 
 
 class Cable(Model):
-    """A cable between two placements, as far as it crosses the axes of a gimbal."""
+    """A cable between two placements: for power from an output to an input, or for a signal."""
 
     id: Identifier
     name: Name
     start: Identifier
     end: Identifier
+    output: Identifier | None = Field(default=None, description="The output it takes power from; none: a signal.")
+    input: Identifier | None = None
+    adapts: bool = Field(default=False, description="Its two ends have the connectors that they need.")
+    length_m: Annotated[float, Field(gt=0.0, le=20.0)] = 0.5
+    gauge: Annotated[int, Field(ge=10, le=32)] = Field(default=22, description="American wire gauge of its conductors.")
     stiffness_nm_per_rad: Annotated[float, Field(ge=0.0, le=10.0)] = Field(
         default=0.02, description="Torque it gives to an axis that it crosses, for each radian (estimate)."
     )
@@ -75,6 +81,10 @@ class Setup(Model):
     palm: bool = Field(default=False, description="Handheld: the left palm lies under the lens.")
     height: Literal["low", "chest", "eye", "overhead"] = Field(default="chest", description="How high it is held.")
     seated: bool = Field(default=False, description="The operator sits, and the fists may rest on the knees.")
+    mode: Mode = "record"
+    celsius: Annotated[float, Field(ge=-40.0, le=60.0)] = Field(
+        default=20.0, description="Temperature of the batteries."
+    )
     cables: tuple[Cable, ...] = ()
     placements: tuple[Placement, ...] = ()
     note: str = ""

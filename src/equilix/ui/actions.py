@@ -30,6 +30,8 @@ COMMANDS: Final[tuple[Command, ...]] = (
     Command("build", "Build", ("F2",), "Go to", lambda w: w.show_page("Build")),
     Command("balance", "Balance", ("F3",), "Go to", lambda w: w.show_page("Balance")),
     Command("fit-page", "Fit", ("F5",), "Go to", lambda w: w.show_page("Fit")),
+    Command("power", "Power", ("F6",), "Go to", lambda w: w.show_page("Power")),
+    Command("check", "Check", ("F7",), "Go to", lambda w: w.show_page("Check")),
     Command("undo", "Undo", ("Ctrl+Z",), "Edit", lambda w: w.session.undo(), lambda w: bool(w.session.undo_label)),
     Command("redo", "Redo", ("Ctrl+Shift+Z", "Ctrl+Y"), "Edit", lambda w: w.session.redo(), lambda w: bool(w.session.history.redo_label)),
     Command("take-off", "Take the part off", ("Delete",), "Edit", lambda w: w.take_off(), lambda w: w.session.selection is not None),

@@ -58,6 +58,8 @@ class Session(QObject):
         self.axis: Advice | None = None
         self.fit = False
         """Whether the drawing shows the operator's joints."""
+        self.cables = False
+        """Whether the drawing shows the cables."""
         self.table = False
         """Whether the drawing shows how the rig stands on a table."""
         self.plans: list[Plan] = []
@@ -171,6 +173,12 @@ class Session(QObject):
         """Show the operator's joints and eye line on the drawing, or not."""
         if on != self.fit:
             self.fit = on
+            self.axis_changed.emit()
+
+    def show_cables(self, on: bool) -> None:
+        """Show the cables on the drawing, or not."""
+        if on != self.cables:
+            self.cables = on
             self.axis_changed.emit()
 
     def show_table(self, on: bool) -> None:

@@ -8,12 +8,14 @@ from typing import TYPE_CHECKING, Final
 if TYPE_CHECKING:
     from equilix.ui.pages.balance import BalancePage
     from equilix.ui.pages.build import BuildPage
+    from equilix.ui.pages.checks import CheckPage
     from equilix.ui.pages.fit import FitPage
     from equilix.ui.pages.mat import MatPage
     from equilix.ui.pages.page import Page
+    from equilix.ui.pages.power import PowerPage
     from equilix.ui.session import Session
 
-TITLES: Final = ("Mat", "Build", "Balance", "Fit")
+TITLES: Final = ("Mat", "Build", "Balance", "Fit", "Power", "Check")
 """The workspaces, in the order of the work."""
 
 
@@ -50,6 +52,20 @@ class Pages:
         from equilix.ui.pages.fit import FitPage
 
         return FitPage(self._session)
+
+    @cached_property
+    def power(self) -> PowerPage:
+        """Who feeds whom."""
+        from equilix.ui.pages.power import PowerPage
+
+        return PowerPage(self._session)
+
+    @cached_property
+    def check(self) -> CheckPage:
+        """What can break, strike, pinch or fall."""
+        from equilix.ui.pages.checks import CheckPage
+
+        return CheckPage(self._session)
 
     def __getitem__(self, title: str) -> Page:
         page: Page = getattr(self, title.lower())

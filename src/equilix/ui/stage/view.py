@@ -12,6 +12,7 @@ from equilix.fit.fit import Fit
 from equilix.rig.kinematics import Assembly
 from equilix.ui.session import Session
 from equilix.ui.stage.axis import paint_axis
+from equilix.ui.stage.cables import paint_cables
 from equilix.ui.stage.figure import paint_figure_marks
 from equilix.ui.stage.gestures import Gestures
 from equilix.ui.stage.keys import Keys
@@ -145,6 +146,8 @@ class RigView(QWidget):
         self.paint_over(painter)
         if self.session.fit and self.session.analysis.stance is not None:
             paint_figure_marks(painter, self, Fit(self.session.analysis), self.theme)
+        if self.session.cables:
+            paint_cables(painter, self)
         if self.session.axis is not None:
             paint_axis(painter, self, self.session.axis)
         self.gestures.paint(painter)

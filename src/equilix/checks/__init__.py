@@ -1,0 +1,1 @@
+"""Checks: what can break, strike, pinch or fall."""

@@ -1,0 +1,62 @@
+"""One check: what was compared with what, how much is in hand, what to do, and the rules of thumb behind some."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Final, Literal
+
+from equilix.units import Quantity
+
+Level = Literal["stop", "mind", "fine"]
+ORDER: Final[dict[Level, int]] = {"stop": 0, "mind": 1, "fine": 2}
+
+
+@dataclass(frozen=True, slots=True)
+class Check:
+    """A finding at a placement. ``share``: of what is allowed; over 1 it is too much. ``source`` of the limit."""
+
+    key: str
+    placement: str
+    title: str
+    said: str
+    share: float
+    todo: str
+    source: str
+    level: Level
+
+    @property
+    def in_hand(self) -> float:
+        """How much is left of what is allowed, as a share; negative where it is too much."""
+        return 1.0 - self.share
+
+
+@dataclass(frozen=True, slots=True)
+class Rule:
+    """A rule of thumb: its words, quantity and usual value (SI); common practice, no source."""
+
+    label: str
+    quantity: Quantity
+    value: float
+
+
+RULES: Final[dict[str, Rule]] = {
+    "lens_mount_nm": Rule("Lens mount without a support: flagged above", "torque", 1.5),
+    "lens_mount_stop_nm": Rule("Lens mount without a support: not above", "torque", 3.0),
+    "rod_sag_m": Rule("Rods may sag by", "length", 0.002),
+    "rod_frequency_hz": Rule("Rods should not bounce below, Hz", "number", 15.0),
+    "screw_factor": Rule("Screws: stronger than the pull by", "number", 5.0),
+    "smooth_handle_kg": Rule("A smooth handle carries up to", "mass", 3.0),
+    "tip_rad": Rule("Should not tip on a table below", "angle", 0.1745),
+    "car_celsius": Rule("A car in the sun, °C", "number", 70.0),
+}
+
+
+def rule(rules: Mapping[str, float], key: str) -> float:
+    """The value of a rule: the document's own, or the usual one."""
+    return float(rules.get(key, RULES[key].value))
+
+
+def level_of(share: float, *, stop_at: float = 1.0, mind_at: float = 0.8) -> Level:
+    """Too much, near to it, or fine."""
+    return "stop" if share > stop_at else "mind" if share > mind_at else "fine"

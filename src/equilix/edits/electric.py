@@ -1,0 +1,93 @@
+"""Edits of power: lead a cable from an output to an input, its length and gauge, the mode, the temperature, rules."""
+
+from __future__ import annotations
+
+import math
+
+from pydantic import ValidationError
+
+from equilix.checks.check import RULES
+from equilix.document import Document
+from equilix.edits.rigging import placement_of, refused_by, setup_of
+from equilix.errors import Refused
+from equilix.kit.catalogue import free_id
+from equilix.kit.electric import MODES
+from equilix.kit.parts import Part
+from equilix.rig.setups import Cable
+
+USUAL_M = (0.3, 0.5, 0.8, 1.2, 2.0)
+"""Lengths in which cables are sold (common practice, no source)."""
+
+
+def sockets(source: Part, device: Part) -> tuple[str, str, bool] | None:
+    """The output and the input that a cable joins best, and whether it must adapt; None where there are none."""
+    outputs = source.electric.outputs if source.electric is not None else ()
+    inputs = device.electric.inputs if device.electric is not None else ()
+    pairs = [(o, i) for o in outputs for i in inputs]
+    if not pairs:
+        return None
+    fitting = [(o, i) for o, i in pairs if i.least_v <= o.volts <= i.most_v]
+    output, socket = min(fitting or pairs, key=lambda pair: pair[0].connector != pair[1].connector)
+    return output.name, socket.name, output.connector != socket.connector
+
+
+def connect(document: Document, setup_id: str, source_id: str, device_id: str, distance_m: float = 0.3) -> Document:
+    """Lead a power cable from one placement to another, from the output to the input that fit best.
+
+    It is as long as the shortest usual cable that leaves slack; with two connectors where they differ. What fed the
+    device by a cable before is taken off.
+    """
+    setup = setup_of(document, setup_id)
+    source, device = (document.parts_by_id[placement_of(setup, each).part] for each in (source_id, device_id))
+    if source_id == device_id:
+        raise Refused(f"The {source.name} cannot feed itself", "Drag the cable to another part")
+    found = sockets(source, device)
+    if found is None:
+        raise Refused(
+            f"No cable goes from the {source.name} to the {device.name}",
+            "The one needs an output, the other an input", "Drag from a battery, a plate or a body",
+        )  # fmt: skip
+    output, socket, adapts = found
+    length_m = next((each for each in USUAL_M if each >= 1.15 * distance_m), USUAL_M[-1])
+    kept = tuple(c for c in setup.cables if not (c.end == device_id and c.output is not None))
+    cable = Cable(
+        id=free_id("power", {each.id for each in kept}), name=f"power cable of the {device.name}", start=source_id,
+        end=device_id, output=output, input=socket, adapts=adapts, length_m=length_m,
+    )  # fmt: skip
+    return document.with_setup(setup.changed(cables=(*kept, cable)))
+
+
+def change_cable(document: Document, setup_id: str, cable_id: str, **updates: object) -> Document:
+    """Change length, gauge or sockets of a cable."""
+    setup = setup_of(document, setup_id)
+    if cable_id not in {cable.id for cable in setup.cables}:
+        raise Refused(f"There is no cable “{cable_id}” in “{setup.name}”", "Name one of this setup")
+    try:
+        cables = tuple(c.changed(**updates) if c.id == cable_id else c for c in setup.cables)
+    except ValidationError as error:
+        raise refused_by(error) from error
+    return document.with_setup(setup.changed(cables=cables))
+
+
+def set_mode(document: Document, setup_id: str, mode: str) -> Document:
+    """Standby, record, or everything at full."""
+    if mode not in MODES:
+        raise Refused(f"“{mode}” is no mode", f"Allowed are {', '.join(MODES)}")
+    return document.with_setup(setup_of(document, setup_id).changed(mode=mode))
+
+
+def set_temperature(document: Document, setup_id: str, celsius: float) -> Document:
+    """How cold the batteries are."""
+    if not math.isfinite(celsius) or not -40 <= celsius <= 60:
+        raise Refused(f"{celsius:g} °C is no temperature for batteries", "From −40 °C to 60 °C is allowed")
+    return document.with_setup(setup_of(document, setup_id).changed(celsius=celsius))
+
+
+def set_rule(document: Document, key: str, value: float | None) -> Document:
+    """Use another value for a rule of thumb, or the usual one again."""
+    if key not in RULES:
+        raise Refused(f"There is no rule “{key}”", f"There are {', '.join(RULES)}")
+    if value is not None and not (math.isfinite(value) and 0 < value <= 1e6):
+        raise Refused(f"{RULES[key].label}: {value} is not allowed", "A figure above 0 is")
+    rules = {k: v for k, v in document.rules.items() if k != key}
+    return document.changed(rules=rules if value is None else {**rules, key: value})

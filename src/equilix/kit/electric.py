@@ -1,0 +1,69 @@
+"""What a part gives and takes of power: outputs, inputs, draw by mode, what stops when something dies."""
+
+from __future__ import annotations
+
+from typing import Annotated, Final, Literal
+
+from pydantic import Field, model_validator
+
+from equilix.model import Identifier, Model
+
+Volts = Annotated[float, Field(gt=0.0, le=500.0)]
+Amperes = Annotated[float, Field(gt=0.0, le=200.0)]
+Watts = Annotated[float, Field(ge=0.0, le=5000.0)]
+Mode = Literal["standby", "record", "full"]
+MODES: Final[tuple[Mode, ...]] = ("standby", "record", "full")
+
+
+class Output(Model):
+    """A socket that gives power."""
+
+    name: Identifier
+    connector: Identifier = "tap"
+    volts: Volts = 14.4
+    most_a: Amperes = 5.0
+
+
+class Input(Model):
+    """A socket that takes power, within a range of voltage."""
+
+    name: Identifier
+    connector: Identifier = "tap"
+    least_v: Volts = 11.0
+    most_v: Volts = 17.0
+
+    @model_validator(mode="after")
+    def _order(self) -> Input:
+        if self.most_v < self.least_v:
+            raise ValueError("the greatest voltage of an input must not be under its least")
+        return self
+
+
+class Draw(Model):
+    """Power drawn by mode, W."""
+
+    standby: Watts = 0.0
+    record: Watts = 0.0
+    full: Watts = 0.0
+
+
+class Electric(Model):
+    """The electric side of a part.
+
+    A part with energy is a battery: ``volts`` and ``most_a`` are its own. ``passes``: what is fed into it goes on to
+    its outputs, at ``efficiency``; an output of another voltage has a converter behind it.
+    """
+
+    draw: Draw = Draw()
+    inputs: tuple[Input, ...] = ()
+    outputs: tuple[Output, ...] = ()
+    passes: bool = False
+    efficiency: Annotated[float, Field(gt=0.0, le=1.0)] = 1.0
+    volts: Volts | None = None
+    most_a: Amperes | None = None
+    fed_by_mount: bool = Field(default=False, description="A battery mounted on it feeds it.")
+    hot_swap: bool = Field(default=False, description="Its battery can be changed while it runs.")
+    stops_without: tuple[Identifier, ...] = Field(
+        default=(), description="Kinds of part whose dying stops this one, as a monitor on some bodies."
+    )
+    age: Annotated[float, Field(gt=0.0, le=1.0)] = Field(default=1.0, description="Share of its first capacity left.")

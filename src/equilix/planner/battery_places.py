@@ -1,0 +1,81 @@
+"""Where a battery should go: every mount of the rig that takes one, ranked."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from equilix.analysis import Analysis, analyse
+from equilix.document import Document
+from equilix.edits import rigging
+from equilix.errors import EquilixError
+from equilix.planner.moves import left_in_kit
+from equilix.planner.programme import Cancelled
+from equilix.planner.schools import new_strikes
+
+
+@dataclass(frozen=True)
+class Place:
+    """A battery on a mount: what it does to balance and inertia, what it strikes or blocks."""
+
+    battery: str
+    part: str
+    parent: str
+    point: str
+    after: Analysis
+    off: float
+    """The worst condition in tolerances afterwards."""
+    inertia_ratio: float
+    strikes: tuple[str, ...]
+    text: str
+
+    def apply(self, document: Document) -> Document:
+        """Mount it there."""
+        setup_id = self.after.setup.id
+        if document.setups_by_id[setup_id].by_id[self.battery].part != self.part:
+            document = rigging.exchange(document, setup_id, self.battery, self.part)
+        placement = document.setups_by_id[setup_id].by_id[self.battery]
+        if (placement.parent, placement.point) == (self.parent, self.point):
+            return document
+        return rigging.remount(document, setup_id, self.battery, self.parent, self.point)
+
+
+def battery_places(
+    document: Document, analysis: Analysis, cancelled: Callable[[], bool] = lambda: False
+) -> list[Place]:
+    """Every battery of the kit on every mount that takes it, in place of the rig's first battery; the best first.
+
+    Ranked by what it strikes, then balance, then rotational inertia.
+    """
+    setup, parts = analysis.setup, document.parts_by_id
+    battery = next((p for p in setup.placements if parts[p.part].energy_wh > 0 and p.parent is not None), None)
+    if battery is None:
+        return []
+    spare = left_in_kit(setup, parts)
+    found = []
+    for part in document.parts:
+        if part.energy_wh <= 0 or (part.id != battery.part and spare.get(part.id, 0) < 1):
+            continue
+        for parent, point, _ in rigging.fitting_points(document, setup, part, moving=battery.id):
+            if cancelled():
+                raise Cancelled
+            carrier = parts[setup.by_id[parent].part].name
+            trial = Place(
+                battery.id, part.id, parent, point.name, analysis, 0.0, 1.0, (), f"{part.name} on the {carrier}"
+            )
+            try:
+                changed = trial.apply(document)
+            except EquilixError:
+                continue
+            after = analyse(changed, changed.setups_by_id[setup.id])
+            worst = after.worst
+            off = math.inf if worst is None else abs(worst.value_m) / worst.balance.tolerance_m
+            struck = tuple(
+                after.carried.named(a if b == battery.id else b)
+                for a, b in new_strikes(analysis.assembly, after.assembly)
+                if battery.id in (a, b)
+            )
+            ratio = float(after.mass.inertia_kg_m2[2, 2] / analysis.mass.inertia_kg_m2[2, 2])
+            found.append(Place(battery.id, part.id, parent, point.name, after, off, ratio, struck, trial.text))
+    return sorted(found, key=lambda place: (bool(place.strikes), round(place.off, 2), place.inertia_ratio))

@@ -1,0 +1,313 @@
+"""Who feeds whom: the tree from batteries to devices, what is wrong with it, and how long each battery lasts.
+
+A battery mounted on a part that takes one feeds it; a cable from an output to an input feeds the part at its end. What
+is wrong is said, and the rest is still worked out.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from functools import cached_property
+
+from equilix.kit.electric import Mode, Output
+from equilix.kit.parts import Part
+from equilix.power.batteries import usable_wh
+from equilix.power.wires import drop_v
+from equilix.rig.setups import Cable, Setup
+
+LEAST_SLACK = 1.1
+"""A cable should be a tenth longer than the straight way (common practice, no source)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Feed:
+    """One edge: ``source`` feeds ``device``, through a cable and an output or by its mount."""
+
+    source: str
+    device: str
+    cable: Cable | None
+    output: Output | None
+
+
+@dataclass(frozen=True, slots=True)
+class Trouble:
+    """Something wrong: the placement where it shows, what it is, what to do; ``bad`` where it will not work."""
+
+    placement: str
+    problem: str
+    todo: str
+    bad: bool = True
+
+    def __str__(self) -> str:
+        return f"{self.problem}. {self.todo}."
+
+
+@dataclass(frozen=True, slots=True)
+class Load:
+    """What a placement draws and passes on: its own W, the W that go through it, volts at its input, amperes."""
+
+    own_w: float
+    through_w: float
+    volts: float
+    amperes: float
+    battery: str | None
+    """The battery at the root; None: no power."""
+
+
+@dataclass(frozen=True, slots=True)
+class Run:
+    """One battery: usable Wh, W drawn, time in s (infinite where nothing is drawn), the devices it feeds."""
+
+    battery: str
+    usable_wh: float
+    watts: float
+    seconds: float
+    feeds: tuple[str, ...]
+    hot_swap: bool
+
+
+@dataclass(frozen=True)
+class Network:
+    """The power of a setup in one mode at one temperature."""
+
+    setup: Setup
+    parts: Mapping[str, Part]
+    mode: Mode
+    celsius: float
+    distances_m: Mapping[str, float]
+    """Straight way of each cable, by its id."""
+
+    def part(self, placement_id: str) -> Part:
+        """The part of a placement."""
+        return self.parts[self.setup.by_id[placement_id].part]
+
+    def _watts(self, placement_id: str) -> float:
+        electric = self.part(placement_id).electric
+        return 0.0 if electric is None else float(getattr(electric.draw, self.mode))
+
+    @cached_property
+    def _feeds(self) -> tuple[tuple[Feed, ...], tuple[Trouble, ...]]:
+        feeds: dict[str, Feed] = {}
+        troubles: list[Trouble] = []
+
+        def take(feed: Feed) -> None:
+            if feed.device in feeds:
+                name = self.part(feed.device).name
+                troubles.append(Trouble(feed.device, f"The {name} is fed twice", "Take one of the two off"))
+            elif self._loops(feeds, feed):
+                troubles.append(
+                    Trouble(feed.device, f"The {self.part(feed.device).name} would feed itself", "Take a cable off")
+                )
+            else:
+                feeds[feed.device] = feed
+
+        for placement in self.setup.placements:
+            if placement.parent is None or self.part(placement.id).energy_wh <= 0:
+                continue
+            carrier = self.part(placement.parent).electric
+            if carrier is not None and carrier.fed_by_mount:
+                take(Feed(placement.id, placement.parent, None, None))
+        for cable in self.setup.cables:
+            if cable.output is not None and cable.input is not None:
+                found = self._cable(cable)
+                if isinstance(found, Trouble):
+                    troubles.append(found)
+                else:
+                    take(found)
+        return tuple(feeds.values()), tuple(troubles)
+
+    @staticmethod
+    def _loops(feeds: Mapping[str, Feed], new: Feed) -> bool:
+        current: str | None = new.source
+        while current is not None:
+            if current == new.device:
+                return True
+            current = feeds[current].source if current in feeds else None
+        return False
+
+    def _cable(self, cable: Cable) -> Feed | Trouble:
+        source, device = self.part(cable.start), self.part(cable.end)
+        outputs = {o.name: o for o in (source.electric.outputs if source.electric else ())}
+        inputs = {i.name: i for i in (device.electric.inputs if device.electric else ())}
+        if cable.output not in outputs:
+            there = ", ".join(outputs) or "none"
+            return Trouble(cable.start, f"The {source.name} has no output “{cable.output}”", f"It has {there}")
+        if cable.input not in inputs:
+            there = ", ".join(inputs) or "none"
+            return Trouble(cable.end, f"The {device.name} has no input “{cable.input}”", f"It has {there}")
+        output, socket = outputs[cable.output], inputs[cable.input]
+        if output.connector != socket.connector and not cable.adapts:
+            return Trouble(
+                cable.end, f"{output.connector} does not fit {socket.connector}, from {source.name} to {device.name}",
+                "Take a cable with both connectors",
+            )  # fmt: skip
+        return Feed(cable.start, cable.end, cable, output)
+
+    @property
+    def feeds(self) -> tuple[Feed, ...]:
+        """The edges that hold; each device has at most one."""
+        return self._feeds[0]
+
+    @cached_property
+    def fed_by(self) -> dict[str, Feed]:
+        """Edge by device."""
+        return {feed.device: feed for feed in self.feeds}
+
+    @cached_property
+    def children(self) -> dict[str, tuple[str, ...]]:
+        """What each placement feeds directly."""
+        found: dict[str, list[str]] = {}
+        for feed in self.feeds:
+            found.setdefault(feed.source, []).append(feed.device)
+        return {key: tuple(ids) for key, ids in found.items()}
+
+    def battery_of(self, placement_id: str) -> str | None:
+        """The battery at the root of what feeds a placement, itself for a battery; None without power."""
+        current = placement_id
+        while current in self.fed_by:
+            current = self.fed_by[current].source
+        return current if self.part(current).energy_wh > 0 else None
+
+    def through_w(self, placement_id: str) -> float:
+        """Power that goes into a placement: its own and all it passes on, over its efficiency."""
+        electric = self.part(placement_id).electric
+        passed = sum(self.through_w(child) for child in self.children.get(placement_id, ()))
+        return self._watts(placement_id) + passed / (electric.efficiency if electric is not None else 1.0)
+
+    def volts_at(self, placement_id: str) -> float:
+        """Voltage that arrives at a placement; of a battery and a converter its own; 0 without power."""
+        part = self.part(placement_id)
+        if part.energy_wh > 0:
+            return (part.electric.volts if part.electric is not None else None) or 0.0
+        feed = self.fed_by.get(placement_id)
+        if feed is None:
+            return 0.0
+        volts = self.volts_at(feed.source)
+        if feed.output is not None and volts > 0:  # a socket of another voltage has a converter behind it
+            volts = feed.output.volts
+        if feed.cable is not None and volts > 0:
+            volts -= drop_v(feed.cable.gauge, feed.cable.length_m, self.through_w(placement_id) / volts)
+        return max(volts, 0.0)
+
+    @cached_property
+    def loads(self) -> dict[str, Load]:
+        """What every placement with an electric side draws."""
+        found = {}
+        for placement in self.setup.placements:
+            if self.part(placement.id).electric is None:
+                continue
+            through, volts = self.through_w(placement.id), self.volts_at(placement.id)
+            found[placement.id] = Load(
+                self._watts(placement.id), through, volts, through / volts if volts > 0 else 0.0,
+                self.battery_of(placement.id),
+            )  # fmt: skip
+        return found
+
+    @cached_property
+    def runs(self) -> tuple[Run, ...]:
+        """Every battery of the rig, the one that dies first at the top."""
+        found = []
+        for placement in self.setup.placements:
+            part = self.part(placement.id)
+            if part.energy_wh <= 0:
+                continue
+            watts = self.through_w(placement.id)
+            usable = usable_wh(part.energy_wh, self.celsius, part.electric.age if part.electric is not None else 1.0)
+            carrier = self.part(placement.parent).electric if placement.parent is not None else None
+            feeds = tuple(
+                each
+                for each, load in self.loads.items()
+                if load.battery == placement.id and each != placement.id and load.own_w > 0
+            )
+            seconds = usable / watts * 3600 if watts > 0 else math.inf
+            found.append(Run(placement.id, usable, watts, seconds, feeds, bool(carrier and carrier.hot_swap)))
+        return tuple(sorted(found, key=lambda run: run.seconds))
+
+    def stopped_by(self, run: Run) -> tuple[str, ...]:
+        """What stops when a battery dies: what it feeds, and what cannot go on without one of those."""
+        dead = set(run.feeds)
+        for placement in self.setup.placements:
+            electric = self.part(placement.id).electric
+            if electric is not None and any(self.part(each).kind in electric.stops_without for each in run.feeds):
+                dead.add(placement.id)
+        return tuple(p.id for p in self.setup.placements if p.id in dead)
+
+    @cached_property
+    def troubles(self) -> tuple[Trouble, ...]:
+        """Everything that is wrong, worst first."""
+        found = [*self._feeds[1], *self._unfed(), *self._voltage(), *self._current(), *self._cables()]
+        return tuple(sorted(found, key=lambda trouble: not trouble.bad))
+
+    def _unfed(self) -> Iterator[Trouble]:
+        for placement_id, load in self.loads.items():
+            part = self.part(placement_id)
+            if load.own_w > 0 and load.battery is None:
+                yield Trouble(
+                    placement_id, f"The {part.name} has no power", "Lead a cable to it, or mount a battery on it"
+                )
+            if (
+                part.energy_wh > 0
+                and part.electric is not None
+                and not part.electric.outputs
+                and placement_id not in self.children
+            ):
+                yield Trouble(placement_id, f"The {part.name} feeds nothing", "Mount it on what takes it", bad=False)
+
+    def _voltage(self) -> Iterator[Trouble]:
+        for feed in self.feeds:
+            device = self.part(feed.device)
+            if feed.cable is None or device.electric is None:
+                continue
+            socket = next(i for i in device.electric.inputs if i.name == feed.cable.input)
+            volts = self.volts_at(feed.device)
+            if volts > 0 and not socket.least_v <= volts <= socket.most_v:
+                way = "little" if volts < socket.least_v else "much"
+                takes = f"{socket.least_v:g} to {socket.most_v:g} V"
+                yield Trouble(
+                    feed.device, f"{volts:.1f} V is too {way} for the {device.name}: {takes}",
+                    "Put a converter between, or take a thicker and shorter cable",
+                )  # fmt: skip
+
+    def _current(self) -> Iterator[Trouble]:
+        for feed in self.feeds:
+            if feed.output is None:
+                continue
+            amperes = self.through_w(feed.device) / feed.output.volts
+            if amperes > feed.output.most_a:
+                name, most = self.part(feed.source).name, feed.output.most_a
+                yield Trouble(
+                    feed.source, f"{amperes:.1f} A from {feed.output.name} of the {name}, which gives {most:g} A",
+                    "Feed some of it from another output",
+                )  # fmt: skip
+        for run in self.runs:
+            electric = self.part(run.battery).electric
+            if electric is None or electric.most_a is None or not electric.volts:
+                continue
+            amperes = run.watts / electric.volts
+            if amperes > electric.most_a:
+                name = self.part(run.battery).name
+                yield Trouble(
+                    run.battery, f"{amperes:.1f} A from the {name}, which gives {electric.most_a:g} A",
+                    "Take a larger battery, or a second one",
+                )  # fmt: skip
+
+    def _cables(self) -> Iterator[Trouble]:
+        for cable in self.setup.cables:
+            way = self.distances_m.get(cable.id, 0.0)
+            if cable.length_m < way:
+                yield Trouble(
+                    cable.end,
+                    f"The {cable.name} is {1000 * (way - cable.length_m):.0f} mm too short",
+                    "Take a longer one",
+                )
+            elif cable.length_m < LEAST_SLACK * way:
+                yield Trouble(cable.end, f"The {cable.name} is taut", "Take one a hand longer, and tie it", bad=False)
+            elif cable.length_m > 2.5 * way + 0.15:
+                yield Trouble(
+                    cable.end,
+                    f"The {cable.name} hangs in a loop that snags",
+                    "Tie it, or take a shorter one",
+                    bad=False,
+                )

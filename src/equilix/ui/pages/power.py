@@ -1,0 +1,255 @@
+"""Power: who feeds whom, what dies first and what that stops, where the battery should go, what to bring."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+from PySide6.QtCore import Qt, QTimer
+from PySide6.QtWidgets import QComboBox, QFormLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout, QWidget
+
+from equilix.analysis import Analysis
+from equilix.edits import electric
+from equilix.edits.carrying import remove_cable
+from equilix.kit.electric import MODES
+from equilix.planner.battery_places import Place, battery_places
+from equilix.power.day import compare, network_of, overnight_h, pack, route
+from equilix.power.network import Network
+from equilix.ui.pages.page import Page
+from equilix.ui.session import Session
+from equilix.ui.widgets.power_diagram import PowerDiagram
+from equilix.ui.widgets.rows import Row, rows_html
+from equilix.ui.widgets.tabs import Tabs
+from equilix.ui.widgets.tint import tint
+from equilix.units import duration, mass
+
+RUNS, WIRES, PLACE, BRING = "Runs", "Wires", "Place it", "Bring"
+DAY_S, CHARGER_W, CHARGERS = 8 * 3600.0, 60.0, 2
+"""A working day; a common charger, and how many (estimates)."""
+LATER_MS, BEST = 150, 6
+
+
+class PowerPage(Page):
+    """Four tabs over mode and temperature."""
+
+    title = "Power"
+
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(session, parent)
+        self.tabs = Tabs((RUNS, WIRES, PLACE, BRING))
+        self.tabs.chosen.connect(self.choose)
+        self.column.addWidget(self.tabs)
+        form = QFormLayout()
+        self.mode = QComboBox()
+        self.mode.setAccessibleName("Mode")
+        self.mode.addItems(["on standby", "recording", "everything at full"])
+        self.mode.activated.connect(self._set_mode)
+        self.celsius = QLineEdit()
+        self.celsius.setAccessibleName("Temperature of the batteries, °C")
+        self.celsius.editingFinished.connect(self._set_celsius)
+        form.addRow("Running", self.mode)
+        form.addRow("At, °C", self.celsius)
+        self.column.addLayout(form)
+        self.refusal, self.text, self.hint = (
+            self.note(),
+            QLabel(),
+            self.note("Drag from a battery, a plate or a body to what it should feed."),
+        )
+        self.text.setWordWrap(True)
+        self.text.setTextFormat(Qt.TextFormat.RichText)
+        self.diagram = PowerDiagram()
+        self.diagram.led.connect(self._lead)
+        self.diagram.picked.connect(session.select)
+        self.unplug = QPushButton("Take the cable of the selected part off")
+        self.unplug.clicked.connect(self._unplug)
+        self.places_column = QWidget()
+        self.places_layout = QVBoxLayout(self.places_column)
+        self.places_layout.setContentsMargins(0, 0, 0, 0)
+        self.buttons: list[QPushButton] = []
+        for widget in (self.refusal, self.hint, self.diagram, self.unplug, self.text, self.places_column):
+            self.column.addWidget(widget)
+        self.column.addStretch(1)
+        self.refusal.hide()
+        self._later = QTimer(self, singleShot=True, interval=LATER_MS)
+        self._later.timeout.connect(self._show_places)
+
+    def showEvent(self, event: object) -> None:
+        self.session.show_cables(True)
+        super().showEvent(event)
+
+    def hideEvent(self, event: object) -> None:
+        del event
+        self.session.show_cables(False)
+
+    def choose(self, tab: str) -> None:
+        """Open a tab."""
+        self.tabs.show_tab(tab)
+        self.refresh()
+
+    @property
+    def network(self) -> Network:
+        """The power of the open setup."""
+        return network_of(self.session.analysis, self.session.document.parts_by_id)
+
+    def refresh(self) -> None:
+        """Show the open tab."""
+        tab, t, setup = self.tabs.tab, self.theme, self.session.setup
+        self.mode.setCurrentIndex(MODES.index(setup.mode))
+        if not self.celsius.hasFocus():
+            self.celsius.setText(f"{setup.celsius:g}".replace("-", "−"))
+        for widget in (self.hint, self.diagram, self.unplug):
+            widget.setVisible(tab == WIRES)
+        self.places_column.setVisible(tab == PLACE)
+        self.text.setVisible(tab != PLACE)
+        tint(self.text, t.ink)
+        network = self.network
+        if tab == WIRES:
+            self.diagram.show_network(network, t)
+            selected = self.session.selection
+            self.unplug.setEnabled(any(c.end == selected and c.output is not None for c in setup.cables))
+        if tab == PLACE:
+            self._later.start()
+        troubles = [(network.part(each.placement).name, each.problem, each.todo) for each in network.troubles]
+        wrong = rows_html("Mend this", troubles, t)
+        if tab == RUNS:
+            self.text.setText(wrong + rows_html("What dies first", list(_run_rows(network)), t))
+        elif tab == WIRES:
+            self.text.setText(wrong + rows_html("Cables", list(_cable_rows(network, self.session.analysis)), t))
+        elif tab == BRING:
+            self.text.setText(self._bring(network))
+
+    def _bring(self, network: Network) -> str:
+        document, t, unit = self.session.document, self.theme, self.session.document.display
+        batteries = [part for part in document.parts if part.energy_wh > 0 and part.owned]
+        watts = max((run.watts for run in network.runs), default=0.0)
+        choices: list[Row] = []
+        for choice in compare(network, [p for p in document.parts if p.kind == "battery"], watts, DAY_S):
+            price = "" if choice.price is None else f", price {choice.price:g}"
+            own = "" if choice.part.owned else " (to be bought)"
+            heavy = mass(choice.part.mass_kg, unit)
+            said = f"{choice.pieces} for a day, {choice.changes} changes, {duration(choice.run_s)} each"
+            said += f"; {heavy} on the rig{price}; {choice.flies}"
+            choices.append((f"{choice.part.name}{own}", said, ""))
+        hours = overnight_h(batteries, CHARGER_W, CHARGERS)
+        night = f"{hours:.1f} h for all on {CHARGERS} chargers of {CHARGER_W:.0f} W"
+        air = pack(batteries)
+        flying: list[Row] = [("By air (from memory of the rules)", air.words, "")]
+        if air.not_at_all:
+            flying.append(("Stays at home", ", ".join(dict.fromkeys(air.not_at_all)), ""))
+        return (
+            rows_html(f"One big or several small, at {watts:.0f} W", choices, t)
+            + rows_html(
+                "Overnight", [("Charging", night, "" if hours <= 10 else "Longer than a night: begin earlier.")], t
+            )
+            + rows_html("On the way", flying, t)
+        )
+
+    def _show_places(self) -> None:
+        if not self.isVisible() or self.session.history.gesture is not None:
+            return
+        while self.places_layout.count():
+            widget = self.places_layout.takeAt(0).widget()
+            if widget is not None:
+                widget.hide()
+                widget.deleteLater()
+        self.buttons = []
+        found = battery_places(self.session.document, self.session.analysis)
+        if not found:
+            self.places_layout.addWidget(self.note("No battery on this rig, or no mount that takes one."))
+        for place in found[:BEST]:
+            self.places_layout.addWidget(self._place_row(place))
+
+    def _place_row(self, place: Place) -> QWidget:
+        row = QWidget()
+        column = QVBoxLayout(row)
+        column.setContentsMargins(0, 2, 0, 6)
+        worst = place.after.worst
+        said = f"{worst.sentence}" if worst is not None else ""
+        turning = f"Turns {abs(place.inertia_ratio - 1):.0%} {'heavier' if place.inertia_ratio > 1 else 'lighter'}."
+        strikes = f" ▲ Strikes the {', '.join(place.strikes)}." if place.strikes else ""
+        note = self.note(f"{place.text[0].upper()}{place.text[1:]}: {said} {turning}{strikes}")
+        tint(note, self.theme.tip if place.strikes else self.theme.ink)
+        button = QPushButton("Put it there")
+        button.setAccessibleName(f"Put it there: {place.text}")
+        button.clicked.connect(lambda: self.session.edit(f"Put the {place.text}", place.apply))
+        column.addWidget(note)
+        column.addWidget(button, 0, Qt.AlignmentFlag.AlignRight)
+        self.buttons.append(button)
+        return row
+
+    # taking
+
+    def _set_mode(self, index: int) -> None:
+        setup_id = self.session.setup.id
+        self.session.edit("Change the mode", lambda d: electric.set_mode(d, setup_id, MODES[index]))
+
+    def _set_celsius(self) -> None:
+        text, setup_id = (
+            self.celsius.text().strip().replace("−", "-").replace(",", ".").removesuffix("°C"),
+            self.session.setup.id,
+        )
+        try:
+            value = float(text)
+            changed = electric.set_temperature(self.session.document, setup_id, value)
+        except ValueError:
+            self._refuse(f"“{self.celsius.text()}” is no temperature. A figure in °C is allowed, as −10.")
+            return
+        except electric.Refused as error:
+            self._refuse(str(error))
+            return
+        self.refusal.hide()
+        if value != self.session.setup.celsius:
+            self.session.edit("Change the temperature", lambda _document: changed)
+
+    def _refuse(self, text: str) -> None:
+        self.refusal.setText(f"▲ {text}")
+        tint(self.refusal, self.theme.tip)
+        self.refusal.show()
+
+    def _lead(self, source: str, device: str) -> None:
+        assembly, setup_id = self.session.analysis.assembly, self.session.setup.id
+        way = float(np.linalg.norm(assembly.cgs_m[assembly.index[source]] - assembly.cgs_m[assembly.index[device]]))
+        self.session.edit("Lead a power cable", lambda d: electric.connect(d, setup_id, source, device, way))
+
+    def _unplug(self) -> None:
+        setup, selected = self.session.setup, self.session.selection
+        cable = next((c for c in setup.cables if c.end == selected and c.output is not None), None)
+        if cable is not None:
+            self.session.edit("Take a cable off", lambda d: remove_cable(d, setup.id, cable.id))
+
+    def stop(self) -> None:
+        """End what waits."""
+        self._later.stop()
+
+
+def _run_rows(network: Network) -> Iterator[Row]:
+    for run in network.runs:
+        name = network.part(run.battery).name
+        if run.watts <= 0:
+            yield name, f"{run.usable_wh:.0f} Wh, feeds nothing that runs", ""
+            continue
+        stops = ", ".join(network.part(each).name for each in network.stopped_by(run)) or "nothing"
+        swap = "Changed while it runs." if run.hot_swap else "To change it, what it feeds goes off."
+        yield (
+            name,
+            f"{duration(run.seconds)} at {run.watts:.0f} W ({run.usable_wh:.0f} Wh today); then stops: {stops}. {swap}",
+            "",
+        )
+
+
+def _cable_rows(network: Network, analysis: Analysis) -> Iterator[Row]:
+    for cable in network.setup.cables:
+        what = f"{cable.output} → {cable.input}" if cable.output is not None else "signal"
+        way = route(analysis, cable)
+        tie = f"; tie it at the {', the '.join(way.tie_at)}" if way.tie_at else ""
+        short = way.length_m > cable.length_m
+        warning = f"Along the rig it wants {1000 * way.length_m:.0f} mm." if short else ""
+        if way.released:
+            warning += f" Unplug it before the {way.released[0]} is released."
+        yield cable.name, f"{what}, {1000 * cable.length_m:.0f} mm, gauge {cable.gauge}{tie}", warning.strip()
+    if any(cable.output is None for cable in network.setup.cables):
+        yield (
+            "Order",
+            "power in first, then the signal; signal out first, then the power (where the maker asks for it)",
+            "",
+        )

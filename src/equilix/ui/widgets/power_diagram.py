@@ -1,0 +1,122 @@
+"""The power of a rig as a small diagram: batteries, and under each what it feeds; a drag leads a cable."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QPointF, QRectF, Qt, Signal
+from PySide6.QtGui import QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QWidget
+
+from equilix.power.network import Network
+from equilix.ui.theme import PREP_ROOM, Theme, colour, font
+
+ROW_PX, INDENT_PX, BOX_PX = 34, 18, 27
+
+
+class PowerDiagram(QWidget):
+    """One line for each placement with an electric side, under what feeds it."""
+
+    led = Signal(str, str)
+    """A cable was dragged from one placement to another."""
+    picked = Signal(str)
+
+    def __init__(self, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.network: Network | None = None
+        self.theme: Theme = PREP_ROOM
+        self.rows: list[tuple[str, int]] = []
+        self._from: str | None = None
+        self._at = QPointF()
+        self.setMouseTracking(True)
+        self.setAccessibleName("Power: who feeds whom")
+
+    def show_network(self, network: Network, theme: Theme) -> None:
+        """Show who feeds whom."""
+        self.network, self.theme = network, theme
+        self.rows = []
+        fed = set(network.fed_by)
+        electric = [p.id for p in network.setup.placements if network.part(p.id).electric is not None]
+
+        def walk(placement_id: str, depth: int) -> None:
+            self.rows.append((placement_id, depth))
+            for child in network.children.get(placement_id, ()):
+                walk(child, depth + 1)
+
+        roots = [each for each in electric if each not in fed]
+        for each in sorted(roots, key=lambda key: network.part(key).energy_wh <= 0):
+            walk(each, 0)
+        self.setFixedHeight(max(len(self.rows) * ROW_PX + 6, 40))
+        said = []
+        for key, _ in self.rows:
+            feed = network.fed_by.get(key)
+            said.append(
+                network.part(key).name + (f" fed by {network.part(feed.source).name}" if feed is not None else "")
+            )
+        self.setAccessibleDescription("; ".join(said))
+        self.update()
+
+    def box(self, number: int) -> QRectF:
+        """Where a line's box is."""
+        left = 2 + self.rows[number][1] * INDENT_PX
+        return QRectF(left, 3 + number * ROW_PX, self.width() - left - 4, BOX_PX)
+
+    def at(self, point: QPointF) -> str | None:
+        """The placement under a point."""
+        return next((key for k, (key, _) in enumerate(self.rows) if self.box(k).contains(point)), None)
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        self._from = self.at(event.position())
+        self._at = event.position()
+        if self._from is not None:
+            self.picked.emit(self._from)
+        self.update()
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        if self._from is not None:
+            self._at = event.position()
+            self.update()
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        start, end = self._from, self.at(event.position())
+        self._from = None
+        self.update()
+        if start is not None and end is not None and start != end:
+            self.led.emit(start, end)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        del event
+        network, t = self.network, self.theme
+        if network is None:
+            return
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.setFont(font(11))
+        troubled = {trouble.placement for trouble in network.troubles if trouble.bad}
+        places = {key: self.box(k) for k, (key, _) in enumerate(self.rows)}
+        for feed in network.feeds:
+            if feed.source in places and feed.device in places:
+                a, b = places[feed.source], places[feed.device]
+                x = a.left() + 8
+                painter.setPen(QPen(colour(t.hold), 2.0 if feed.cable is not None else 3.5))
+                painter.drawPolyline(
+                    [QPointF(x, a.bottom()), QPointF(x, b.center().y()), QPointF(b.left(), b.center().y())]
+                )
+        for key, box in places.items():
+            load, part = network.loads[key], network.part(key)
+            bad = key in troubled
+            painter.setPen(QPen(colour(t.tip if bad else t.quiet), 2 if bad else 1))
+            painter.setBrush(colour(t.sand if part.energy_wh > 0 else t.card))
+            painter.drawRect(box)
+            painter.setPen(colour(t.tip if bad else t.ink))
+            amount = f"{load.through_w:.0f} W" + (f" {load.volts:.1f} V" if load.volts > 0 else "")
+            wide = painter.fontMetrics().horizontalAdvance(amount)
+            name = painter.fontMetrics().elidedText(
+                f"{'▲ ' if bad else ''}{part.name}", Qt.TextElideMode.ElideRight, int(box.width() - wide - 22)
+            )
+            painter.drawText(box.adjusted(7, 0, 0, 0), Qt.AlignmentFlag.AlignVCenter, name)
+            painter.drawText(
+                box.adjusted(0, 0, -7, 0), Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignRight, amount
+            )
+        if self._from is not None and self._from in places:
+            painter.setPen(QPen(colour(t.hold), 2.5, Qt.PenStyle.DashLine))
+            painter.drawLine(places[self._from].center(), self._at)
+        painter.end()

@@ -1,0 +1,193 @@
+"""What holds it together: beams, screws, lens mount, room, plastics, rules, and the order of building."""
+
+import math
+import unittest
+
+from equilix.analysis import Analysis, analyse
+from equilix.checks.build_order import build_order, strip_order
+from equilix.checks.check import RULES, Check
+from equilix.checks.holding import checks
+from equilix.demo import lighthouse
+from equilix.document import Document
+from equilix.edits import electric, kit, rigging
+from equilix.edits.ratings import rate
+from equilix.mechanics.beams import bending_pa, deflection_m, first_frequency_hz, tube_area_moment_m4
+from equilix.mechanics.fasteners import INCH_M, THREADS, screw_load_n
+
+
+def scene(key: str, made: Document | None = None) -> Analysis:
+    """One of the demo's rigs."""
+    made = made or lighthouse()
+    return analyse(made, made.setups_by_id[key])
+
+
+def found(key: str, what: str, made: Document | None = None) -> list[Check]:
+    """The checks of one kind."""
+    made = made or lighthouse()
+    return [check for check in checks(scene(key, made), made.rules) if check.key == what]
+
+
+class Mechanics(unittest.TestCase):
+    """Published formulas and table values."""
+
+    def test_thread_stress_areas(self) -> None:
+        """1/4-20: 0.0318 in², 3/8-16: 0.0775 in² (ASME B1.1 tables)."""
+        for key, area_in2 in (("screw14", 0.0318), ("screw38", 0.0775)):
+            self.assertAlmostEqual(THREADS[key].stress_area_m2 / INCH_M**2, area_in2, delta=0.0001)
+
+    def test_tube_section(self) -> None:
+        """A 15 mm tube with a 1.5 mm wall: π(15⁴ − 12⁴)/64 = 1467 mm⁴ (Gere & Timoshenko)."""
+        self.assertAlmostEqual(tube_area_moment_m4(0.015, 0.012) * 1e12, 1467.2, delta=0.1)
+        self.assertAlmostEqual(tube_area_moment_m4(0.02, 0.0) * 1e12, math.pi * 20**4 / 64, delta=1e-6)
+
+    def test_cantilever(self) -> None:
+        """FL³/3EI: 10 N on 300 mm of that tube in steel sag 0.318 mm; σ = M·D/2I = 15.3 MPa."""
+        area = tube_area_moment_m4(0.015, 0.012)
+        self.assertAlmostEqual(
+            deflection_m(10, 0.3, 193e9, area) * 1000, 10 * 0.027 / (3 * 193e9 * area) * 1000, delta=1e-9
+        )
+        self.assertAlmostEqual(deflection_m(10, 0.3, 193e9, area) * 1000, 0.318, delta=0.001)
+        self.assertAlmostEqual(bending_pa(3.0, 0.015, area) / 1e6, 15.3, delta=0.1)
+
+    def test_frequency_is_that_of_the_sag(self) -> None:
+        """Without its own mass the beam swings at √(g/δ)/2π, δ the sag under the end mass."""
+        area = tube_area_moment_m4(0.015, 0.012)
+        sag = deflection_m(1.0 * 9.80665, 0.3, 69e9, area)
+        self.assertAlmostEqual(
+            first_frequency_hz(1.0, 0.0, 0.3, 69e9, area), math.sqrt(9.80665 / sag) / (2 * math.pi), delta=1e-9
+        )
+
+    def test_prying(self) -> None:
+        """50 N, 100 mm out, pried over 20 mm, handled at 3 g: 3 · (250 + 50) = 900 N; two screws halve it."""
+        self.assertAlmostEqual(screw_load_n(50, 0.1, 0.02, 1), 900.0, delta=1e-9)
+        self.assertAlmostEqual(screw_load_n(50, 0.1, 0.02, 2), 450.0, delta=1e-9)
+
+
+class Findings(unittest.TestCase):
+    """The demo's rigs and worse ones."""
+
+    def test_worst_first_with_source_and_remedy(self) -> None:
+        """Sorted by how bad; each says its source; what is not fine says what to do."""
+        order = {"stop": 0, "mind": 1, "fine": 2}
+        for setup in lighthouse().setups:
+            every = checks(scene(setup.id), {})
+            self.assertEqual([order[c.level] for c in every], sorted(order[c.level] for c in every))
+            for check in every:
+                self.assertTrue(check.source)
+                if check.level != "fine":
+                    self.assertTrue(check.todo, check)
+
+    def test_a_single_screw_under_a_long_stack(self) -> None:
+        """A 9 kg body on one small screw, tall and narrow, is refused; two screws hold it."""
+        made = kit.change_part(lighthouse(), "monitor-7", mass_kg=14.0)
+        made = kit.change_part(made, "arm-long", mass_kg=6.0)
+        made = kit.add_setup(made, "Stack")[0]
+        made, root = rigging.add(made, "stack", "gimbal-plate")
+        made, body = rigging.add(made, "stack", "boxy-body", root, "camera screw")
+        made, arm = rigging.add(made, "stack", "arm-long", body, "top")
+        made, _ = rigging.add(made, "stack", "monitor-7", arm, "head")
+        single = next(c for c in found("stack", "screw", made) if "long accessory arm" in c.title)
+        self.assertEqual(single.level, "stop")
+        self.assertIn("two screws", single.todo)
+        for part_id, field in (("boxy-body", "offers"), ("arm-long", "hangs_by")):
+            part = made.parts_by_id[part_id]
+            points = tuple(p.changed(screws=2) if p.kind == "screw14" else p for p in getattr(part, field))
+            made = kit.change_part(made, part_id, **{field: points})
+        double = next(c for c in found("stack", "screw", made) if "long accessory arm" in c.title)
+        self.assertAlmostEqual(double.share, single.share / 2, delta=1e-9)
+
+    def test_heavy_zoom_without_and_with_a_support(self) -> None:
+        """The evening's long zoom hangs 2.9 N·m from the mount: flagged; the lamp room's support takes it."""
+        self.assertEqual([c.level for c in found("evening", "lens-mount")], ["mind"])
+        heavier = kit.change_part(lighthouse(), "zoom-70-200", mass_kg=2.2)
+        self.assertEqual([c.level for c in found("evening", "lens-mount", heavier)], ["stop"])
+        supported = found("lamp-room", "lens-mount")[0]
+        self.assertEqual(supported.level, "fine")
+        self.assertIn("lens support takes", supported.said)
+
+    def test_a_battery_that_blocks_the_screen(self) -> None:
+        """Something mounted where the fold-out screen opens: named, and it must go."""
+        self.assertEqual(found("stairs", "room")[0].level, "fine")
+        made = lighthouse()
+        body = made.parts_by_id["small-body"]
+        blocked = body.changed(keeps_free=(body.keeps_free[0].changed(centre_m=(-0.02, 0.0, 0.11)),))
+        made = kit.change_part(made, "small-body", keeps_free=blocked.keeps_free)
+        check = found("stairs", "room", made)[0]
+        self.assertEqual(check.level, "stop")
+        self.assertIn("radio microphone receiver", check.said)
+
+    def test_rods(self) -> None:
+        """Further out sags with the cube of the length; carbon in place of aluminium sags less."""
+        near = found("lamp-room", "rods")
+        made = kit.change_part(lighthouse(), "handle-rods", material="steel")
+        steel = next(c for c in found("lamp-room", "rods", made) if c.title == "300 mm rods")
+        plain = next(c for c in near if c.title == "300 mm rods")
+        self.assertLess(steel.share, plain.share)
+
+    def test_printed_in_the_wrong_plastic(self) -> None:
+        """PLA softens near 60 °C, a car reaches 70: refused; PETG stands it (softening points from memory)."""
+        for plastic, level in (("PLA", "stop"), ("PETG", "fine")):
+            made = kit.change_part(lighthouse(), "bridge", material=plastic)
+            self.assertEqual(found("lamp-room", "plastic", made)[0].level, level)
+
+    def test_own_rules(self) -> None:
+        """A rule of thumb can be set, and is the usual one again when it is taken back."""
+        made = electric.set_rule(lighthouse(), "smooth_handle_kg", 20.0)
+        self.assertEqual(found("lamp-room", "handle", made)[0].level, "fine")
+        made = electric.set_rule(made, "smooth_handle_kg", None)
+        self.assertEqual(made.rules, {})
+        self.assertEqual(found("lamp-room", "handle", made)[0].level, "stop")
+        self.assertTrue(all(each.value > 0 for each in RULES.values()))
+
+    def test_ratings_come_from_the_maker(self) -> None:
+        """Over the arm's range, over the gimbal's payload: stop."""
+        made = kit.change_part(lighthouse(), "boxy-body", mass_kg=6.0)
+        self.assertEqual(found("causeway", "rating", made)[0].level, "stop")
+        made = kit.change_part(lighthouse(), "small-body", mass_kg=4.5)
+        self.assertEqual(found("stairs", "rating", made)[0].level, "stop")
+
+    def test_rosettes_and_plates_against_their_ratings(self) -> None:
+        """Rated by the user in Build: the turning moment of a handle, the load on a dovetail."""
+        made = rate(
+            lighthouse(), "rosette-bar", {"point/left rosette/most_nm": 0.2, "point/right rosette/most_nm": 50.0}
+        )
+        made = rate(made, "base", {"point/dovetail/most_kg": 4.0})
+        every = {check.title: check for check in found("lamp-room", "clamp", made)}
+        self.assertEqual(every["Turning of the left handle on an arm"].level, "stop")
+        self.assertEqual(every["Turning of the right handle on an arm"].level, "fine")
+        self.assertEqual(every["Under the bridge plate"].level, "stop")
+        self.assertEqual(found("lamp-room", "clamp"), [])
+
+    def test_empty_rig(self) -> None:
+        """Nothing to check, no error."""
+        made = kit.add_setup(lighthouse(), "Empty")[0]
+        self.assertEqual(checks(scene("empty", made), {}), ())
+
+
+class Order(unittest.TestCase):
+    """From the core outwards."""
+
+    def test_each_after_what_carries_it(self) -> None:
+        """In every scene every part comes after what it hangs on, each once, cables last; stripping is the reverse."""
+        for setup in lighthouse().setups:
+            steps = build_order(scene(setup.id))
+            seen: set[str] = set()
+            for step in steps[: len(setup.placements)]:
+                parent = setup.by_id[step.placement].parent
+                self.assertTrue(parent is None or parent in seen, step.text)
+                seen.add(step.placement)
+            self.assertEqual(seen, set(setup.by_id))
+            self.assertTrue(all(step.tool == "cable ties" for step in steps[len(setup.placements) :]))
+            self.assertEqual(strip_order(scene(setup.id)), tuple(reversed(steps)))
+
+    def test_power_before_what_goes_on_in_front(self) -> None:
+        """The rear battery early, the matte box after the lens (common practice, no source)."""
+        keys = [step.placement for step in build_order(scene("lamp-room"))]
+        self.assertLess(keys.index("body"), keys.index("lens"))
+        self.assertLess(keys.index("battery"), keys.index("top-handle"))
+        self.assertLess(keys.index("top-handle"), keys.index("monitor-5"))
+        self.assertLess(keys.index("battery"), keys.index("matte-box"))
+
+
+if __name__ == "__main__":
+    unittest.main()

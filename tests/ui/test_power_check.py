@@ -1,0 +1,160 @@
+"""The workspaces Power and Check in the window."""
+
+import unittest
+
+from PySide6.QtCore import Qt
+from PySide6.QtTest import QTest
+
+from equilix.edits import kit
+from tests.ui.window_test import WindowTest
+
+
+class Power(WindowTest):
+    """Runs, wires, places, what to bring."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.wait_for_plans()
+        self.press(Qt.Key.Key_F6)
+        self.page = self.window.pages.power
+
+    def test_runs(self) -> None:
+        """What dies first and what that stops; what has no power; colder is shorter."""
+        text = self.page.text.text()
+        self.assertIn("3 h at 34 W", text)
+        self.assertIn("then stops", text)
+        self.assertIn("wireless video transmitter has no power", text)
+        self.page.celsius.setText("−10 °C")
+        self.page.celsius.editingFinished.emit()
+        self.assertEqual(self.session.setup.celsius, -10)
+        self.assertIn("78 Wh today", self.page.text.text())
+
+    def test_bad_temperature(self) -> None:
+        """Refused in place; what was typed stays, the document too."""
+        for typed in ("freezing", "120"):
+            self.page.celsius.setText(typed)
+            self.page.celsius.editingFinished.emit()
+            self.assertIn("▲", self.page.refusal.text())
+            self.assertEqual(self.session.setup.celsius, 6)
+
+    def test_mode(self) -> None:
+        """Everything at full draws more."""
+        self.page.mode.setCurrentIndex(2)
+        self.page.mode.activated.emit(2)
+        self.assertEqual(self.session.setup.mode, "full")
+        self.assertEqual(self.session.undo_label, "Change the mode")
+
+    def test_leading_a_cable_by_dragging(self) -> None:
+        """Dragged from the plate to the transmitter: fed, one entry, and undone by one undo."""
+        self.page.choose("Wires")
+        self.settle()
+        diagram = self.page.diagram
+        keys = [key for key, _ in diagram.rows]
+        start, end = (diagram.box(keys.index(key)).center().toPoint() for key in ("battery-plate", "transmitter"))
+        self.drag(diagram, start, end - start)
+        self.assertEqual(self.page.network.fed_by["transmitter"].source, "battery-plate")
+        self.assertEqual(self.session.undo_label, "Lead a power cable")
+        self.session.select("transmitter")
+        self.settle()
+        self.click(self.page.unplug)
+        self.assertNotIn("transmitter", self.page.network.fed_by)
+        self.session.undo()
+        self.session.undo()
+        self.assertEqual(len(self.session.setup.cables), 3)
+
+    def test_what_cannot_be_joined(self) -> None:
+        """From a monitor to a battery no cable goes: said, nothing changed."""
+        self.page.choose("Wires")
+        before = self.session.document
+        self.page.diagram.led.emit("monitor-5", "battery")
+        self.assertIs(self.session.document, before)
+        self.assertTrue(any(bad and "No cable goes" in text for text, bad in self.messages))
+
+    def test_cables_on_the_drawing(self) -> None:
+        """Shown while the workspace is open, gone with it."""
+        self.assertTrue(self.session.cables)
+        shown = self.window.stage.side.grab().toImage()
+        self.press(Qt.Key.Key_F3)
+        self.assertFalse(self.session.cables)
+        self.assertNotEqual(self.window.stage.side.grab().toImage(), shown)
+
+    def test_places(self) -> None:
+        """Ranked places for the battery; one click puts it there."""
+        self.page.choose("Place it")
+        self.wait(lambda: bool(self.page.buttons))
+        self.assertIn("146 Wh", self.page.buttons[0].accessibleName())
+        self.click(self.page.buttons[0])
+        self.assertEqual(self.placement("battery").part, "battery-146")
+
+    def test_bring(self) -> None:
+        """One big against several small, charging, flying."""
+        self.page.choose("Bring")
+        text = self.page.text.text()
+        for word in ("190 Wh", "does not fly", "for a day", "chargers", "airline decides"):
+            self.assertIn(word, text)
+
+    def test_every_scene(self) -> None:
+        """Each scene on each tab, an empty rig too."""
+        self.session.edit("New", lambda d: kit.add_setup(d, "Nothing yet")[0])
+        for setup in [*self.session.document.setups]:
+            self.session.edit("Open", lambda d, key=setup.id: kit.open_setup(d, key))
+            for tab in ("Runs", "Wires", "Bring"):
+                self.page.choose(tab)
+                self.assertFalse(self.window.grab().isNull())
+
+
+class Check(WindowTest):
+    """Findings, rules, order."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.wait_for_plans()
+        self.press(Qt.Key.Key_F7)
+        self.page = self.window.pages.check
+
+    def test_findings(self) -> None:
+        """Worst first, by sign and word; a click shows the place on the drawing."""
+        self.assertIn("▲ stop", self.page.rows[0].accessibleName())
+        self.assertIn("top handle", self.page.rows[0].accessibleName())
+        QTest.mouseClick(self.page.rows[0], Qt.MouseButton.LeftButton)
+        self.assertEqual(self.session.selection, "top-handle")
+        self.assertIn("doctor", self.page.caution.text())
+
+    def test_rules(self) -> None:
+        """A rule is changed, refused where it is none, and undone."""
+        self.click(self.page.rules)
+        field = self.page.panel.fields["smooth_handle_kg"]
+        field.line.setText("much")
+        field.line.setModified(True)
+        self.page.panel.take()
+        self.assertIn("▲", field.complaint.text())
+        field.line.setText("20 kg")
+        field.line.setModified(True)
+        self.page.panel.take()
+        self.assertAlmostEqual(self.session.document.rules["smooth_handle_kg"], 20.0)
+        self.assertFalse(any("stop" in row.accessibleName() for row in self.page.rows))
+        self.session.undo()
+        self.assertEqual(self.session.document.rules, {})
+
+    def test_build_and_strip(self) -> None:
+        """From the core outwards, and back."""
+        self.page.choose("Build order")
+        built = self.page.text.text()
+        self.assertLess(built.index("Boxy cinema body"), built.index("28–80 zoom on"))
+        self.page.choose("Strip")
+        self.assertNotEqual(self.page.text.text(), built)
+
+    def test_every_scene(self) -> None:
+        """Each scene in the dark theme at the smallest size, an empty rig too."""
+        self.window.resize(1024, 640)
+        self.window.change_theme()
+        self.session.edit("New", lambda d: kit.add_setup(d, "Nothing yet")[0])
+        for setup in [*self.session.document.setups]:
+            self.session.edit("Open", lambda d, key=setup.id: kit.open_setup(d, key))
+            self.settle()
+            self.assertFalse(self.window.grab().isNull())
+            self.assertEqual(bool(self.page.rows), bool(setup.placements))
+
+
+if __name__ == "__main__":
+    unittest.main()
