@@ -13,6 +13,7 @@ from equilix.edits import electric, kit, rigging
 from equilix.edits.ratings import rate
 from equilix.mechanics.beams import bending_pa, deflection_m, first_frequency_hz, tube_area_moment_m4
 from equilix.mechanics.fasteners import INCH_M, THREADS, screw_load_n
+from equilix.rig.setups import Pose
 
 
 def scene(key: str, made: Document | None = None) -> Analysis:
@@ -115,6 +116,18 @@ class Findings(unittest.TestCase):
         check = found("stairs", "room", made)[0]
         self.assertEqual(check.level, "stop")
         self.assertIn("radio microphone receiver", check.said)
+
+    def test_what_takes_the_same_room(self) -> None:
+        """A matte box on a short prime runs into a monitor in front: both are named; rods in clamps are not."""
+        self.assertEqual(found("evening", "struck"), [])
+        made, _ = rigging.add(lighthouse(), "evening", "arm-long", "body", "rear shoe")
+        setup = made.setups_by_id["evening"]
+        near = setup.by_id["arm-long"].changed(parent=None, point=None, by=None, pose=Pose(position_m=(0.2, 0, 0.1)))
+        placements = tuple(near if p.id == "arm-long" else p for p in setup.placements)
+        made = made.with_setup(setup.changed(placements=placements))
+        said = " ".join(check.said for check in found("evening", "struck", made))
+        self.assertIn("long accessory arm", said)
+        self.assertIn("70–200 zoom", said)
 
     def test_rods(self) -> None:
         """Further out sags with the cube of the length; carbon in place of aluminium sags less."""

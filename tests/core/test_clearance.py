@@ -84,7 +84,7 @@ class Travel(unittest.TestCase):
 
     def test_travel_is_really_free(self) -> None:
         """At both ends of every travel of the demo rig, no two boxes have come to overlap by more than 0.6 mm."""
-        from equilix.planner.schools import new_strikes
+        from equilix.rig.clearance import new_strikes
 
         made = lighthouse()
         before = analyse(made, made.setups[0]).assembly

@@ -12,8 +12,8 @@ from equilix.kit.catalogue import make_part
 from equilix.planner.moves import find_batteries, find_slides
 from equilix.planner.plan import Plan
 from equilix.planner.programme import Cancelled, solve
-from equilix.planner.schools import new_strikes, plan, plans
-from equilix.rig.clearance import free_travel
+from equilix.planner.schools import plan, plans
+from equilix.rig.clearance import free_travel, new_strikes
 from equilix.rig.setups import Placement
 from tests.core.builders import analysed, document, padded, random_rig
 

@@ -27,10 +27,10 @@ class Fit(WindowTest):
     def test_key_and_marks(self) -> None:
         """F5 opens it; the drawing shows joints and the eye line, and leaves them with the workspace."""
         self.assertIs(self.window.page, self.page)
-        self.assertTrue(self.session.fit)
+        self.assertTrue("figure" in self.session.overlays)
         marked = self.window.stage.side.grab().toImage()
         self.press(Qt.Key.Key_F3)
-        self.assertFalse(self.session.fit)
+        self.assertFalse("figure" in self.session.overlays)
         self.assertNotEqual(self.window.stage.side.grab().toImage(), marked)
 
     def test_body(self) -> None:

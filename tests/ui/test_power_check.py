@@ -72,10 +72,10 @@ class Power(WindowTest):
 
     def test_cables_on_the_drawing(self) -> None:
         """Shown while the workspace is open, gone with it."""
-        self.assertTrue(self.session.cables)
+        self.assertTrue("cables" in self.session.overlays)
         shown = self.window.stage.side.grab().toImage()
         self.press(Qt.Key.Key_F3)
-        self.assertFalse(self.session.cables)
+        self.assertFalse("cables" in self.session.overlays)
         self.assertNotEqual(self.window.stage.side.grab().toImage(), shown)
 
     def test_places(self) -> None:

@@ -101,7 +101,7 @@ class Scenes(WindowTest):
         self.assertNotEqual(self.window.stage.plan.grab().toImage(), plain)
         self.window.show_page("Build")
         self.settle()
-        self.assertFalse(self.session.table)
+        self.assertFalse("table" in self.session.overlays)
 
     def test_every_view_paints_in_both_themes(self) -> None:
         """Each scene, each view, day and night, metric and US, at the smallest size: painted without a complaint."""

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
-from typing import Literal
+from typing import Literal, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -14,6 +14,7 @@ from equilix.body.load import Place
 from equilix.body.operators import Operator
 from equilix.body.posture import Stance
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.kit.carriers import Harness, SpringArm, TripodHead
 from equilix.kit.parts import Part
 from equilix.mechanics.contact import Bearing
 from equilix.mechanics.mass_properties import MassProperties
@@ -25,6 +26,8 @@ Array = NDArray[np.float64]
 Status = Literal["rests", "leans", "falls", "unsupported"]
 View = Literal["side", "plan", "front"]
 Say = Callable[[float, Display], str]
+
+CarrierKind = TypeVar("CarrierKind", SpringArm, Harness, TripodHead)
 
 X, Y, Z = np.eye(3)
 
@@ -154,6 +157,11 @@ class Carried:
     def weight_n(self) -> float:
         """Weight of the rig."""
         return self.mass.mass_kg * STANDARD_GRAVITY_M_S2
+
+    def borne_by(self, kind: type[CarrierKind]) -> CarrierKind | None:
+        """The arm, harness or head that bears it, where one of this kind is chosen."""
+        found = self.bearer.carrier if self.bearer is not None else None
+        return found if isinstance(found, kind) else None
 
     @property
     def rear_m(self) -> float:

@@ -25,18 +25,12 @@ LEVEL_RAD = math.radians(3.0)
 UP = np.array((0.0, 0.0, 1.0))
 
 
-def bearer(carried: Carried) -> Harness | None:
-    """The harness, where one is chosen."""
-    found = carried.bearer.carrier if carried.bearer is not None else None
-    return found if isinstance(found, Harness) else None
-
-
 def support(carried: Carried) -> Support | None:
     """The first eyelet of the rig; the line pulls there by as much as the spring is set to, or by all of it."""
     found = carried.anchor("eyelet")
     if found is None:
         return None
-    lift = lift_n(carried, bearer(carried))
+    lift = lift_n(carried, carried.borne_by(Harness))
     return Support("eyelet", found[0], found[1], (Bearing("line", found[1], UP, 0.0),), hangs=True, lift_n=lift)
 
 
@@ -69,7 +63,7 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
     """Hang, line, hands, boom, hips, bounce and sway."""
     carried, support, unit = situation.carried, situation.support, situation.carried.display
     rows = list(hanging_figures(situation))
-    harness = bearer(carried)
+    harness = carried.borne_by(Harness)
     if harness is None or carried.bearer is None:
         return tuple(rows)
     tension = carried.weight_n if support.lift_n is None else support.lift_n

@@ -22,12 +22,6 @@ PLATE_M: Final = 0.05
 """Half of the plate of the head, over which it bears (estimate)."""
 
 
-def bearer(carried: Carried) -> TripodHead | None:
-    """Tripod and head, where one is chosen."""
-    found = carried.bearer.carrier if carried.bearer is not None else None
-    return found if isinstance(found, TripodHead) else None
-
-
 def support(carried: Carried) -> Support | None:
     """The clamp of the head, or the lowest plate that can be clamped."""
     found = carried.anchor("head")
@@ -85,7 +79,7 @@ def tripod_tip_rad(carried: Carried, support: Support, head: TripodHead, part: P
 def figures(situation: Situation) -> tuple[Figure, ...]:
     """Counterbalance, payload of the head, how far the tripod is from tipping."""
     carried, support, unit = situation.carried, situation.support, situation.carried.display
-    head = bearer(carried)
+    head = carried.borne_by(TripodHead)
     if head is None or carried.bearer is None:
         return ()
     over = over_axis_m(carried, support, head)

@@ -58,18 +58,12 @@ BODY_CG_HEIGHT: Final = 0.55
 """Height of the body's centre of gravity, of stature (from memory)."""
 
 
-def bearer(carried: Carried) -> SpringArm | None:
-    """The arm, where one is chosen."""
-    found = carried.bearer.carrier if carried.bearer is not None else None
-    return found if isinstance(found, SpringArm) else None
-
-
 def support(carried: Carried) -> Support | None:
     """The sled's gimbal on its post; the arm lifts there."""
     found = carried.anchor("post")
     if found is None:
         return None
-    lift = lift_n(carried, bearer(carried))
+    lift = lift_n(carried, carried.borne_by(SpringArm))
     own = tuple(place for place in carried.grips if place[1] == found[0])
     return Support(
         "post", found[0], found[1], (Bearing("arm", found[1], Z, 0.0),), hangs=True, lift_n=lift, grips=own or None
@@ -173,7 +167,7 @@ def lens_height(carried: Carried) -> float:
 
 def stance(carried: Carried, support: Support) -> Stance:
     """Behind the sled, with the lens at eye level."""
-    arm = bearer(carried)
+    arm = carried.borne_by(SpringArm)
     ahead = (arm.reach_m if arm is not None else 0.45) + ARM_AHEAD_OF_SPINE_M / 2
     return stance_at_eye(carried.operator, ahead, support.datum_m, lens_height(carried))
 
@@ -206,7 +200,7 @@ _ORDER = ("fore-aft", "sideways", "drop time", "dynamic fore-aft", "dynamic side
 
 def trunk_nm(situation: Situation) -> float:
     """Moment of rig and arm about the L5/S1 joint, standing upright, N·m: what the back holds without leaning."""
-    arm = bearer(situation.carried)
+    arm = situation.carried.borne_by(SpringArm)
     if arm is None:
         return 0.0
     return _forward_kgm(situation, arm) * STANDARD_GRAVITY_M_S2
@@ -253,7 +247,7 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
         Figure("wobble_nm", "Wobble at half a turn a second", wobble, "N·m", torque(wobble, unit)),
     ]
     rows.append(_height(situation))
-    arm = bearer(carried)
+    arm = carried.borne_by(SpringArm)
     if arm is not None and carried.bearer is not None:
         tension = carried.weight_n if support.lift_n is None else support.lift_n
         back = trunk_nm(situation)

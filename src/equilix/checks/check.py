@@ -9,6 +9,8 @@ from typing import Final, Literal
 from equilix.units import Quantity
 
 Level = Literal["stop", "mind", "fine"]
+THUMB: Final = "rule of thumb"
+"""The source of what is common practice."""
 ORDER: Final[dict[Level, int]] = {"stop": 0, "mind": 1, "fine": 2}
 
 

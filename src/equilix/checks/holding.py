@@ -8,7 +8,8 @@ from typing import Final
 import numpy as np
 
 from equilix.analysis import Analysis
-from equilix.checks.check import ORDER, Check, Level, level_of, rule
+from equilix.checks import room
+from equilix.checks.check import ORDER, THUMB, Check, Level, level_of, rule
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.kit.solids import Tube
 from equilix.mechanics.beams import (
@@ -20,10 +21,8 @@ from equilix.mechanics.beams import (
     tube_area_moment_m4,
 )
 from equilix.mechanics.fasteners import THREADS, screw_load_n
-from equilix.rig.clearance import MATED_M
 from equilix.units import angle, force, length, mass, torque
 
-THUMB: Final = "rule of thumb"
 SOFTENS_C: Final[dict[str, float]] = {"PLA": 60.0, "PETG": 80.0, "ABS": 110.0, "nylon": 110.0, "PC": 110.0}
 """Temperature at which printed plastics soften, °C (from memory)."""
 
@@ -42,10 +41,11 @@ def checks(analysis: Analysis, rules: Mapping[str, float]) -> tuple[Check, ...]:
             _clamps,
             _handle,
             _table,
-            _keep_free,
-            _swings,
+            room.keep_free,
+            room.struck,
+            room.swings,
             _plastics,
-            _pinches,
+            room.pinches,
         )
         for each in make(analysis, rules)
     ]
@@ -282,63 +282,6 @@ def _table(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
     )
 
 
-def _keep_free(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
-    """Rooms that something needs to open or to move in."""
-    del rules
-    assembly = analysis.assembly
-    lower, upper, rows = assembly.boxes_m
-    for row, part in enumerate(assembly.parts):
-        for room in part.keeps_free:
-            half = np.abs(assembly.rotations[row]) @ room.half_m
-            middle = assembly.to_rig(assembly.ids[row], room.centre_m)
-            depth = np.minimum(upper, middle + half) - np.maximum(lower, middle - half)
-            hits = np.nonzero((depth > MATED_M).all(axis=1) & (rows != row))[0]
-            names = list(dict.fromkeys(assembly.parts[rows[hit]].name for hit in hits))
-            if names:
-                said = (
-                    f"the {' and the '.join(names)} {'is' if len(names) == 1 else 'are'} in the way of what opens there"
-                )
-                yield Check(
-                    "room",
-                    assembly.ids[rows[hits[0]]],
-                    f"Room beside the {part.name}",
-                    said,
-                    1.5,
-                    "Mount it elsewhere, or turn it.",
-                    "from the parts’ shapes",
-                    "stop",
-                )
-            else:
-                yield Check(
-                    "room",
-                    assembly.ids[row],
-                    f"Room beside the {part.name}",
-                    "free to open",
-                    0.0,
-                    "",
-                    "from the parts’ shapes",
-                    "fine",
-                )
-
-
-def _swings(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
-    del rules
-    for axis, found in zip(analysis.drives.axes, analysis.drives.swings, strict=True):
-        if found is not None and found.strikes_rad is not None:
-            turning, standing = analysis.carried.named(found.turning), analysis.carried.named(found.standing)
-            said = f"the {turning} strikes the {standing} at {angle(found.strikes_rad)}"
-            yield Check(
-                "swing",
-                found.turning,
-                f"Swing about {axis.joint.name}",
-                said,
-                1.3,
-                "Slide it nearer to the axis, or limit the range.",
-                "from the parts’ shapes",
-                "mind",
-            )
-
-
 def _plastics(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
     hot = rule(rules, "car_celsius")
     for placement_id, part in zip(analysis.assembly.ids, analysis.assembly.parts, strict=True):
@@ -356,36 +299,4 @@ def _plastics(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]
             todo,
             "from memory",
             "stop" if softens <= hot else "fine",
-        )
-
-
-def _pinches(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
-    """Where fingers can be caught."""
-    del rules
-    if analysis.drives.axes:
-        yield Check(
-            "pinch",
-            analysis.drives.axes[0].child,
-            "Motors of the gimbal",
-            "arms turn by themselves when switched on",
-            0.9,
-            "Fingers clear of the arms before the motors start.",
-            THUMB,
-            "mind",
-        )
-    names = [
-        placement_id
-        for placement_id, seat in zip(analysis.assembly.ids, analysis.assembly.seats, strict=True)
-        if seat is not None and seat.point.kind == "rosette"
-    ]
-    if names:
-        yield Check(
-            "pinch",
-            names[0],
-            "Rosettes",
-            "a loose handle drops and pinches",
-            0.5,
-            "Hold the handle while the rosette is open.",
-            THUMB,
-            "fine",
         )

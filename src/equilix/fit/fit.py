@@ -86,8 +86,8 @@ class Fit:
     def lean_rad(self) -> float:
         """How far the upper body leans forward; back, where a vest asks for it."""
         situation, bearer = self.analysis.situation, self.analysis.carried.bearer
-        arm = bearer.carrier if bearer is not None else None
-        if situation is None or self.analysis.setup.carry != "vest" or not isinstance(arm, SpringArm) or bearer is None:
+        arm = self.analysis.carried.borne_by(SpringArm)
+        if situation is None or self.analysis.setup.carry != "vest" or arm is None or bearer is None:
             return 0.0
         return -vest.lean_back_rad(situation, arm, max(bearer.mass_kg - arm.arm_kg, 0.0))
 
@@ -101,9 +101,8 @@ class Fit:
 
     def _gear(self) -> tuple[Push, ...]:
         """The weight of the spring arm in front of the vest."""
-        support, bearer = self.analysis.support, self.analysis.carried.bearer
-        arm = bearer.carrier if bearer is not None else None
-        if support is None or self.analysis.setup.carry != "vest" or not isinstance(arm, SpringArm):
+        support, arm = self.analysis.support, self.analysis.carried.borne_by(SpringArm)
+        if support is None or self.analysis.setup.carry != "vest" or arm is None:
             return ()
         middle = support.datum_m - np.array((arm.reach_m / 2, 0.0, 0.0))
         return (Push("vest", middle, np.array((0.0, 0.0, -arm.arm_kg * STANDARD_GRAVITY_M_S2)), np.zeros(3)),)

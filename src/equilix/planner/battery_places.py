@@ -12,7 +12,7 @@ from equilix.edits import rigging
 from equilix.errors import EquilixError
 from equilix.planner.moves import left_in_kit
 from equilix.planner.programme import Cancelled
-from equilix.planner.schools import new_strikes
+from equilix.rig.clearance import new_strikes
 
 
 @dataclass(frozen=True)

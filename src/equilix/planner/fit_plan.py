@@ -8,7 +8,7 @@ from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Refused
-from equilix.planner.plan import Step
+from equilix.planner.plan import SlideTo, Step
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,21 +56,6 @@ class Remount:
     def apply(self, document: Document, setup_id: str) -> Document:
         """The document after this step."""
         return rigging.remount(document, setup_id, self.placement, self.parent, self.point, self.by)
-
-
-@dataclass(frozen=True, slots=True)
-class SlideTo:
-    """Slide a placement for the body's sake."""
-
-    placement: str
-    slide_m: float
-    text: str
-    mark: str
-    minutes: float = 1.0
-
-    def apply(self, document: Document, setup_id: str) -> Document:
-        """The document after this step."""
-        return rigging.slide(document, setup_id, self.placement, self.slide_m)
 
 
 @dataclass(frozen=True, slots=True)

@@ -21,12 +21,13 @@ from equilix.errors import EquilixError
 from equilix.fit.curves import lasts_s
 from equilix.fit.gaze import ASIDE_RAD, EASY_DOWN_RAD, NEAREST_M, Gaze, gaze
 from equilix.kit.parts import Part
-from equilix.planner.fit_plan import DrawOut, FitPlan, FitStep, HangOn, Remount, SlideTo, TurnTo
+from equilix.planner.fit_plan import DrawOut, FitPlan, FitStep, HangOn, Remount, TurnTo
 from equilix.planner.head_room import head_plan
 from equilix.planner.moves import left_in_kit
+from equilix.planner.plan import SlideTo
 from equilix.planner.programme import Cancelled
-from equilix.planner.schools import new_strikes, plan
-from equilix.rig.clearance import free_travel, slider_of
+from equilix.planner.schools import plan
+from equilix.rig.clearance import free_travel, new_strikes, slider_of
 from equilix.rig.kinematics import Assembly, assemble, way_word
 from equilix.units import angle, length
 

@@ -12,7 +12,7 @@ from equilix.document import Document
 from equilix.errors import EquilixError
 from equilix.planner.fit_plan import FitPlan, PutBetween
 from equilix.planner.programme import Cancelled
-from equilix.planner.schools import new_strikes
+from equilix.rig.clearance import new_strikes
 from equilix.units import length
 
 TITLE = "Room for the head"

@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
 
-import numpy as np
-
 from equilix.analysis import Analysis, analyse
 from equilix.document import Document
 from equilix.kit.mounts import Track
@@ -20,13 +18,11 @@ from equilix.planner.moves import (
 )
 from equilix.planner.plan import Hang, Plan, School, SlideTo, StandIn, Step, TakeOff
 from equilix.planner.programme import Chosen, solve
-from equilix.rig.clearance import TRACK_END, free_travel
-from equilix.rig.kinematics import Assembly, called, way_word
+from equilix.rig.clearance import TRACK_END, free_travel, new_strikes
+from equilix.rig.kinematics import called, way_word
 from equilix.units import length, mass
 
 SCHOOLS: tuple[School, ...] = ("move", "power", "weight", "strip")
-_STRIKES_M = 0.002
-"""Boxes of parts that overlap by more than this strike each other."""
 
 
 @dataclass(frozen=True)
@@ -141,30 +137,6 @@ def _carried_out(chosen: Chosen, document: Document, analysis: Analysis) -> Anal
     for step in _steps(chosen, document, analysis):
         document = step.apply(document, analysis.setup.id)
     return analyse(document, document.setups_by_id[analysis.setup.id])
-
-
-def new_strikes(before: Assembly, after: Assembly) -> list[tuple[str, str]]:
-    """Pairs of placements whose boxes overlap after and did not before."""
-    return sorted(_overlaps(after) - _overlaps(before))
-
-
-def _overlaps(assembly: Assembly) -> set[tuple[str, str]]:
-    lower, upper, rows = assembly.boxes_m
-    depth = np.minimum(upper[:, None], upper[None]) - np.maximum(lower[:, None], lower[None])
-    struck = np.all(depth > _STRIKES_M, axis=2)
-    found = set()
-    for i, j in zip(*np.nonzero(struck), strict=True):
-        a, b = int(rows[i]), int(rows[j])
-        if a < b and not _mated(assembly, a, b):
-            found.add((assembly.ids[a], assembly.ids[b]))
-    return found
-
-
-def _mated(assembly: Assembly, a: int, b: int) -> bool:
-    seats = assembly.seats[a], assembly.seats[b]
-    return any(
-        seat is not None and seat.parent == assembly.ids[other] for seat, other in zip(seats, (b, a), strict=True)
-    )
 
 
 def _steps(chosen: Chosen, document: Document, analysis: Analysis) -> Iterator[Step]:

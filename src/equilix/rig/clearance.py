@@ -127,3 +127,32 @@ def slider_of(assembly: Assembly, placement_id: str) -> str | None:
             return current
         current = seat.parent
     return None
+
+
+STRIKES_M = 0.002
+"""Boxes of parts that overlap by more than this strike each other."""
+
+
+def new_strikes(before: Assembly, after: Assembly) -> list[tuple[str, str]]:
+    """Pairs of placements whose boxes overlap after and did not before."""
+    return sorted(overlaps(after) - overlaps(before))
+
+
+def overlaps(assembly: Assembly) -> set[tuple[str, str]]:
+    """Pairs of placements whose boxes overlap though neither is mounted on the other."""
+    lower, upper, rows = assembly.boxes_m
+    depth = np.minimum(upper[:, None], upper[None]) - np.maximum(lower[:, None], lower[None])
+    struck = np.all(depth > STRIKES_M, axis=2)
+    found = set()
+    for i, j in zip(*np.nonzero(struck), strict=True):
+        a, b = int(rows[i]), int(rows[j])
+        if a < b and not _mated(assembly, a, b):
+            found.add((assembly.ids[a], assembly.ids[b]))
+    return found
+
+
+def _mated(assembly: Assembly, a: int, b: int) -> bool:
+    seats = assembly.seats[a], assembly.seats[b]
+    return any(
+        seat is not None and seat.parent == assembly.ids[other] for seat, other in zip(seats, (b, a), strict=True)
+    )

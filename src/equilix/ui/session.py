@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Literal
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
@@ -25,6 +25,8 @@ if TYPE_CHECKING:
     from equilix.planner.plan import Plan
 
 MOST_PARKED = 8
+Overlay = Literal["figure", "cables", "table"]
+"""The operator's joints and eye line; the cables; how the rig stands on a table."""
 
 
 @dataclass(frozen=True)
@@ -56,12 +58,8 @@ class Session(QObject):
         self.selection: str | None = None
         self.ghost: Plan | None = None
         self.axis: Advice | None = None
-        self.fit = False
-        """Whether the drawing shows the operator's joints."""
-        self.cables = False
-        """Whether the drawing shows the cables."""
-        self.table = False
-        """Whether the drawing shows how the rig stands on a table."""
+        self.overlays: frozenset[Overlay] = frozenset()
+        """What the open workspace lays over the drawing."""
         self.plans: list[Plan] = []
         self.planning = Planning(self)
         self.planning.found.connect(self._plan_found)
@@ -163,28 +161,16 @@ class Session(QObject):
             self.ghost = plan
             self.ghost_changed.emit()
 
+    def show_overlay(self, overlay: Overlay, on: bool) -> None:
+        """Lay something over the drawing, or take it away."""
+        if on != (overlay in self.overlays):
+            self.overlays = self.overlays ^ {overlay}
+            self.axis_changed.emit()
+
     def show_axis(self, advice: Advice | None) -> None:
         """Show just one axis on the drawing, with what slides along it."""
         if advice is not self.axis:
             self.axis = advice
-            self.axis_changed.emit()
-
-    def show_fit(self, on: bool) -> None:
-        """Show the operator's joints and eye line on the drawing, or not."""
-        if on != self.fit:
-            self.fit = on
-            self.axis_changed.emit()
-
-    def show_cables(self, on: bool) -> None:
-        """Show the cables on the drawing, or not."""
-        if on != self.cables:
-            self.cables = on
-            self.axis_changed.emit()
-
-    def show_table(self, on: bool) -> None:
-        """Show on the drawing how the rig stands on a table, or not."""
-        if on != self.table:
-            self.table = on
             self.axis_changed.emit()
 
     def _become(self, history: History) -> None:

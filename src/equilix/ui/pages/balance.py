@@ -75,7 +75,7 @@ class BalancePage(Page):
     def hideEvent(self, event: object) -> None:
         del event
         self.session.show_axis(None)
-        self.session.show_table(False)
+        self.session.show_overlay("table", False)
 
     def refresh(self) -> None:
         """Show the open tab."""
@@ -89,7 +89,7 @@ class BalancePage(Page):
             self.guide.refresh()
         elif tab != "By hand":
             self.session.show_axis(None)
-        self.session.show_table(tab == "Figures")
+        self.session.show_overlay("table", tab == "Figures")
         if tab == "Figures":
             self.figures.show_analysis(self.session.analysis, self.theme, lying=not self.session.is_planning)
         self._show_mending()

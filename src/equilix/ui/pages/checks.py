@@ -14,12 +14,12 @@ from equilix.errors import EquilixError
 from equilix.reading import CAUTION_LONG
 from equilix.ui.pages.page import Page
 from equilix.ui.session import Session
-from equilix.ui.theme import Theme, font
+from equilix.ui.theme import Theme
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.rows import rows_html
 from equilix.ui.widgets.tabs import Tabs
-from equilix.ui.widgets.tint import tint
+from equilix.ui.widgets.tint import tint, tinted
 
 FOUND, BUILD, STRIP = "Found", "Build order", "Strip"
 SIGNS = {"stop": "▲ stop", "mind": "◆ mind", "fine": "● fine"}
@@ -42,11 +42,11 @@ class CheckRow(QFrame):
         column.setContentsMargins(10, 6, 10, 6)
         column.setSpacing(2)
         hand = f"{check.in_hand:.0%} in hand" if check.in_hand >= 0 else f"{-check.in_hand:.0%} too much"
-        column.addWidget(_text(f"{SIGNS[check.level]}  {check.title}", theme.tip if bad else theme.hold, bold=True))
-        column.addWidget(_text(f"{check.said[0].upper()}{check.said[1:]} ({hand}).", theme.ink))
+        column.addWidget(tinted(f"{SIGNS[check.level]}  {check.title}", theme.tip if bad else theme.hold, bold=True))
+        column.addWidget(tinted(f"{check.said[0].upper()}{check.said[1:]} ({hand}).", theme.ink))
         if check.todo:
-            column.addWidget(_text(check.todo, theme.hold))
-        column.addWidget(_text(check.source, theme.quiet))
+            column.addWidget(tinted(check.todo, theme.hold))
+        column.addWidget(tinted(check.source, theme.quiet))
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         del event
@@ -166,12 +166,3 @@ class RulesPanel(Panel):
         if document is not self.session.document:
             self.session.edit("Change rules of thumb", lambda _document: document)
         self.close()
-
-
-def _text(text: str, value: str, *, bold: bool = False) -> QLabel:
-    made = QLabel(text)
-    made.setFont(font(11, bold=bold))
-    made.setTextFormat(Qt.TextFormat.PlainText)
-    made.setWordWrap(True)
-    tint(made, value)
-    return made

@@ -72,12 +72,12 @@ class FitPage(Page):
         self.refresh()
 
     def showEvent(self, event: object) -> None:
-        self.session.show_fit(True)
+        self.session.show_overlay("figure", True)
         super().showEvent(event)
 
     def hideEvent(self, event: object) -> None:
         del event
-        self.session.show_fit(False)
+        self.session.show_overlay("figure", False)
         self.planning.cancel()
         self._later.stop()
 

@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QMouseEvent
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from equilix.edits import carrying
 from equilix.errors import EquilixError
@@ -14,7 +14,7 @@ from equilix.guide.observing import Correction, take_in
 from equilix.guide.steps import Advice, advise, finish, lift_setting
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
-from equilix.ui.widgets.tint import tint
+from equilix.ui.widgets.tint import tint, tinted
 
 if TYPE_CHECKING:
     from PySide6.QtGui import QKeyEvent
@@ -38,24 +38,24 @@ class StepRow(QFrame):
         self.column.setContentsMargins(10, 7, 10, 7)
         self.column.setSpacing(4)
         head = QHBoxLayout()
-        head.addWidget(_text(f"{number + 1}  {advice.step.title}", theme.ink, bold=True, wrap=False))
+        head.addWidget(tinted(f"{number + 1}  {advice.step.title}", theme.ink, bold=True, wrap=False))
         head.addStretch(1)
         head.addWidget(
-            _text("● right" if advice.done else "▲ to do", theme.hold if advice.done else theme.tip, wrap=False)
+            tinted("● right" if advice.done else "▲ to do", theme.hold if advice.done else theme.tip, wrap=False)
         )
         self.column.addLayout(head)
         if is_open:
             self._open(advice, theme)
 
     def _open(self, advice: Advice, theme: Theme) -> None:
-        self.column.addWidget(_text(advice.step.prepare, theme.ink))
+        self.column.addWidget(tinted(advice.step.prepare, theme.ink))
         if advice.loosen:
-            self.column.addWidget(_text(advice.loosen, theme.ink))
+            self.column.addWidget(tinted(advice.loosen, theme.ink))
         for move in advice.moves:
-            self.column.addWidget(_text(f"{move.text} ({move.mark}).", theme.hold, bold=True))
+            self.column.addWidget(tinted(f"{move.text} ({move.mark}).", theme.hold, bold=True))
         if advice.short:
-            self.column.addWidget(_text(f"▲ {advice.short}", theme.tip))
-        self.column.addWidget(_text(f"Right when: {advice.step.right}", theme.quiet))
+            self.column.addWidget(tinted(f"▲ {advice.short}", theme.tip))
+        self.column.addWidget(tinted(f"Right when: {advice.step.right}", theme.quiet))
         self.done = QPushButton("It is slid" if advice.moves else "Next")
         self.done.setFont(font(11, bold=True))
         self.done.setAccessibleName(f"{self.done.text()}: {advice.step.title}")
@@ -64,9 +64,9 @@ class StepRow(QFrame):
         self.seen.setPlaceholderText("What does the real one do?")
         self.seen.setAccessibleName(f"What the real rig does, {advice.step.title}")
         self.column.addWidget(self.seen)
-        self.hint = _text("Such as: " + ", ".join(f"“{each}”" for each in advice.step.asks), theme.quiet)
+        self.hint = tinted("Such as: " + ", ".join(f"“{each}”" for each in advice.step.asks), theme.quiet)
         self.column.addWidget(self.hint)
-        self.answer = _text("", theme.ink)
+        self.answer = tinted("", theme.ink)
         self.answer.hide()
         self.column.addWidget(self.answer)
         self.take = QPushButton("Correct the model")
@@ -102,7 +102,7 @@ class GuideList(QWidget):
         self.column = QVBoxLayout(self)
         self.column.setContentsMargins(0, 0, 0, 0)
         self.column.setSpacing(7)
-        self.end = _text("", self.theme.ink)
+        self.end = tinted("", self.theme.ink)
         self.column.addWidget(self.end)
         self.lift = QPushButton("It is set")
         self.lift.setFont(font(11, bold=True))
@@ -192,12 +192,3 @@ class GuideList(QWidget):
         if correction is not None:
             self.row.seen.clear()
             self.session.edit(f"Take in: {correction.seen.text}", lambda _document: correction.document)
-
-
-def _text(text: str, value: str, *, bold: bool = False, wrap: bool = True) -> QLabel:
-    made = QLabel(text)
-    made.setFont(font(11, bold=bold))
-    made.setTextFormat(Qt.TextFormat.PlainText)
-    made.setWordWrap(wrap)
-    tint(made, value)
-    return made

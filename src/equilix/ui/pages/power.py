@@ -74,12 +74,12 @@ class PowerPage(Page):
         self._later.timeout.connect(self._show_places)
 
     def showEvent(self, event: object) -> None:
-        self.session.show_cables(True)
+        self.session.show_overlay("cables", True)
         super().showEvent(event)
 
     def hideEvent(self, event: object) -> None:
         del event
-        self.session.show_cables(False)
+        self.session.show_overlay("cables", False)
 
     def choose(self, tab: str) -> None:
         """Open a tab."""

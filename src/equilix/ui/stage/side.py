@@ -40,7 +40,7 @@ class SideView(RigView):
         x, y = self.view.flat_point(support.datum_m)
         if support.name == "pad":
             found = found.united(QRectF(x - 130, y - 60, 260, 60 + BELOW_PAD_MM))
-        figure = figure_points(analysis) if self.session.fit else iter(())
+        figure = figure_points(analysis) if "figure" in self.session.overlays else iter(())
         for point in (*outer_points(analysis), *figure):
             px, py = self.view.flat_point(point)
             found = found.united(QRectF(px - 10, py - 10, 20, 20))

@@ -50,7 +50,7 @@ class SmallView(RigView):
         if not analysis.assembly.ids:
             return
         value = t.hold if analysis.status == "rests" else t.tip
-        if self.view is PLAN and self.session.table:
+        if self.view is PLAN and "table" in self.session.overlays:
             paint_table(painter, self, analysis, t)
         if self.view is PLAN:
             if len(analysis.arms) == 2:

@@ -13,8 +13,9 @@ from PySide6.QtGui import QPainter, QPen, QPolygonF
 
 from equilix.analysis import Analysis
 from equilix.body.whole import l5_point
-from equilix.carry import harness, tripod, vest
+from equilix.carry import harness
 from equilix.carry.hanging import attitude_rad
+from equilix.kit.carriers import Harness, SpringArm, TripodHead
 from equilix.ui.stage.marks import label
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE
 from equilix.ui.theme import Theme, colour
@@ -92,7 +93,7 @@ def _line(painter: QPainter, view: RigView, *points: Array) -> None:
 def _boom_end(analysis: Analysis) -> Array:
     assert analysis.support is not None
     top = np.array(analysis.support.datum_m)
-    bearer = harness.bearer(analysis.carried)
+    bearer = analysis.carried.borne_by(Harness)
     top[2] += 0.15 if bearer is None else harness.line_m(analysis.carried, analysis.support, bearer)
     return top
 
@@ -150,7 +151,7 @@ def _low(painter: QPainter, view: RigView, analysis: Analysis, theme: Theme) -> 
 def _vest(painter: QPainter, view: RigView, analysis: Analysis, theme: Theme) -> None:
     support, stance = analysis.support, analysis.stance
     assert support is not None and stance is not None
-    arm = vest.bearer(analysis.carried)
+    arm = analysis.carried.borne_by(SpringArm)
     middle = (stance.shoulders_m["left"] + stance.shoulders_m["right"]) / 2
     plate = middle + np.array((0.13, 0.0, -0.30))
     painter.setPen(QPen(colour(theme.body), 4.0, Qt.PenStyle.SolidLine, Qt.PenCapStyle.RoundCap))
@@ -175,7 +176,7 @@ def _vest(painter: QPainter, view: RigView, analysis: Analysis, theme: Theme) ->
 def _tripod(painter: QPainter, view: RigView, analysis: Analysis, theme: Theme) -> None:
     support = analysis.support
     assert support is not None
-    head = tripod.bearer(analysis.carried)
+    head = analysis.carried.borne_by(TripodHead)
     at = view.place_px(support.datum_m)
     if view.view is PLAN:
         if head is not None:

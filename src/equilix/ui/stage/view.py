@@ -144,9 +144,9 @@ class RigView(QWidget):
         self.paint_ghost(painter)
         self.paint_rig(painter, self.drawn, self.session.selection)
         self.paint_over(painter)
-        if self.session.fit and self.session.analysis.stance is not None:
+        if "figure" in self.session.overlays and self.session.analysis.stance is not None:
             paint_figure_marks(painter, self, Fit(self.session.analysis), self.theme)
-        if self.session.cables:
+        if "cables" in self.session.overlays:
             paint_cables(painter, self)
         if self.session.axis is not None:
             paint_axis(painter, self, self.session.axis)

@@ -6,12 +6,12 @@ from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QEvent, Qt, Signal
 from PySide6.QtGui import QEnterEvent, QKeyEvent
-from PySide6.QtWidgets import QFrame, QLabel, QPushButton, QVBoxLayout
+from PySide6.QtWidgets import QFrame, QPushButton, QVBoxLayout
 
 from equilix.fit.curves import lasts_s
 from equilix.reading import read_out
 from equilix.ui.theme import Theme, font
-from equilix.ui.widgets.tint import tint
+from equilix.ui.widgets.tint import tinted
 from equilix.units import duration
 
 if TYPE_CHECKING:
@@ -34,15 +34,15 @@ class FitCard(QFrame):
         column = QVBoxLayout(self)
         column.setContentsMargins(12, 9, 12, 9)
         column.setSpacing(4)
-        column.addWidget(_text(plan.title, theme.hold, bold=True))
+        column.addWidget(tinted(plan.title, theme.hold, bold=True))
         for step in plan.steps:
             mark = f" ({step.mark})" if step.mark else ""
-            column.addWidget(_text(f"{step.text}{mark}.", theme.ink))
+            column.addWidget(tinted(f"{step.text}{mark}.", theme.ink))
         for said in plan.says:
-            column.addWidget(_text(said, theme.quiet))
+            column.addWidget(tinted(said, theme.quiet))
         was, now = lasts_s(plan.before), lasts_s(plan.after)
-        column.addWidget(_text(f"Lasts {duration(was)} → {duration(now)}", theme.ink, bold=True))
-        column.addWidget(_text(f"Balance then: {read_out(plan.after).verdict}", theme.quiet))
+        column.addWidget(tinted(f"Lasts {duration(was)} → {duration(now)}", theme.ink, bold=True))
+        column.addWidget(tinted(f"Balance then: {read_out(plan.after).verdict}", theme.quiet))
         self.button = QPushButton("Do it")
         self.button.setFont(font(11, bold=True))
         self.button.setAccessibleName(f"Do it: {plan.title}")
@@ -62,12 +62,3 @@ class FitCard(QFrame):
             self.chosen.emit(self.plan)
         else:
             super().keyPressEvent(event)
-
-
-def _text(text: str, value: str, *, bold: bool = False) -> QLabel:
-    made = QLabel(text)
-    made.setFont(font(11, bold=bold))
-    made.setTextFormat(Qt.TextFormat.PlainText)
-    made.setWordWrap(True)
-    tint(made, value)
-    return made
