@@ -16,7 +16,7 @@ from equilix.body.whole import MASS_SHARES, ON_UPPER_BODY, neck_moment_nm, upper
 from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.demo import lighthouse
 from equilix.document import Document
-from equilix.edits import carrying, kit, rigging
+from equilix.edits import carrying, electric, kit, rigging
 from equilix.errors import Refused
 from equilix.fit.curves import (
     held_at,
@@ -165,6 +165,13 @@ class Eyes(unittest.TestCase):
         left = gaze(scene("evening", kit.change_operator(lighthouse(), "slight", eye="left")))
         assert right is not None and left is not None
         self.assertAlmostEqual(left.eye_m[1] - right.eye_m[1], 0.064, delta=1e-12)
+
+    def test_own_viewing_distance(self) -> None:
+        """The distance at which a screen is too far is a rule that can be changed."""
+        near = electric.set_rule(lighthouse(), "view_farthest_m", 0.3)
+        found = gaze(scene("evening", near))
+        assert found is not None
+        self.assertIn("too far to see focus", found.complaints)
 
     def test_what_is_in_the_way_is_named(self) -> None:
         """A screen behind the camera body: the body blocks the view."""

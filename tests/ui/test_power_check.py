@@ -62,6 +62,35 @@ class Power(WindowTest):
         self.session.undo()
         self.assertEqual(len(self.session.setup.cables), 3)
 
+    def test_cable_of_the_selected_part(self) -> None:
+        """Its length and gauge are entered; one that is too short is said at once."""
+        self.page.choose("Wires")
+        self.session.select("body")
+        self.settle()
+        self.assertTrue(self.page.cable_form.isVisible())
+        for field, typed in ((self.page.cable_length, "20 cm"), (self.page.cable_gauge, "18")):
+            field.line.setText(typed)
+            field.commit()
+        cable = next(c for c in self.session.setup.cables if c.end == "body")
+        self.assertEqual((cable.length_m, cable.gauge), (0.2, 18))
+        self.assertIn("too short", self.page.text.text())
+
+    def test_draw_is_entered_in_build(self) -> None:
+        """What a device draws, and how much of a battery is left, stand among its ratings."""
+        self.window.show_page("Build")
+        for key, figure, typed in (("body", "draw/record", "40 W"), ("battery", "electric/age", "0.8")):
+            self.session.select(key)
+            self.settle()
+            build = self.window.pages.build
+            self.click(build.rated)
+            field = build.panel.fields[figure]
+            field.line.setText(typed)
+            field.line.setModified(True)
+            build.panel.take()
+        run = self.page.network.runs[0]
+        self.assertAlmostEqual(run.usable_wh, 98 * 0.93 * 0.8, delta=0.01)
+        self.assertGreater(run.watts, 45)
+
     def test_what_cannot_be_joined(self) -> None:
         """From a monitor to a battery no cable goes: said, nothing changed."""
         self.page.choose("Wires")

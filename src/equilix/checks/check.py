@@ -50,6 +50,8 @@ RULES: Final[dict[str, Rule]] = {
     "screw_factor": Rule("Screws: stronger than the pull by", "number", 5.0),
     "smooth_handle_kg": Rule("A smooth handle carries up to", "mass", 3.0),
     "tip_rad": Rule("Should not tip on a table below", "angle", 0.1745),
+    "view_nearest_m": Rule("A screen not nearer to the eye than", "length", 0.22),
+    "view_farthest_m": Rule("A screen not farther than", "length", 0.75),
     "car_celsius": Rule("A car in the sun, °C", "number", 70.0),
 }
 

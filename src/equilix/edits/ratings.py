@@ -1,4 +1,4 @@
-"""What the maker of a gimbal, an arm, a harness or a tripod allows, as plain figures that can be shown and changed."""
+"""What makers say of their parts, as plain figures that can be shown and changed."""
 
 from __future__ import annotations
 
@@ -55,7 +55,29 @@ def ratings(part: Part) -> tuple[Rating, ...]:
             Rating("drive/electronics_w", "Electronics", "power", part.drive.electronics_w),
             Rating("drive/battery_wh", "Battery", "energy", part.drive.battery_wh),
         ]
-    return (*found, *_carrier(part))
+    return (*found, *_electric(part), *_carrier(part))
+
+
+def _electric(part: Part) -> list[Rating]:
+    electric = part.electric
+    if electric is None:
+        return []
+    found: list[Rating] = []
+    if part.energy_wh <= 0:
+        found += [
+            Rating("draw/standby", "Draws on standby", "power", electric.draw.standby),
+            Rating("draw/record", "Draws recording", "power", electric.draw.record),
+            Rating("draw/full", "Draws at full", "power", electric.draw.full),
+        ]
+    else:
+        found += [
+            Rating("electric/volts", "Voltage, V", "number", electric.volts),
+            Rating("electric/most_a", "Greatest current, A", "number", electric.most_a),
+            Rating("electric/age", "Of its first capacity are left (0 to 1)", "number", electric.age),
+        ]
+    if electric.passes:
+        found.append(Rating("electric/efficiency", "Efficiency of what passes (0 to 1)", "number", electric.efficiency))
+    return found
 
 
 def _carrier(part: Part) -> list[Rating]:
@@ -111,10 +133,13 @@ def _updates(part: Part, values: dict[str, float]) -> dict[str, Any]:
     nested: dict[str, dict[str, Any]] = {}
     joints: dict[str, dict[str, float]] = {}
     points: dict[str, dict[str, float]] = {}
+    draw: dict[str, float] = {}
     for key, value in values.items():
         kind, *rest = key.split("/")
         if kind == "point":
             points.setdefault(rest[0], {})[rest[1]] = value
+        elif kind == "draw":
+            draw[rest[0]] = value
         elif kind == "joint":
             joints.setdefault(rest[0], {})[rest[1]] = value
         elif len(rest) == 1:
@@ -125,6 +150,9 @@ def _updates(part: Part, values: dict[str, float]) -> dict[str, Any]:
             old[int(rest[1])] = value
             whole[rest[0]] = tuple(old)
     updates: dict[str, Any] = {kind: getattr(part, kind).changed(**fields) for kind, fields in nested.items()}
+    if draw and part.electric is not None:
+        electric = updates.get("electric", part.electric)
+        updates["electric"] = electric.changed(draw=part.electric.draw.changed(**draw))
     if points:
         updates["offers"] = tuple(
             point.changed(**points[point.name]) if point.name in points else point for point in part.offers

@@ -12,15 +12,13 @@ from numpy.typing import NDArray
 from equilix.analysis import Analysis
 from equilix.body.operators import Operator
 from equilix.body.posture import Stance
+from equilix.checks.check import rule
 from equilix.units import angle
 
 Array = NDArray[np.float64]
 
 EASY_DOWN_RAD: Final = math.radians(15.0)
 """From level to this far down the gaze is easy (common practice, no source)."""
-NEAREST_M: Final = 0.22
-FARTHEST_M: Final = 0.75
-"""Viewing distance of a small screen (common practice, no source)."""
 ASIDE_RAD: Final = math.radians(35.0)
 """Further to the side than this the head stays turned (common practice, no source)."""
 EYE_ASIDE_M: Final = 0.032
@@ -45,6 +43,8 @@ class Gaze:
     distance_m: float
     beside_m: float
     blocked_by: str
+    distances_m: tuple[float, float]
+    """Nearest and farthest that a screen should be."""
     aside_rad: float
     """How far the head turns to it, left positive; more than a right angle is behind."""
 
@@ -66,9 +66,9 @@ class Gaze:
         if abs(self.aside_rad) > ASIDE_RAD:
             behind = abs(self.aside_rad) > math.pi / 2
             found.append("behind the head" if behind else f"the head turns {angle(abs(self.aside_rad))} to it")
-        if self.distance_m < NEAREST_M:
+        if self.distance_m < self.distances_m[0]:
             found.append("too near to the eye")
-        if self.distance_m > FARTHEST_M:
+        if self.distance_m > self.distances_m[1]:
             found.append("too far to see focus")
         if abs(self.beside_m) > IN_LINE_M:
             found.append("out of line with the lens")
@@ -86,7 +86,7 @@ def eye_of(operator: Operator, stance: Stance) -> Array:
 
 def gaze(analysis: Analysis) -> Gaze | None:
     """At the first monitor or viewfinder of the rig; None without one or without an operator."""
-    assembly, stance = analysis.assembly, analysis.stance
+    assembly, stance, rules = analysis.assembly, analysis.stance, analysis.carried.rules
     if stance is None:
         return None
     rows = [row for kind in SCREENS for row, part in enumerate(assembly.parts) if part.kind == kind]
@@ -100,7 +100,8 @@ def gaze(analysis: Analysis) -> Gaze | None:
     return Gaze(
         assembly.ids[row], assembly.parts[row].name, eye, target,
         math.atan2(float(way[2]), float(np.hypot(way[0], way[1]))), float(np.linalg.norm(way)), beside,
-        _between(analysis, row, eye, target), math.atan2(float(way[1]), float(way[0])),
+        _between(analysis, row, eye, target), (rule(rules, "view_nearest_m"), rule(rules, "view_farthest_m")),
+        math.atan2(float(way[1]), float(way[0])),
     )  # fmt: skip
 
 

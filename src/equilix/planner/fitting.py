@@ -19,7 +19,7 @@ from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import EquilixError
 from equilix.fit.curves import lasts_s
-from equilix.fit.gaze import ASIDE_RAD, EASY_DOWN_RAD, NEAREST_M, Gaze, gaze
+from equilix.fit.gaze import ASIDE_RAD, EASY_DOWN_RAD, Gaze, gaze
 from equilix.kit.parts import Part
 from equilix.planner.fit_plan import DrawOut, FitPlan, FitStep, HangOn, Remount, TurnTo
 from equilix.planner.head_room import head_plan
@@ -213,7 +213,9 @@ def _screen_worth(found: Gaze | None) -> float:
         return math.inf
     down = -found.up_rad
     easy = 0.2 * abs(down - math.radians(7.0)) + 5 * max(-down, 0.0) + 2 * max(down - EASY_DOWN_RAD, 0.0)
-    far = 6 * max(NEAREST_M - found.distance_m, 0.0) + 2 * max(found.distance_m - 0.6, 0.0)
+    far = 6 * max(found.distances_m[0] - found.distance_m, 0.0) + 2 * max(
+        found.distance_m - 0.8 * found.distances_m[1], 0.0
+    )
     aside = 3 * max(abs(found.aside_rad) - ASIDE_RAD, 0.0)
     return easy + far + aside + 2 * max(abs(found.beside_m) - 0.05, 0.0) + (1.0 if found.blocked_by else 0.0)
 

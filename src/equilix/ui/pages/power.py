@@ -15,8 +15,10 @@ from equilix.kit.electric import MODES
 from equilix.planner.battery_places import Place, battery_places
 from equilix.power.day import compare, network_of, overnight_h, pack, route
 from equilix.power.network import Network
+from equilix.rig.setups import Cable
 from equilix.ui.pages.page import Page
 from equilix.ui.session import Session
+from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.power_diagram import PowerDiagram
 from equilix.ui.widgets.rows import Row, rows_html
 from equilix.ui.widgets.tabs import Tabs
@@ -62,11 +64,28 @@ class PowerPage(Page):
         self.diagram.picked.connect(session.select)
         self.unplug = QPushButton("Take the cable of the selected part off")
         self.unplug.clicked.connect(self._unplug)
+        self.cable_length = QuantityField("Length of its cable", "length")
+        self.cable_length.entered.connect(lambda value, _text: self._change_cable(length_m=value))
+        self.cable_gauge = QuantityField("Wire gauge of its cable", "number")
+        self.cable_gauge.entered.connect(lambda value, _text: self._change_cable(gauge=round(value)))
+        self.cable_form = QWidget()
+        fields = QFormLayout(self.cable_form)
+        fields.setContentsMargins(0, 0, 0, 0)
+        fields.addRow("Its cable", self.cable_length)
+        fields.addRow("Wire gauge", self.cable_gauge)
         self.places_column = QWidget()
         self.places_layout = QVBoxLayout(self.places_column)
         self.places_layout.setContentsMargins(0, 0, 0, 0)
         self.buttons: list[QPushButton] = []
-        for widget in (self.refusal, self.hint, self.diagram, self.unplug, self.text, self.places_column):
+        for widget in (
+            self.refusal,
+            self.hint,
+            self.diagram,
+            self.cable_form,
+            self.unplug,
+            self.text,
+            self.places_column,
+        ):
             self.column.addWidget(widget)
         self.column.addStretch(1)
         self.refusal.hide()
@@ -105,8 +124,12 @@ class PowerPage(Page):
         network = self.network
         if tab == WIRES:
             self.diagram.show_network(network, t)
-            selected = self.session.selection
-            self.unplug.setEnabled(any(c.end == selected and c.output is not None for c in setup.cables))
+            cable = self._selected_cable()
+            self.unplug.setEnabled(cable is not None)
+            if cable is not None:
+                self.cable_length.show_value(cable.length_m, self.session.document.display)
+                self.cable_gauge.show_value(cable.gauge)
+        self.cable_form.setVisible(tab == WIRES and self._selected_cable() is not None)
         if tab == PLACE:
             self._later.start()
         troubles = [(network.part(each.placement).name, each.problem, each.todo) for each in network.troubles]
@@ -211,11 +234,20 @@ class PowerPage(Page):
         way = float(np.linalg.norm(assembly.cgs_m[assembly.index[source]] - assembly.cgs_m[assembly.index[device]]))
         self.session.edit("Lead a power cable", lambda d: electric.connect(d, setup_id, source, device, way))
 
-    def _unplug(self) -> None:
-        setup, selected = self.session.setup, self.session.selection
-        cable = next((c for c in setup.cables if c.end == selected and c.output is not None), None)
+    def _selected_cable(self) -> Cable | None:
+        """The power cable that feeds the selected part."""
+        selected = self.session.selection
+        return next((c for c in self.session.setup.cables if c.end == selected and c.output is not None), None)
+
+    def _change_cable(self, **updates: object) -> None:
+        cable, setup_id = self._selected_cable(), self.session.setup.id
         if cable is not None:
-            self.session.edit("Take a cable off", lambda d: remove_cable(d, setup.id, cable.id))
+            self.session.edit("Change a cable", lambda d: electric.change_cable(d, setup_id, cable.id, **updates))
+
+    def _unplug(self) -> None:
+        cable, setup_id = self._selected_cable(), self.session.setup.id
+        if cable is not None:
+            self.session.edit("Take a cable off", lambda d: remove_cable(d, setup_id, cable.id))
 
     def stop(self) -> None:
         """End what waits."""
