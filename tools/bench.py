@@ -60,6 +60,10 @@ SCENES = {
 """What is dragged in each scene of the demo."""
 
 
+PAGES = (("Balance", "By hand"), ("Balance", "Figures"), ("Fit", "Body"), ("Power", "Wires"), ("Check", "Found"))
+"""Workspaces that have more to say than the cards."""
+
+
 def times_ms(work: Callable[[int], object], count: int) -> list[float]:
     """Milliseconds of each of ``count`` runs after three to warm up."""
     found = []
@@ -154,6 +158,13 @@ def main() -> None:
             application.processEvents()
 
         say(f"edit and repaint, {window.session.setup.name}", "16 ms", spread(times_ms(adjust, 80)))
+        window.session.end_gesture()
+    window.session.edit("open", lambda d: open_setup(d, "lamp-room"))
+    for page, tab in PAGES:
+        window.show_page(page)
+        window.pages[page].choose(tab)  # type: ignore[attr-defined]
+        application.processEvents()
+        say(f"edit and repaint with {page}, {tab} open", "16 ms", spread(times_ms(drag, 60)))
         window.session.end_gesture()
     for name, found_ms in (("first window on the screen", first), ("the demo's rig painted", demo)):
         say(

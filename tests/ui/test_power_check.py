@@ -152,6 +152,8 @@ class Check(WindowTest):
     def test_rules(self) -> None:
         """A rule is changed, refused where it is none, and undone."""
         self.click(self.page.rules)
+        screen = self.page.screen().availableGeometry()
+        self.assertTrue(screen.contains(self.page.panel.geometry()) or self.page.panel.height() > screen.height())
         field = self.page.panel.fields["smooth_handle_kg"]
         field.line.setText("much")
         field.line.setModified(True)

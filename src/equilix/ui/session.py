@@ -21,6 +21,7 @@ from equilix.store.saving import save
 from equilix.ui.planning import Planning
 
 if TYPE_CHECKING:
+    from equilix.fit.fit import Fit
     from equilix.guide.steps import Advice
     from equilix.planner.plan import Plan
 
@@ -58,6 +59,7 @@ class Session(QObject):
         self.selection: str | None = None
         self.ghost: Plan | None = None
         self.axis: Advice | None = None
+        self._body: Fit | None = None
         self.overlays: frozenset[Overlay] = frozenset()
         """What the open workspace lays over the drawing."""
         self.plans: list[Plan] = []
@@ -89,6 +91,15 @@ class Session(QObject):
         setup = self.document.setup_named(None)
         assert setup is not None  # a session's document always has one
         return setup
+
+    @property
+    def body(self) -> Fit:
+        """What the analysis means for the operator's body; made once for each."""
+        if self._body is None or self._body.analysis is not self.analysis:
+            from equilix.fit.fit import Fit  # here, so that the first picture does not wait for it
+
+            self._body = Fit(self.analysis)
+        return self._body
 
     @property
     def dirty(self) -> bool:

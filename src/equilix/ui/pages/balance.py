@@ -91,7 +91,7 @@ class BalancePage(Page):
             self.session.show_axis(None)
         self.session.show_overlay("table", tab == "Figures")
         if tab == "Figures":
-            self.figures.show_analysis(self.session.analysis, self.theme, lying=not self.session.is_planning)
+            self.keep_up()
         self._show_mending()
         self.cannot.setVisible(tab == "Mend it" and bool(self.cannot.text()))
         for widget in (self.sure_head, self.sure, self.sure_todo, self.where_head, self.where):
@@ -99,6 +99,11 @@ class BalancePage(Page):
                 tab == "Mend it"
                 and bool(self.sure.text() if widget not in (self.where_head, self.where) else self.where.text())
             )
+
+    def refresh_slow(self) -> None:
+        """The figures."""
+        if self.tabs.tab == "Figures":
+            self.figures.show_analysis(self.session.analysis, self.theme, lying=not self.session.is_planning)
 
     def _show_mending(self) -> None:
         session = self.session

@@ -83,7 +83,7 @@ class FitPage(Page):
 
     def refresh(self) -> None:
         """Show the open tab."""
-        tab, fit = self.tabs.tab, Fit(self.session.analysis)
+        tab, fit = self.tabs.tab, self.session.body
         self.big.setVisible(tab == BODY)
         self.flow.setVisible(tab == BODY)
         self.text.setVisible(tab in (BODY, COMPARE))
@@ -109,6 +109,13 @@ class FitPage(Page):
         self.big.setFont(font(15, bold=True))
         self.big.setText(said)
         self.flow.show_parts([(BEARS[on], n) for on, n in fit.flow_n.items()], t)
+        self.keep_up()
+
+    def refresh_slow(self) -> None:
+        """The long text of the body."""
+        if self.tabs.tab != BODY:
+            return
+        fit, t = self.session.body, self.theme
         tint(self.text, t.ink)
         self.text.setText(
             rows_html("How long", list(endurance_rows(fit)), t)
@@ -184,6 +191,7 @@ class FitPage(Page):
 
     def stop(self) -> None:
         """Call off what is under way and wait for it."""
+        super().stop()
         self._later.stop()
         self.planning.stop()
 

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QFrame, QLabel, QScrollArea, QVBoxLayout, QWidget
 
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
+
+SLOW_MS = 120
 
 
 class Page(QWidget):
@@ -36,6 +38,8 @@ class Page(QWidget):
         outer.addWidget(self.scroll, 1)
         self.outer = outer
         self._stale = True
+        self._slow = QTimer(self, singleShot=True, interval=SLOW_MS)
+        self._slow.timeout.connect(self.refresh_slow)
         session.changed.connect(self._session_changed)
 
     def heading(self, text: str) -> QLabel:
@@ -50,6 +54,17 @@ class Page(QWidget):
         made.setWordWrap(True)
         made.setTextFormat(Qt.TextFormat.PlainText)
         return made
+
+    def keep_up(self) -> None:
+        """Show what is dear to show: at once, or, while a part is dragged, a few times a second."""
+        if self.session.history.gesture is None:
+            self._slow.stop()
+            self.refresh_slow()
+        elif not self._slow.isActive():
+            self._slow.start()
+
+    def refresh_slow(self) -> None:
+        """Show what is dear to show, as long texts."""
 
     def _session_changed(self) -> None:
         if self.isVisible():
@@ -71,6 +86,7 @@ class Page(QWidget):
 
     def stop(self) -> None:
         """The window closes: end what works in the background."""
+        self._slow.stop()
 
     def refresh(self) -> None:
         """Show the session as it is now."""

@@ -251,6 +251,7 @@ class PowerPage(Page):
 
     def stop(self) -> None:
         """End what waits."""
+        super().stop()
         self._later.stop()
 
 

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from typing import TYPE_CHECKING
+
 import numpy as np
 from numpy.typing import NDArray
 from PySide6.QtCore import QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QBrush, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QResizeEvent, QWheelEvent
 from PySide6.QtWidgets import QWidget
 
-from equilix.fit.fit import Fit
 from equilix.rig.kinematics import Assembly
 from equilix.ui.session import Session
 from equilix.ui.stage.axis import paint_axis
@@ -21,6 +22,9 @@ from equilix.ui.stage.outlines import Drawn, OutlineBook
 from equilix.ui.stage.projection import Projection
 from equilix.ui.stage.sprites import SpriteBook
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font
+
+if TYPE_CHECKING:
+    from equilix.guide.steps import Advice
 
 Array = NDArray[np.float64]
 CLOSEST, FARTHEST = 8.0, 0.08
@@ -145,11 +149,12 @@ class RigView(QWidget):
         self.paint_rig(painter, self.drawn, self.session.selection)
         self.paint_over(painter)
         if "figure" in self.session.overlays and self.session.analysis.stance is not None:
-            paint_figure_marks(painter, self, Fit(self.session.analysis), self.theme)
+            paint_figure_marks(painter, self, self.session.body, self.theme)
         if "cables" in self.session.overlays:
             paint_cables(painter, self)
-        if self.session.axis is not None:
-            paint_axis(painter, self, self.session.axis)
+        axis = self._axis()
+        if axis is not None:
+            paint_axis(painter, self, axis)
         self.gestures.paint(painter)
         painter.setPen(colour(self.theme.quiet))
         painter.setFont(font(11))
@@ -185,6 +190,10 @@ class RigView(QWidget):
                 painter.translate(-drawn.x_mm, -drawn.y_mm)
         painter.restore()
 
+    def _axis(self) -> Advice | None:
+        """The step that is shown; none while a part is dragged, which makes it old."""
+        return self.session.axis if self.session.history.gesture is None else None
+
     def _to_paper(self, painter: QPainter) -> None:
         origin = self.to_px(0, 0)
         painter.translate(origin)
@@ -194,8 +203,7 @@ class RigView(QWidget):
         """The parts, farthest first, then the marks on the selected one and what it carries."""
         t = self.theme
         painter.save()
-        axis = self.session.axis
-        painter.setOpacity(0.3 if axis is not None else 0.55 if self.session.ghost is not None else 1.0)
+        painter.setOpacity(0.3 if self._axis() is not None else 0.55 if self.session.ghost is not None else 1.0)
         self.sprites.paste(painter, drawn_parts, self.to_px(0, 0), self.scale, t)
         if selected in self.session.setup.by_id:
             carried = set(self.session.setup.subtree(selected))

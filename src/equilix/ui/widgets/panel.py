@@ -38,9 +38,12 @@ class Panel(QFrame):
         self.form.addRow(self.done)
 
     def open_under(self, word: QWidget) -> None:
-        """Show it below a word."""
+        """Show it below a word, wholly on the screen."""
         self.adjustSize()
-        self.move(word.mapToGlobal(QPoint(0, word.height() + 2)))
+        at, screen = word.mapToGlobal(QPoint(0, word.height() + 2)), word.screen().availableGeometry()
+        x = max(min(at.x(), screen.right() + 1 - self.width()), screen.left())
+        y = max(min(at.y(), screen.bottom() + 1 - self.height()), screen.top())
+        self.move(x, y)
         self.show()
 
     def refuse(self, text: str) -> None:
