@@ -170,6 +170,42 @@ class SecondOpinion(unittest.TestCase):
         np.testing.assert_allclose(ours.reshape(6, 3)[4:], other.x.reshape(6, 3)[4:], atol=0.1)
 
 
+class Wrists(unittest.TestCase):
+    """Hands that also bear moments."""
+
+    def test_no_other_equilibrium_costs_less(self) -> None:
+        """Along every direction that keeps the equilibrium, the cost of hands, wrists and joints only grows."""
+        own = np.array((0.0, -6.0, 0.0))
+        hands = tuple(
+            Hand(
+                f"{side} hand", np.array((0.02, y, -0.1)), 60.0,
+                (Lever("shoulder", np.array((-0.35, y * 1.2, 0.15)), 80.0, own),), wrist_nm=12.0,
+            )
+            for side, y in (("left", 0.15), ("right", -0.13))
+        )  # fmt: skip
+        mass, cg = 5.0, np.array((0.05, 0.01, 0.0))
+        held = hold(mass, cg, (), hands)
+        found = np.concatenate([np.concatenate((c.force_n, c.moment_nm)) for c in held.contacts])
+
+        def cost(u: np.ndarray) -> float:
+            total = 0.0
+            for hand, part in zip(hands, u.reshape(2, 6), strict=True):
+                lever = hand.levers[0]
+                joint = lever.own_moment_nm + np.cross(hand.point_m - lever.point_m, part[:3]) + part[3:]
+                total += float((part[:3] ** 2).sum() / 60.0**2 + (part[3:] ** 2).sum() / 12.0**2)
+                total += float((joint**2).sum() / 80.0**2)
+            return total
+
+        closes = np.hstack(
+            [np.block([[np.eye(3), np.zeros((3, 3))], [skew(hand.point_m - cg), np.eye(3)]]) for hand in hands]
+        )
+        np.testing.assert_allclose(closes @ found, (0, 0, mass * G, 0, 0, 0), atol=1e-6)
+        free = np.linalg.svd(closes)[2][6:]
+        for direction in free:
+            for step in (0.05, -0.05):
+                self.assertGreater(cost(found + step * direction), cost(found))
+
+
 class Drawn(unittest.TestCase):
     """Moving the camera along its slide moves the force that the hands give, the right way."""
 

@@ -226,6 +226,18 @@ class Room(unittest.TestCase):
         self.assertAlmostEqual(abs(found.strikes_rad), math.atan2(height, reach + 0.005), delta=math.radians(1))
         self.assertLess(found.strikes_rad, 0)  # the front rises: nose-up is a negative turn about +y
 
+    def test_the_same_about_the_opposite_axis(self) -> None:
+        """About −y every angle has the other sign, and an uneven range is turned round with it."""
+        parts = [box("beam", 1.0, (0.2, 0.02, 0.01)), box("bar", 1.0, (0.01, 0.02, 0.01))]
+        made = document(parts, [free("beam", "beam"), free("bar", "bar", 0.08, 0.0, 0.05)])
+        assembly = analysed(made).assembly
+        one = swing(assembly, TILT, np.zeros(3), ["beam"], -1.5, 0.1)
+        other = swing(assembly, -TILT, np.zeros(3), ["beam"], -0.1, 1.5)
+        assert one is not None and other is not None and one.strikes_rad is not None and other.strikes_rad is not None
+        self.assertAlmostEqual(one.strikes_rad, -other.strikes_rad, delta=1e-12)
+        barred = swing(assembly, -TILT, np.zeros(3), ["beam"], -1.5, 0.1)
+        self.assertTrue(barred is None or barred.strikes_rad is None)  # that way its front goes down
+
     def test_beside_is_not_in_the_way(self) -> None:
         """What stands outside the width of the load is not struck."""
         parts = [box("beam", 1.0, (0.2, 0.02, 0.02)), box("post", 1.0, (0.02, 0.02, 0.3))]

@@ -167,6 +167,12 @@ class Fatigue(unittest.TestCase):
         after, rested, longer = fatigued_after("elbow", [(work, 0.4), (rest, 0.0), (rest, 0.0)])
         self.assertTrue(0 <= longer <= rested <= after <= 1)
 
+    def test_rest_recovers_many_times_faster(self) -> None:
+        """At rest fatigue falls with 15 R, of the grip with 30 R (Looft 2018, from memory)."""
+        for group, times in (("elbow", 15.0), ("grip", 30.0)):
+            after, rested = fatigued_after(group, [(40, 0.4), (20, 0.0)])
+            self.assertAlmostEqual(rested, after * math.exp(-times * PARAMETERS[group][1] * 20), delta=1e-12)
+
     def test_split_is_the_whole(self) -> None:
         """Two stretches of 30 s are one of 60 s."""
         whole = fatigued_after("trunk", [(60, 0.3)])[-1]

@@ -2,6 +2,7 @@
 
 import math
 import unittest
+from unittest import mock
 
 import numpy as np
 
@@ -20,6 +21,7 @@ from equilix.kit.carriers import SpringArm
 from equilix.kit.parts import Anchor
 from equilix.mechanics.mass_properties import inertia_about
 from equilix.mechanics.pendulum import drop_time_s
+from equilix.planner import schools
 from equilix.planner.schools import plans
 from equilix.reading import read_out
 from tests.core.builders import analysed, box, document, free
@@ -131,6 +133,19 @@ class Balance(unittest.TestCase):
         self.assertLess(abs(figures["off_post_x_m"]), 0.00101)
         before = next(f.value for f in plan.before.figures if f.key == "wobble_nm")
         self.assertLess(figures["wobble_nm"], before / 5)
+
+    def test_far_off_it_takes_more_than_one_round(self) -> None:
+        """Drop time and products are linear only nearby: from far off, one linear plan misses and the rounds get there."""
+        made = lighthouse()
+        for part, mass in (("prime-35", 1.473), ("boxy-body", 2.791), ("battery-146", 0.806), ("monitor-7", 0.7)):
+            made = kit.change_part(made, part, mass_kg=mass)
+        slides = {"sled-gimbal": -0.0790599, "arm-short": -0.0870887, "battery-plate": -0.0108145}
+        for key, slide in slides.items():
+            made = rigging.slide(made, "causeway", key, slide)
+        made = rigging.extend(made, "causeway", "post", 0.12031209)
+        with mock.patch.object(schools, "MOST_ROUNDS", 0):
+            self.assertFalse(next(iter(plans(made, "causeway"))).works)
+        self.assertTrue(next(iter(plans(made, "causeway"))).works)
 
     def test_top_heavy(self) -> None:
         """A gimbal clamped too low: it turns over, and no drop time is given."""

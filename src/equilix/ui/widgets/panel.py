@@ -39,12 +39,13 @@ class Panel(QFrame):
 
     def open_under(self, word: QWidget) -> None:
         """Show it below a word, wholly on the screen."""
-        self.adjustSize()
         at, screen = word.mapToGlobal(QPoint(0, word.height() + 2)), word.screen().availableGeometry()
+        self.move(at)
+        self.show()
+        self.adjustSize()  # only now is its size what it will be
         x = max(min(at.x(), screen.right() + 1 - self.width()), screen.left())
         y = max(min(at.y(), screen.bottom() + 1 - self.height()), screen.top())
         self.move(x, y)
-        self.show()
 
     def refuse(self, text: str) -> None:
         """Say what is wrong; what was typed stays."""
