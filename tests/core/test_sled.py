@@ -135,7 +135,7 @@ class Balance(unittest.TestCase):
         self.assertLess(figures["wobble_nm"], before / 5)
 
     def test_far_off_it_takes_more_than_one_round(self) -> None:
-        """Drop time and products are linear only nearby: from far off, one linear plan misses and the rounds get there."""
+        """Drop time and products are linear only nearby: from far off one plan misses, and the rounds get there."""
         made = lighthouse()
         for part, mass in (("prime-35", 1.473), ("boxy-body", 2.791), ("battery-146", 0.806), ("monitor-7", 0.7)):
             made = kit.change_part(made, part, mass_kg=mass)
