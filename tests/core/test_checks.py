@@ -171,6 +171,16 @@ class Findings(unittest.TestCase):
         self.assertEqual(every["Under the bridge plate"].level, "stop")
         self.assertEqual(found("lamp-room", "clamp"), [])
 
+    def test_bare_arm_of_a_harness(self) -> None:
+        """The slight operator's boom ends at 0.818 · 1.63 + 0.35 = 1.68 m: where heads are."""
+        check = found("boat-landing", "swing")[0]
+        self.assertEqual(check.level, "mind")
+        self.assertIn("1.68 m", check.said)
+        carrier = lighthouse().parts_by_id["harness"].carrier
+        assert carrier is not None
+        made = kit.change_part(lighthouse(), "harness", carrier=carrier.changed(above_m=0.9))
+        self.assertEqual(found("boat-landing", "swing", made)[0].level, "fine")
+
     def test_empty_rig(self) -> None:
         """Nothing to check, no error."""
         made = kit.add_setup(lighthouse(), "Empty")[0]

@@ -277,6 +277,11 @@ class Day(unittest.TestCase):
         self.assertGreater(len(places), 3)
         offs = [place.off for place in places if not place.strikes]
         self.assertEqual([round(o, 2) for o in offs], sorted(round(o, 2) for o in offs))
+        on_body = next(place for place in places if place.parent == "body")
+        behind = next(place for place in places if place.parent == "battery-plate")
+        self.assertEqual(on_body.cable_m, 0.0)
+        self.assertGreater(behind.cable_m, 0.2)
+        self.assertTrue(behind.in_reach)
         changed = places[0].apply(made)
         again = analyse(changed, changed.setups_by_id["lamp-room"])
         assert again.worst is not None

@@ -6,6 +6,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 
 from equilix.edits import kit
+from equilix.edits.electric import set_rule
 from tests.ui.window_test import WindowTest
 
 
@@ -121,6 +122,8 @@ class Power(WindowTest):
         text = self.page.text.text()
         for word in ("190 Wh", "does not fly", "for a day", "chargers", "airline decides"):
             self.assertIn(word, text)
+        self.session.edit("Rule", lambda d: set_rule(d, "chargers", 1.0))
+        self.assertIn("on 1 chargers", self.page.text.text())
 
     def test_every_scene(self) -> None:
         """Each scene on each tab, an empty rig too."""

@@ -52,6 +52,9 @@ RULES: Final[dict[str, Rule]] = {
     "tip_rad": Rule("Should not tip on a table below", "angle", 0.1745),
     "view_nearest_m": Rule("A screen not nearer to the eye than", "length", 0.22),
     "view_farthest_m": Rule("A screen not farther than", "length", 0.75),
+    "day_h": Rule("A working day, h", "number", 8.0),
+    "charger_w": Rule("A charger gives", "power", 60.0),
+    "chargers": Rule("Chargers for the night", "number", 2.0),
     "car_celsius": Rule("A car in the sun, °C", "number", 70.0),
 }
 

@@ -44,6 +44,7 @@ def checks(analysis: Analysis, rules: Mapping[str, float]) -> tuple[Check, ...]:
             room.keep_free,
             room.struck,
             room.swings,
+            room.bare_arm,
             _plastics,
             room.pinches,
         )

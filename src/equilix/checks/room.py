@@ -8,9 +8,11 @@ from typing import Final
 import numpy as np
 
 from equilix.analysis import Analysis
+from equilix.body.operators import segments
 from equilix.checks.check import THUMB, Check
+from equilix.kit.carriers import Harness
 from equilix.rig.clearance import MATED_M, overlaps
-from equilix.units import angle
+from equilix.units import angle, length
 
 TOUCHES_LENS: Final = {"lens-support", "follow-focus", "motor"}
 """Kinds that are meant to touch the barrel."""
@@ -129,3 +131,30 @@ def pinches(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
             THUMB,
             "fine",
         )
+
+
+HEAD_HEIGHTS_M: Final = (1.40, 2.00)
+"""Where the heads of people around are (estimate)."""
+
+
+def bare_arm(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
+    """The boom of a harness swings when the rig is unhooked."""
+    del rules
+    arm = analysis.carried.borne_by(Harness)
+    if arm is None or analysis.setup.carry != "harness":
+        return
+    end = segments(analysis.operator).shoulder_height_m + arm.above_m
+    low, high = HEAD_HEIGHTS_M
+    said = f"unhooked, the bare arm swings {length(arm.boom_m, analysis.display)} out at a height of {end:.2f} m"
+    near = low <= end <= high
+    todo = "That is where heads are: hold the arm while hooking and unhooking." if near else ""
+    yield Check(
+        "swing",
+        analysis.assembly.ids[0],
+        "Bare arm of the harness",
+        said,
+        0.9 if near else 0.4,
+        todo,
+        THUMB,
+        "mind" if near else "fine",
+    )

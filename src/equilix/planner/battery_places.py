@@ -6,7 +6,10 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
+import numpy as np
+
 from equilix.analysis import Analysis, analyse
+from equilix.body.posture import reach
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import EquilixError
@@ -29,6 +32,10 @@ class Place:
     inertia_ratio: float
     strikes: tuple[str, ...]
     text: str
+    cable_m: float = 0.0
+    """Straight way to the camera body; 0 where it is mounted on it, or there is none."""
+    in_reach: bool = True
+    """Whether a hand of the operator gets to it while the rig is carried."""
 
     def apply(self, document: Document) -> Document:
         """Mount it there."""
@@ -46,7 +53,7 @@ def battery_places(
 ) -> list[Place]:
     """Every battery of the kit on every mount that takes it, in place of the rig's first battery; the best first.
 
-    Ranked by what it strikes, then balance, then rotational inertia.
+    Ranked by what it strikes, balance, rotational inertia, the hand's reach and the way of its cable.
     """
     setup, parts = analysis.setup, document.parts_by_id
     battery = next((p for p in setup.placements if parts[p.part].energy_wh > 0 and p.parent is not None), None)
@@ -77,5 +84,34 @@ def battery_places(
                 if battery.id in (a, b)
             )
             ratio = float(after.mass.inertia_kg_m2[2, 2] / analysis.mass.inertia_kg_m2[2, 2])
-            found.append(Place(battery.id, part.id, parent, point.name, after, off, ratio, struck, trial.text))
-    return sorted(found, key=lambda place: (bool(place.strikes), round(place.off, 2), place.inertia_ratio))
+            found.append(
+                Place(
+                    battery.id, part.id, parent, point.name, after, off, ratio, struck, trial.text,
+                    _to_camera(after, battery.id, parent), _in_reach(after, battery.id),
+                )
+            )  # fmt: skip
+    return sorted(
+        found,
+        key=lambda place: (
+            bool(place.strikes),
+            round(place.off, 2),
+            place.inertia_ratio,
+            not place.in_reach,
+            place.cable_m,
+        ),
+    )
+
+
+def _to_camera(after: Analysis, battery: str, parent: str) -> float:
+    assembly = after.assembly
+    body = next((each for each, part in zip(assembly.ids, assembly.parts, strict=True) if part.kind == "body"), None)
+    if body is None or parent == body:
+        return 0.0
+    return float(np.linalg.norm(assembly.cgs_m[assembly.index[body]] - assembly.cgs_m[assembly.index[battery]]))
+
+
+def _in_reach(after: Analysis, battery: str) -> bool:
+    if after.stance is None:
+        return True
+    at = after.assembly.cgs_m[after.assembly.index[battery]]
+    return any(reach(after.operator, side, joint, at).reached for side, joint in after.stance.shoulders_m.items())

@@ -9,6 +9,7 @@ from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QComboBox, QFormLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from equilix.analysis import Analysis
+from equilix.checks.check import rule
 from equilix.edits import electric
 from equilix.edits.carrying import remove_cable
 from equilix.kit.electric import MODES
@@ -23,11 +24,9 @@ from equilix.ui.widgets.power_diagram import PowerDiagram
 from equilix.ui.widgets.rows import Row, rows_html
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import tint
-from equilix.units import duration, mass
+from equilix.units import duration, length, mass
 
 RUNS, WIRES, PLACE, BRING = "Runs", "Wires", "Place it", "Bring"
-DAY_S, CHARGER_W, CHARGERS = 8 * 3600.0, 60.0, 2
-"""A working day; a common charger, and how many (estimates)."""
 LATER_MS, BEST = 150, 6
 
 
@@ -144,17 +143,19 @@ class PowerPage(Page):
     def _bring(self, network: Network) -> str:
         document, t, unit = self.session.document, self.theme, self.session.document.display
         batteries = [part for part in document.parts if part.energy_wh > 0 and part.owned]
+        day_s, charger_w = 3600 * rule(document.rules, "day_h"), rule(document.rules, "charger_w")
+        chargers = max(round(rule(document.rules, "chargers")), 1)
         watts = max((run.watts for run in network.runs), default=0.0)
         choices: list[Row] = []
-        for choice in compare(network, [p for p in document.parts if p.kind == "battery"], watts, DAY_S):
+        for choice in compare(network, [p for p in document.parts if p.kind == "battery"], watts, day_s):
             price = "" if choice.price is None else f", price {choice.price:g}"
             own = "" if choice.part.owned else " (to be bought)"
             heavy = mass(choice.part.mass_kg, unit)
             said = f"{choice.pieces} for a day, {choice.changes} changes, {duration(choice.run_s)} each"
             said += f"; {heavy} on the rig{price}; {choice.flies}"
             choices.append((f"{choice.part.name}{own}", said, ""))
-        hours = overnight_h(batteries, CHARGER_W, CHARGERS)
-        night = f"{hours:.1f} h for all on {CHARGERS} chargers of {CHARGER_W:.0f} W"
+        hours = overnight_h(batteries, charger_w, chargers)
+        night = f"{hours:.1f} h for all on {chargers} chargers of {charger_w:.0f} W (changed on Check, Rules of thumb)"
         air = pack(batteries)
         flying: list[Row] = [("By air (from memory of the rules)", air.words, "")]
         if air.not_at_all:
@@ -190,7 +191,11 @@ class PowerPage(Page):
         said = f"{worst.sentence}" if worst is not None else ""
         turning = f"Turns {abs(place.inertia_ratio - 1):.0%} {'heavier' if place.inertia_ratio > 1 else 'lighter'}."
         strikes = f" ▲ Strikes the {', '.join(place.strikes)}." if place.strikes else ""
-        note = self.note(f"{place.text[0].upper()}{place.text[1:]}: {said} {turning}{strikes}")
+        hand = "Within reach of the hand." if place.in_reach else "Out of reach while it is carried."
+        wire = (
+            "" if place.cable_m < 0.001 else f" {length(place.cable_m, self.session.document.display)} to the camera."
+        )
+        note = self.note(f"{place.text[0].upper()}{place.text[1:]}: {said} {turning} {hand}{wire}{strikes}")
         tint(note, self.theme.tip if place.strikes else self.theme.ink)
         button = QPushButton("Put it there")
         button.setAccessibleName(f"Put it there: {place.text}")
