@@ -196,6 +196,18 @@ class Routes(unittest.TestCase):
         self.assertIn("bridge plate", way.released)
         self.assertIn("long shoulder base with pad", way.tie_at)
 
+    def test_cables_have_mass(self) -> None:
+        """Half of each cable counts with the part at either end: total and CG by hand."""
+        made = lighthouse()
+        setup = made.setups_by_id["lamp-room"]
+        bare = analyse(made, setup.changed(cables=()))
+        heavy = tuple(cable.changed(mass_kg=0.4) for cable in setup.cables[:1])
+        loaded = analyse(made, setup.changed(cables=heavy))
+        ends = [bare.assembly.cgs_m[bare.assembly.index[each]] for each in (heavy[0].start, heavy[0].end)]
+        self.assertAlmostEqual(loaded.mass.mass_kg, bare.mass.mass_kg + 0.4, delta=1e-12)
+        expected = (bare.mass.mass_kg * bare.mass.cg_m + 0.2 * ends[0] + 0.2 * ends[1]) / loaded.mass.mass_kg
+        self.assertLess(float(abs(loaded.mass.cg_m - expected).max()), 1e-9)
+
     def test_slack_for_what_turns(self) -> None:
         """A cable across a gimbal's axes wants more than the same way past fixed mounts."""
         made = lighthouse()

@@ -118,6 +118,10 @@ def report(analysis: Analysis, attitudes_deg: Sequence[Attitude] = LEVEL, base_t
                 strict=True,
             )
         ],
+        "cables": [
+            {"id": cable.id, "start": cable.start, "end": cable.end, "mass_kg": cable.weighs_kg}
+            for cable in analysis.setup.cables
+        ],
         "power": power_section(analysis, analysis.carried.kit),
         "checks": checks_section(analysis, analysis.carried.rules),
         "build_order": [step.text for step in build_order(analysis)],

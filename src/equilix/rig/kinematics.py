@@ -62,8 +62,12 @@ class Assembly:
 
     @cached_property
     def masses_kg(self) -> Array:
-        """Masses ``(n,)``."""
-        return np.array([body.mass_kg for body in self.bodies])
+        """Masses ``(n,)``. Half of each cable counts with the part at either end."""
+        masses = np.array([body.mass_kg for body in self.bodies])
+        for cable in self.setup.cables:
+            for end in (cable.start, cable.end):
+                masses[self.index[end]] += cable.weighs_kg / 2
+        return masses
 
     @cached_property
     def mass_sd_kg(self) -> Array:

@@ -58,10 +58,18 @@ class Cable(Model):
     input: Identifier | None = None
     adapts: bool = Field(default=False, description="Its two ends have the connectors that they need.")
     length_m: Annotated[float, Field(gt=0.0, le=20.0)] = 0.5
+    mass_kg: Annotated[float, Field(ge=0.0, le=5.0)] | None = Field(
+        default=None, description="With its connectors; from its length where it is not weighed."
+    )
     gauge: Annotated[int, Field(ge=10, le=32)] = Field(default=22, description="American wire gauge of its conductors.")
     stiffness_nm_per_rad: Annotated[float, Field(ge=0.0, le=10.0)] = Field(
         default=0.02, description="Torque it gives to an axis that it crosses, for each radian (estimate)."
     )
+
+    @property
+    def weighs_kg(self) -> float:
+        """Its mass: as weighed, or 20 g of connectors and 45 g a metre (estimate)."""
+        return 0.02 + 0.045 * self.length_m if self.mass_kg is None else self.mass_kg
 
 
 class Setup(Model):
