@@ -142,6 +142,7 @@ class Troubles(unittest.TestCase):
         said = self.said(kit.change_part(lighthouse(), "boxy-body", electric=body))
         self.assertIn("from tap 1", said)
         self.assertIn("98 Wh wedge battery, which gives 10 A", said)
+        self.assertIn("battery plate on rods, which bears 12 A", said)
 
     def test_fed_twice_and_loops(self) -> None:
         """Two cables to one device, and a part that would feed itself: said, the rest goes on."""

@@ -76,6 +76,7 @@ def _electric(part: Part) -> list[Rating]:
             Rating("electric/age", "Of its first capacity are left (0 to 1)", "number", electric.age),
         ]
     if electric.passes:
+        found.append(Rating("electric/most_a", "Greatest current through it, A", "number", electric.most_a))
         found.append(Rating("electric/efficiency", "Efficiency of what passes (0 to 1)", "number", electric.efficiency))
     return found
 

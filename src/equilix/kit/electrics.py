@@ -31,6 +31,7 @@ BATTERY_PLATE: Final = Electric(
         Output(name="tap 2"),
         Output(name="low", connector="barrel", volts=7.4, most_a=2.0),
     ),
+    most_a=12.0,
     passes=True,
     fed_by_mount=True,
 )

@@ -293,6 +293,15 @@ class Network:
                     "Take a larger battery, or a second one",
                 )  # fmt: skip
 
+        for placement_id, load in self.loads.items():
+            part = self.part(placement_id)
+            most = part.electric.most_a if part.electric is not None and part.electric.passes else None
+            if most is not None and load.amperes > most:
+                yield Trouble(
+                    placement_id, f"{load.amperes:.1f} A through the {part.name}, which bears {most:g} A",
+                    "Feed some of it past it",
+                )  # fmt: skip
+
     def _cables(self) -> Iterator[Trouble]:
         for cable in self.setup.cables:
             way = self.distances_m.get(cable.id, 0.0)
