@@ -292,13 +292,12 @@ class Network:
                     run.battery, f"{amperes:.1f} A from the {name}, which gives {electric.most_a:g} A",
                     "Take a larger battery, or a second one",
                 )  # fmt: skip
-
         for placement_id, load in self.loads.items():
             part = self.part(placement_id)
-            most = part.electric.most_a if part.electric is not None and part.electric.passes else None
-            if most is not None and load.amperes > most:
+            bears = part.electric.most_a if part.electric is not None and part.electric.passes else None
+            if bears is not None and load.amperes > bears:
                 yield Trouble(
-                    placement_id, f"{load.amperes:.1f} A through the {part.name}, which bears {most:g} A",
+                    placement_id, f"{load.amperes:.1f} A through the {part.name}, which bears {bears:g} A",
                     "Feed some of it past it",
                 )  # fmt: skip
 
