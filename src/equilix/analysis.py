@@ -109,26 +109,18 @@ class Analysis:
         return Drives(self.assembly, axes_of(self.assembly))
 
     @cached_property
-    def corners_m(self) -> tuple[Array, Array]:
-        """Corners ``(8k, 3)`` of the boxes of all solids, rig frame, and the row ``(8k,)`` of the part of each."""
-        lower, upper, rows = self.assembly.boxes_m
-        pick = np.array([[(corner >> axis) & 1 for axis in range(3)] for corner in range(8)], dtype=bool)
-        corners = np.where(pick[None], upper[:, None], lower[:, None]).reshape(-1, 3)
-        return corners, np.repeat(rows, 8)
-
-    @cached_property
     def on_table(self) -> Standing | None:
         """How it stands on a table as it is drawn; None for an empty setup."""
-        return standing(self.corners_m[0], self.mass.cg_m) if self.assembly.ids else None
+        return standing(self.assembly.corners_m[0], self.mass.cg_m) if self.assembly.ids else None
 
     @cached_property
     def lying(self) -> tuple[Lying, ...]:
         """The ways it can lie on a table, least leaning first. Slow at the first call: it imports SciPy."""
-        return tuple(faces_to_lie_on(self.corners_m[0], self.mass.cg_m)) if self.assembly.ids else ()
+        return tuple(faces_to_lie_on(self.assembly.corners_m[0], self.mass.cg_m)) if self.assembly.ids else ()
 
     def touching(self, lying: Lying) -> tuple[Part, ...]:
         """The parts that touch the table when it lies so."""
-        rows = dict.fromkeys(int(row) for row in self.corners_m[1][lying.touching])
+        rows = dict.fromkeys(int(row) for row in self.assembly.corners_m[1][lying.touching])
         return tuple(self.assembly.parts[row] for row in rows)
 
     @cached_property

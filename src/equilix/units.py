@@ -11,7 +11,7 @@ from typing import Any, Final, Literal
 from equilix.errors import Refused
 
 Display = Literal["metric", "us"]
-Quantity = Literal["mass", "length", "angle", "power", "energy", "torque", "number", "price"]
+Quantity = Literal["mass", "length", "angle", "power", "energy", "torque", "force", "number", "price"]
 
 KG_PER_LB: Final = 0.45359237
 M_PER_IN: Final = 0.0254
@@ -25,11 +25,13 @@ _SI: Final[dict[str, str]] = {
     "power": "W",
     "energy": "W*h",
     "torque": "N*m",
+    "force": "N",
 }
 _BARE: Final[dict[tuple[str, str], str]] = {
     ("mass", "metric"): "g", ("mass", "us"): "lb", ("length", "metric"): "mm", ("length", "us"): "in",
     ("angle", "metric"): "deg", ("angle", "us"): "deg", ("power", "metric"): "W", ("power", "us"): "W",
     ("energy", "metric"): "W*h", ("energy", "us"): "W*h", ("torque", "metric"): "N*m", ("torque", "us"): "lbf*in",
+    ("force", "metric"): "N", ("force", "us"): "lbf",
 }  # fmt: skip
 _EXAMPLES: Final[dict[str, str]] = {
     "mass": "1.2 kg, 850 g or 2 lb 10 oz",
@@ -38,6 +40,7 @@ _EXAMPLES: Final[dict[str, str]] = {
     "power": "24 W or 12 V 2 A",
     "energy": "98 Wh",
     "torque": "1.2 N·m or 10 lbf·in",
+    "force": "500 N or 110 lbf",
     "number": "4 or 2.5",
     "price": "120 or 49.90",
 }
@@ -46,7 +49,7 @@ _ALIASES: Final = {
     "°": "deg", "″": "in", '"': "in", "”": "in", "'": "ft", "′": "ft", "wh": "W*h", "w": "W", "v": "V", "a": "A",
     "lbs": "lb", "kgs": "kg", "kg": "kg", "mm": "mm", "cm": "cm", "m": "m", "g": "g", "oz": "oz", "lb": "lb",
     "in": "in", "ft": "ft", "deg": "deg", "degrees": "deg", "rad": "rad", "inch": "in", "inches": "in",
-    "n·m": "N*m", "nm": "N*m", "n*m": "N*m", "lbf·in": "lbf*in", "in·lbf": "lbf*in",
+    "n": "N", "n·m": "N*m", "nm": "N*m", "n*m": "N*m", "lbf·in": "lbf*in", "in·lbf": "lbf*in",
 }  # fmt: skip
 
 

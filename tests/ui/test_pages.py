@@ -6,8 +6,10 @@ from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QLineEdit
 
+from equilix.checks.findings import checks
 from equilix.demo import lighthouse
 from equilix.document import Document, empty
+from equilix.edits import kit
 from tests.ui.window_test import WindowTest
 
 
@@ -205,6 +207,21 @@ class Mat(WindowTest):
             self.session.undo()
         self.assertEqual(self.session.document.parts_by_id["battery-98"], lighthouse().parts_by_id["battery-98"])
         self.assertEqual(form.name.text(), "98 Wh wedge battery")
+
+    def test_what_it_is_made_of(self) -> None:
+        """Said once in the kit, it counts in every check; a word of the document's own stays."""
+        form = self.page.form
+        self.page.cloth.choose("bridge")
+        self.page.about.click()
+        index = form.material.findData("PLA")
+        form.material.setCurrentIndex(index)
+        form.material.activated.emit(index)
+        found = {check.key for check in checks(self.session.analysis, {}) if check.level == "stop"}
+        self.assertLessEqual({"plastic", "printed-load", "screw"}, found)
+        self.session.undo()
+        self.assertIsNone(form.material.currentData())
+        self.session.edit("Own word", lambda d: kit.change_part(d, "bridge", material="magnesium"))
+        self.assertEqual(form.material.currentText(), "magnesium")
 
     def test_out_of_the_kit(self) -> None:
         """A part in use stays and that is said; another goes and comes back by undo."""

@@ -39,10 +39,10 @@ PALM = "palm"
 
 @dataclass(frozen=True, slots=True)
 class Held:
-    """A grip in the rig frame and the arm that holds it."""
+    """A grip in the rig frame, the placement that has it, and the arm that holds it."""
 
     grip: Grip
-    part_name: str
+    placement: str
     axis: Array
     arm: Arm
 
@@ -96,9 +96,9 @@ def hands_for(
     """
     body = segments(operator)
     hands, held = [], []
-    for side, (grip, _, part_name, point, axis) in sorted(choose_grips(places).items()):
+    for side, (grip, placement, _, point, axis) in sorted(choose_grips(places).items()):
         arm = reach(operator, side, shoulders_m[side], point)
-        held.append(Held(grip, part_name, axis, arm))
+        held.append(Held(grip, placement, axis, arm))
         strength = {
             "shoulder": operator.strength_of("shoulder", side),
             "elbow": operator.strength_of("elbow", side),

@@ -16,21 +16,26 @@ ORDER: Final[dict[Level, int]] = {"stop": 0, "mind": 1, "fine": 2}
 
 @dataclass(frozen=True, slots=True)
 class Check:
-    """A finding at a placement. ``share``: of what is allowed; over 1 it is too much. ``source`` of the limit."""
+    """A finding at a placement, with the ``source`` of its limit.
+
+    ``share``: of what is allowed; over 1 it is too much. None for what is not measured: it is in the way, or it is not.
+    """
 
     key: str
     placement: str
     title: str
     said: str
-    share: float
+    share: float | None
     todo: str
     source: str
     level: Level
 
     @property
-    def in_hand(self) -> float:
-        """How much is left of what is allowed, as a share; negative where it is too much."""
-        return 1.0 - self.share
+    def in_hand(self) -> str:
+        """How much is left of what is allowed: '40% in hand', '12% too much'; empty where nothing is measured."""
+        if self.share is None:
+            return ""
+        return f"{1 - self.share:.0%} in hand" if self.share <= 1 else f"{self.share - 1:.0%} too much"
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,7 +52,10 @@ RULES: Final[dict[str, Rule]] = {
     "lens_mount_stop_nm": Rule("Lens mount without a support: not above", "torque", 3.0),
     "rod_sag_m": Rule("Rods may sag by", "length", 0.002),
     "rod_frequency_hz": Rule("Rods should not bounce below, Hz", "number", 15.0),
-    "screw_factor": Rule("Screws: stronger than the pull by", "number", 5.0),
+    "screw_factor": Rule("Screws and rods: stronger than their load by", "number", 5.0),
+    "thread_m": Rule("A camera screw holds in a thread for", "length", 0.0045),
+    "insert_n": Rule("A brass insert is pulled out of plastic by", "force", 500.0),
+    "printed_kg": Rule("A printed part carries up to", "mass", 0.5),
     "smooth_handle_kg": Rule("A smooth handle carries up to", "mass", 3.0),
     "tip_rad": Rule("Should not tip on a table below", "angle", 0.1745),
     "view_nearest_m": Rule("A screen not nearer to the eye than", "length", 0.22),

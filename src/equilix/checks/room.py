@@ -5,15 +5,14 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 from typing import Final
 
-import numpy as np
-
 from equilix.analysis import Analysis
 from equilix.body.operators import segments
 from equilix.checks.check import THUMB, Check
 from equilix.kit.carriers import Harness
-from equilix.rig.clearance import MATED_M, overlaps
+from equilix.rig.clearance import in_room, overlaps
 from equilix.units import angle, length
 
+SHAPES: Final = "from the parts’ shapes"
 TOUCHES_LENS: Final = {"lens-support", "follow-focus", "motor"}
 """Kinds that are meant to touch the barrel."""
 
@@ -22,39 +21,20 @@ def keep_free(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]
     """Rooms that something needs to open or to move in."""
     del rules
     assembly = analysis.assembly
-    lower, upper, rows = assembly.boxes_m
     for row, part in enumerate(assembly.parts):
         for room in part.keeps_free:
-            half = np.abs(assembly.rotations[row]) @ room.half_m
-            middle = assembly.to_rig(assembly.ids[row], room.centre_m)
-            depth = np.minimum(upper, middle + half) - np.maximum(lower, middle - half)
-            hits = np.nonzero((depth > MATED_M).all(axis=1) & (rows != row))[0]
-            names = list(dict.fromkeys(assembly.parts[rows[hit]].name for hit in hits))
+            hits = in_room(assembly, row, room)
+            names = list(dict.fromkeys(assembly.parts[hit].name for hit in hits))
+            at, said, todo = row, "free to open", ""
             if names:
+                at, todo = hits[0], "Mount it elsewhere, or turn it."
                 said = (
                     f"the {' and the '.join(names)} {'is' if len(names) == 1 else 'are'} in the way of what opens there"
                 )
-                yield Check(
-                    "room",
-                    assembly.ids[rows[hits[0]]],
-                    f"Room beside the {part.name}",
-                    said,
-                    1.5,
-                    "Mount it elsewhere, or turn it.",
-                    "from the parts’ shapes",
-                    "stop",
-                )
-            else:
-                yield Check(
-                    "room",
-                    assembly.ids[row],
-                    f"Room beside the {part.name}",
-                    "free to open",
-                    0.0,
-                    "",
-                    "from the parts’ shapes",
-                    "fine",
-                )
+            yield Check(
+                "room", assembly.ids[at], f"Room beside the {part.name}", said, None, todo, SHAPES,
+                "stop" if names else "fine",
+            )  # fmt: skip
 
 
 def struck(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
@@ -70,15 +50,15 @@ def struck(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
             first,
             "Runs into each other",
             f"the {names[0]} and the {names[1]} take the same room",
-            1.2,
+            None,
             "Slide, turn or mount one of them elsewhere.",
-            "from the parts’ boxes",
+            SHAPES,
             "mind",
         )
 
 
 def _goes_through(analysis: Analysis, placement_id: str) -> bool:
-    """Rods and posts go through what is clamped on them; their boxes say nothing."""
+    """Rods and posts go through what is clamped on them; their outlines say nothing."""
     return analysis.assembly.parts[analysis.assembly.index[placement_id]].kind in ("rods", "sled-post", "sled-gimbal")
 
 
@@ -94,9 +74,9 @@ def swings(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
                 found.turning,
                 f"Swing about {axis.joint.name}",
                 said,
-                1.3,
+                None,
                 "Slide it nearer to the axis, or limit the range.",
-                "from the parts’ shapes",
+                SHAPES,
                 "mind",
             )
 
@@ -110,7 +90,7 @@ def pinches(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
             analysis.drives.axes[0].child,
             "Motors of the gimbal",
             "arms turn by themselves when switched on",
-            0.9,
+            None,
             "Fingers clear of the arms before the motors start.",
             THUMB,
             "mind",
@@ -126,7 +106,7 @@ def pinches(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
             names[0],
             "Rosettes",
             "a loose handle drops and pinches",
-            0.5,
+            None,
             "Hold the handle while the rosette is open.",
             THUMB,
             "fine",
@@ -153,7 +133,7 @@ def bare_arm(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         analysis.assembly.ids[0],
         "Bare arm of the harness",
         said,
-        0.9 if near else 0.4,
+        None,
         todo,
         THUMB,
         "mind" if near else "fine",

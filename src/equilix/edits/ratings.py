@@ -12,7 +12,9 @@ from equilix.edits.kit import change_part
 from equilix.edits.rigging import refused_by
 from equilix.errors import Refused
 from equilix.kit.carriers import Harness, SpringArm, TripodHead
+from equilix.kit.materials import SOFTENS_C
 from equilix.kit.parts import Part
+from equilix.mechanics.fasteners import THREADS
 from equilix.units import Quantity
 
 CLAMPS = ("rosette", "dovetail", "rail", "wedge", "shoe", "handle")
@@ -49,6 +51,16 @@ def ratings(part: Part) -> tuple[Rating, ...]:
                 Rating(f"point/{point.name}/most_kg", f"{point.name}: carries", "mass", point.most_kg),
                 Rating(f"point/{point.name}/most_nm", f"{point.name}: holds against turning", "torque", point.most_nm),
             ]
+        elif point.kind in THREADS:
+            found.append(
+                Rating(f"point/{point.name}/thread_m", f"{point.name}: screw holds for", "length", point.thread_m)
+            )
+            if part.material in SOFTENS_C:
+                found.append(
+                    Rating(
+                        f"point/{point.name}/insert_n", f"{point.name}: insert pulls out at", "force", point.insert_n
+                    )
+                )
     if part.drive is not None:
         found += [
             Rating("drive/payload_kg", "Greatest payload", "mass", part.drive.payload_kg),

@@ -141,6 +141,10 @@ class MountPoint(Model):
     most_nm: Annotated[float, Field(gt=0.0, le=500.0)] | None = Field(
         default=None, description="Maker's rating against turning, of a rosette or a clamp."
     )
+    thread_m: Length | None = Field(default=None, description="How long the screw holds in the thread.")
+    insert_n: Annotated[float, Field(gt=0.0, le=1e5)] | None = Field(
+        default=None, description="Maker's pull-out load of the threaded insert, in a printed part."
+    )
     joint: Joint | None = Field(default=None, description="What is mounted here turns on a motor.")
 
     @model_validator(mode="after")

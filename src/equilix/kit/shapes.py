@@ -22,6 +22,8 @@ LENS_AXIS_OVER_RODS_M: Final = 0.085
 """Lightweight 15 mm rods: 60 mm apart, lens axis 85 mm over their plane (common practice; from memory)."""
 FLANGE_DISTANCE_M: Final = 0.018
 """From the lens mount back to the image plane, on a body without a mirror (common practice, no source)."""
+RODS_CLEAR_M: Final = 0.030
+"""From the rods' plane to the foot of a battery plate, so that a battery hangs clear of the rods (estimate)."""
 ROSETTE_TOOTH_RAD: Final = math.radians(6)
 """Angle between the teeth of a rosette (common practice, no source)."""
 
@@ -296,15 +298,15 @@ def rods(length: float, width: float, height: float) -> Fields:
 
 
 def battery_plate(length: float, width: float, height: float) -> Fields:
-    """Battery plate on rods, for a wedge battery at the rear."""
+    """Battery plate on rods, for a wedge battery at the rear, which hangs clear of the rods."""
     return {
         "electric": electrics.BATTERY_PLATE,
         "solids": (
             Box(size_m=(length, 0.09, 0.024), centre_m=(0, 0, 0), weight=0.4),
-            Box(size_m=(length * 0.5, width, height), centre_m=(0, 0, height / 2 + 0.012), weight=0.6),
+            Box(size_m=(length * 0.5, width, height), centre_m=(0, 0, height / 2 + RODS_CLEAR_M), weight=0.6),
         ),
         "hangs_by": (foot("rods15", "rod clamp"),),
-        "offers": (facing("wedge", "battery", -length * 0.25, height / 2 + 0.012, BACK),),
+        "offers": (facing("wedge", "battery", -length * 0.25, height / 2 + RODS_CLEAR_M, BACK),),
     }
 
 

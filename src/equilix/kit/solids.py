@@ -1,8 +1,13 @@
-"""The plain solids a part is made of: box, cylinder and tube, in the frame of the part."""
+"""The plain solids a part is made of: box, cylinder and tube, in the frame of the part.
+
+What strikes and what stands is judged by their convex outlines: boxes as they are, round ones as prisms of
+:data:`SIDES` sides, whose corners lie on the circle (at most 2 % of the radius inside it).
+"""
 
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 from functools import cached_property
 from typing import Annotated, Literal
 
@@ -15,6 +20,20 @@ from equilix.model import Length, Position, Tagged
 Array = NDArray[np.float64]
 Axis = Literal["x", "y", "z"]
 AXES = "xyz"
+SIDES = 16
+
+
+CORNERS = np.array([[(corner >> axis) & 1 for axis in range(3)] for corner in range(8)]) * 2.0 - 1.0
+"""Signs ``(8, 3)`` of the corners of a box."""
+
+
+@dataclass(frozen=True, slots=True)
+class Outline:
+    """A convex solid about its centre: corners ``(k, 3)``, m, and unit directions of faces and edges ``(f, 3)``."""
+
+    corners_m: Array
+    normals: Array
+    edges: Array
 
 
 class _Solid(Tagged):
@@ -50,6 +69,11 @@ class Box(_Solid):
         """Half edges of the enclosing box ``(3,)``, m."""
         return np.array(self.size_m) / 2
 
+    @cached_property
+    def outline(self) -> Outline:
+        """Its corners, faces and edges about the centre."""
+        return Outline(CORNERS * self.half_m, np.eye(3), np.eye(3))
+
 
 class Tube(_Solid):
     """A round tube along one axis of the part."""
@@ -81,6 +105,11 @@ class Tube(_Solid):
         """Half edges of the enclosing box ``(3,)``, m."""
         return _round_half(self.radius_m, self.length_m, self.axis)
 
+    @cached_property
+    def outline(self) -> Outline:
+        """Its corners, faces and edges about the centre."""
+        return _prism(self.radius_m, self.length_m, self.axis)
+
 
 class Cylinder(_Solid):
     """A full cylinder along one axis of the part."""
@@ -105,6 +134,11 @@ class Cylinder(_Solid):
         """Half edges of the enclosing box ``(3,)``, m."""
         return _round_half(self.radius_m, self.length_m, self.axis)
 
+    @cached_property
+    def outline(self) -> Outline:
+        """Its corners, faces and edges about the centre."""
+        return _prism(self.radius_m, self.length_m, self.axis)
+
 
 Solid = Annotated[Box | Cylinder | Tube, Field(discriminator="shape")]
 
@@ -120,3 +154,16 @@ def _round_half(radius_m: float, length_m: float, axis: Axis) -> Array:
     half = np.full(3, radius_m)
     half[AXES.index(axis)] = length_m / 2
     return half
+
+
+def _prism(radius_m: float, length_m: float, axis: Axis) -> Outline:
+    """A prism along an axis, with a corner on each of the other axes."""
+    k = AXES.index(axis)
+    along, a, b = np.eye(3)[[k, (k + 1) % 3, (k + 2) % 3]]
+    turns = np.arange(SIDES) * 2 * math.pi / SIDES
+    rim = np.outer(np.cos(turns), a) + np.outer(np.sin(turns), b)
+    corners = np.concatenate((radius_m * rim - along * length_m / 2, radius_m * rim + along * length_m / 2))
+    half = turns[: SIDES // 2] + math.pi / SIDES
+    normals = np.outer(np.cos(half), a) + np.outer(np.sin(half), b)
+    edges = np.outer(-np.sin(half), a) + np.outer(np.cos(half), b)
+    return Outline(corners, np.vstack((along, normals)), np.vstack((along, edges)))

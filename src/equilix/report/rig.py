@@ -9,7 +9,7 @@ import numpy as np
 
 from equilix.analysis import Analysis
 from equilix.checks.build_order import build_order
-from equilix.checks.holding import checks
+from equilix.checks.findings import checks
 from equilix.fit.fit import BEARS, Fit, compression_words
 from equilix.power.day import network_of
 from equilix.reading import CAUTION, lasts, mass_line, read_out, sureness, whereabouts

@@ -9,7 +9,7 @@ import numpy as np
 
 from equilix.analysis import Analysis
 from equilix.carry.axes import down_with_tip
-from equilix.checks.holding import checks
+from equilix.checks.findings import checks
 from equilix.fit.fit import Fit
 from equilix.kit.parts import Part
 from equilix.power.day import network_of, route

@@ -1,7 +1,7 @@
-"""How far parts can slide before they touch, from the enclosing boxes of their solids.
+"""How far parts can slide before they touch, from the enclosing boxes of their solids, and what takes the same room.
 
-Boxes that already touch or overlap are mated parts and do not count. Only ways along an axis of the rig
-frame are judged; a slanted way is limited by its track alone.
+Boxes that already touch or overlap are mated parts and do not stop a slide. Only ways along an axis of the rig
+frame are judged; a slanted way is limited by its track alone. What takes the same room is judged by the outlines.
 """
 
 from __future__ import annotations
@@ -11,6 +11,8 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from equilix.kit.solids import Box, Outline
+from equilix.mechanics.separation import overlap_m
 from equilix.rig.kinematics import Assembly
 
 Array = NDArray[np.float64]
@@ -130,25 +132,52 @@ def slider_of(assembly: Assembly, placement_id: str) -> str | None:
 
 
 STRIKES_M = 0.002
-"""Boxes of parts that overlap by more than this strike each other."""
+"""Parts whose outlines are deeper than this in each other strike."""
 
 
 def new_strikes(before: Assembly, after: Assembly) -> list[tuple[str, str]]:
-    """Pairs of placements whose boxes overlap after and did not before."""
+    """Pairs of placements whose outlines overlap after and did not before."""
     return sorted(overlaps(after) - overlaps(before))
 
 
 def overlaps(assembly: Assembly) -> set[tuple[str, str]]:
-    """Pairs of placements whose boxes overlap though neither is mounted on the other."""
+    """Pairs of placements whose outlines overlap though neither is mounted on the other."""
     lower, upper, rows = assembly.boxes_m
     depth = np.minimum(upper[:, None], upper[None]) - np.maximum(lower[:, None], lower[None])
-    struck = np.all(depth > STRIKES_M, axis=2)
-    found = set()
-    for i, j in zip(*np.nonzero(struck), strict=True):
+    near = np.all(depth > STRIKES_M, axis=2) & (rows[:, None] < rows[None])
+    found: set[tuple[str, str]] = set()
+    for i, j in zip(*np.nonzero(near), strict=True):
         a, b = int(rows[i]), int(rows[j])
-        if a < b and not _mated(assembly, a, b):
-            found.add((assembly.ids[a], assembly.ids[b]))
+        pair = assembly.ids[a], assembly.ids[b]
+        if (
+            pair not in found
+            and not _mated(assembly, a, b)
+            and _strike(assembly.outline(int(i)), assembly.outline(int(j)))
+        ):
+            found.add(pair)
     return found
+
+
+def in_room(assembly: Assembly, row: int, room: Box) -> list[int]:
+    """Rows of the other parts that stand in a room that a part keeps free, in their order."""
+    outline = room.outline
+    rotation, centre = assembly.rotations[row], assembly.to_rig(assembly.ids[row], room.centre_m)
+    here = Outline(outline.corners_m @ rotation.T + centre, outline.normals @ rotation.T, outline.edges @ rotation.T)
+    lower, upper, rows = assembly.boxes_m
+    low, high = here.corners_m.min(axis=0), here.corners_m.max(axis=0)
+    near = np.all(np.minimum(upper, high) - np.maximum(lower, low) > MATED_M, axis=1) & (rows != row)
+    hits = [int(rows[k]) for k in np.nonzero(near)[0] if _strike(assembly.outline(int(k)), here, MATED_M)]
+    return list(dict.fromkeys(hits))
+
+
+def _strike(first: Outline, second: Outline, deeper_m: float = STRIKES_M) -> bool:
+    depth = overlap_m(
+        (first.corners_m, second.corners_m),
+        (first.normals, second.normals),
+        (first.edges, second.edges),
+        enough_m=deeper_m,
+    )
+    return depth > deeper_m
 
 
 def _mated(assembly: Assembly, a: int, b: int) -> bool:

@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 
 from equilix.kit.mounts import MountPoint, Track
 from equilix.kit.parts import Body, Part
+from equilix.kit.solids import Outline
 from equilix.mechanics.mass_properties import MassProperties, combine, rotated
 from equilix.mechanics.rotations import about_axis, from_quaternion
 from equilix.rig.setups import Placement, Setup
@@ -129,6 +130,35 @@ class Assembly:
         middle = self.positions_m[rows] + np.einsum("kij,kj->ki", self.rotations[rows], centres)
         reach = np.einsum("kij,kj->ki", np.abs(self.rotations[rows]), halves)
         return middle - reach, middle + reach, rows
+
+    def outline(self, box: int) -> Outline:
+        """Outline of one solid, by its row in :attr:`boxes_m`, in the rig frame."""
+        known = self._outlines.get(box)
+        if known is None:
+            row = int(self.boxes_m[2][box])
+            number = box - int(np.searchsorted(self.boxes_m[2], row))
+            local, rotation = self.parts[row].solids[number].outline, self.rotations[row]
+            middle = self.positions_m[row] + rotation @ self.bodies[row].box_centres_m[number]
+            known = self._outlines[box] = Outline(
+                local.corners_m @ rotation.T + middle, local.normals @ rotation.T, local.edges @ rotation.T
+            )
+        return known
+
+    @cached_property
+    def _outlines(self) -> dict[int, Outline]:
+        return {}
+
+    @cached_property
+    def corners_m(self) -> tuple[Array, NDArray[np.intp]]:
+        """Corners ``(k, 3)`` of the outlines of all solids, rig frame, and the row ``(k,)`` of the part of each."""
+        found, rows = [], []
+        for row, (part, body) in enumerate(zip(self.parts, self.bodies, strict=True)):
+            local = np.concatenate(
+                [s.outline.corners_m + c for s, c in zip(part.solids, body.box_centres_m, strict=True)]
+            )
+            found.append(local @ self.rotations[row].T + self.positions_m[row])
+            rows.append(np.full(len(local), row))
+        return np.concatenate(found), np.concatenate(rows)
 
 
 def _place(part: Part, point: MountPoint, extension_m: float) -> Array:

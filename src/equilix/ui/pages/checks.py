@@ -8,7 +8,7 @@ from PySide6.QtWidgets import QFrame, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from equilix.checks.build_order import build_order, strip_order
 from equilix.checks.check import RULES, Check, rule
-from equilix.checks.holding import checks
+from equilix.checks.findings import checks
 from equilix.edits import electric
 from equilix.errors import EquilixError
 from equilix.reading import CAUTION_LONG
@@ -41,9 +41,9 @@ class CheckRow(QFrame):
         column = QVBoxLayout(self)
         column.setContentsMargins(10, 6, 10, 6)
         column.setSpacing(2)
-        hand = f"{check.in_hand:.0%} in hand" if check.in_hand >= 0 else f"{-check.in_hand:.0%} too much"
+        hand = f" ({check.in_hand})" if check.in_hand else ""
         column.addWidget(tinted(f"{SIGNS[check.level]}  {check.title}", theme.tip if bad else theme.hold, bold=True))
-        column.addWidget(tinted(f"{check.said[0].upper()}{check.said[1:]} ({hand}).", theme.ink))
+        column.addWidget(tinted(f"{check.said[0].upper()}{check.said[1:]}{hand}.", theme.ink))
         if check.todo:
             column.addWidget(tinted(check.todo, theme.hold))
         column.addWidget(tinted(check.source, theme.quiet))

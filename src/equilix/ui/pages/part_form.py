@@ -21,6 +21,7 @@ from equilix.document import Document
 from equilix.edits import kit
 from equilix.errors import EquilixError
 from equilix.kit.catalogue import KINDS
+from equilix.kit.materials import MATERIALS, SOFTENS_C
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme
 from equilix.ui.widgets.fields import QuantityField, values_of
@@ -56,6 +57,7 @@ class PartForm(QWidget):
         for text in ("weighed", "from a data sheet", "only estimated"):
             self.how.addItem(text)
         self.how.activated.connect(lambda index: self._change("Say how a mass is known", mass_how=_HOW[index]))
+        self.material = self._materials()
         self.size = [QuantityField(name, "length") for name in ("Length", "Width", "Height")]
         self.price = self._quantity("Price", "price", "price")
         self.quantity = QSpinBox()
@@ -74,7 +76,13 @@ class PartForm(QWidget):
         self.add.clicked.connect(self._add)
         self.cancel = QPushButton("Close")
         self.cancel.clicked.connect(self.close_form)
-        for label, widget in (("Name", self.name), ("Kind", self.kind), ("Mass", self.mass), ("Known by", self.how)):
+        for label, widget in (
+            ("Name", self.name),
+            ("Kind", self.kind),
+            ("Mass", self.mass),
+            ("Known by", self.how),
+            ("Made of", self.material),
+        ):
             self.form.addRow(label, widget)
         for field in self.size:
             self.form.addRow(field.line.accessibleName(), field)
@@ -85,6 +93,15 @@ class PartForm(QWidget):
         self.form.addRow(self.refusal)
         self.form.addRow(_row(self.add, self.cancel))
         self._busy = False
+
+    def _materials(self) -> QComboBox:
+        box = QComboBox()
+        box.setAccessibleName("What the part is made of")
+        box.addItem("not said", None)
+        for name in MATERIALS:
+            box.addItem(f"printed in {name}" if name in SOFTENS_C else name, name)
+        box.activated.connect(lambda index: self._change("Say what a part is made of", material=box.itemData(index)))
+        return box
 
     def _quantity(self, name: str, quantity: str, key: str) -> QuantityField:
         field = QuantityField(name, "mass" if quantity == "mass" else "price")
@@ -106,6 +123,7 @@ class PartForm(QWidget):
         self.name.setText("")
         self.mass.line.setText("")
         self.how.setCurrentIndex(0)
+        self.material.setCurrentIndex(0)
         self._busy = False
         self._rows(new=True)
         self._kind_chosen()
@@ -142,6 +160,7 @@ class PartForm(QWidget):
             self.name.setText(part.name)
         self.mass.show_value(part.mass_kg, display)
         self.how.setCurrentIndex(_HOW.index(part.mass_how))
+        self._show_material(part.material)
         self.price.show_value(part.price, display)
         self.quantity.setValue(part.quantity)
         self.owned.setChecked(part.owned)
@@ -152,6 +171,13 @@ class PartForm(QWidget):
         )
         self.dimensions.setText(" × ".join(length(float(x), display) for x in extent))
         self._busy = False
+
+    def _show_material(self, material: str | None) -> None:
+        known = self.material.findData(material)
+        if known < 0:  # a word of the document's own
+            self.material.addItem(str(material), material)
+            known = self.material.count() - 1
+        self.material.setCurrentIndex(known)
 
     # taking
 
@@ -203,11 +229,12 @@ class PartForm(QWidget):
             return
         made = ""
         name, kind, how = self.name.text(), self.kind.currentData(), _HOW[self.how.currentIndex()]
+        material = self.material.currentData()
 
         def change(document: Document) -> Document:
             nonlocal made
             document, made = kit.add_part(
-                document, name, kind, values[0], (values[1], values[2], values[3]), mass_how=how
+                document, name, kind, values[0], (values[1], values[2], values[3]), mass_how=how, material=material
             )
             return document
 

@@ -117,6 +117,7 @@ def _shown(value: float, quantity: Quantity, display: Display) -> str:
         "energy": lambda: f"{value:g} Wh",
         "power": lambda: f"{value:g} W",
         "torque": lambda: units.torque(value, display),
+        "force": lambda: units.force(value, display),
         "number": lambda: f"{value:g}".replace("-", "−"),
         "price": lambda: f"{value:g}",
     }

@@ -1,0 +1,56 @@
+"""Picking the rig up and putting it down: the handle's surface, and how it stands on a table."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+
+from equilix.analysis import Analysis
+from equilix.checks.check import THUMB, Check, level_of, rule
+from equilix.units import angle, mass
+
+
+def handle(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
+    """A smooth top handle and the weight that someone may pick up by it."""
+    allowed = rule(rules, "smooth_handle_kg")
+    for grip, placement_id, name, _, axis in analysis.carried.grips:
+        if abs(axis[2]) > 0.5 or grip.surface != "smooth":
+            continue
+        share = analysis.mass.mass_kg / allowed
+        weighs = mass(analysis.mass.mass_kg, analysis.display)
+        said = f"smooth, under {weighs}; trusted up to {mass(allowed, analysis.display)}"
+        todo = "Wrap it, or take one of rubber." if share > 1 else ""
+        yield Check(
+            "handle", placement_id, f"The {name}", said, share, todo, THUMB, level_of(share, stop_at=2.5, mind_at=1.0)
+        )
+
+
+def table(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
+    """Whether it stands on a table as it is, and how far the table may lean."""
+    standing, least = analysis.on_table, rule(rules, "tip_rad")
+    if standing is None:
+        return
+    root = analysis.assembly.ids[0]
+    if not standing.stands:
+        yield Check(
+            "table",
+            root,
+            "Put down on a table",
+            "does not stand as it is",
+            None,
+            "Lay it down as it comes to rest, with a hand on it.",
+            THUMB,
+            "mind",
+        )
+        return
+    share = least / max(standing.least_rad, 1e-6)
+    todo = "Hold it, or put it down another way." if share > 1 else ""
+    yield Check(
+        "table",
+        root,
+        "Put down on a table",
+        f"tips at {angle(standing.least_rad)}",
+        share,
+        todo,
+        THUMB,
+        "mind" if share > 1 else "fine",
+    )

@@ -1,0 +1,71 @@
+"""Camera screws: the screw, the thread it sits in, the insert in a printed part; which of them gives way first."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+
+import numpy as np
+
+from equilix.analysis import Analysis
+from equilix.checks.check import THUMB, Check, level_of, rule
+from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.kit.materials import SOFTENS_C
+from equilix.kit.parts import Part
+from equilix.mechanics.beams import YIELD_PA
+from equilix.mechanics.fasteners import THREADS, screw_load_n, shear_pa
+from equilix.rig.kinematics import Seat
+from equilix.units import force, length, mass
+
+LONE_KG, LONE_M = 1.0, 0.03
+"""A single small screw under more than this, further out than that, works loose by turning (rule of thumb)."""
+
+
+def screws(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
+    """Every screw that carries something: pried about the edge of the plate, handled at 3 g."""
+    assembly, unit = analysis.assembly, analysis.display
+    for row, placement_id in enumerate(assembly.ids):
+        seat = assembly.seats[row]
+        if seat is None or seat.point.kind not in THREADS:
+            continue
+        part, carrier = assembly.parts[row], assembly.parts[assembly.index[seat.parent]]
+        stack = assembly.mass_properties(analysis.setup.subtree(placement_id))
+        at = assembly.point_pose(seat.parent, seat.point)[0]
+        overhang = float(np.linalg.norm(stack.cg_m - at))  # a knock comes from any side
+        plate = part.body(analysis.setup.by_id[placement_id].extension_m).box_halves_m[0]
+        lever = max(float(min(plate[0], plate[1])), 0.008)
+        number = min(max(seat.point.screws, 1), max(seat.by.screws, 1))
+        thread = THREADS[seat.point.kind]
+        pull = screw_load_n(stack.mass_kg * STANDARD_GRAVITY_M_S2, overhang, lever, number)
+        bears, weakest = bearing_n(seat, part, carrier, rules)
+        share = rule(rules, "screw_factor") * pull / bears
+        said = (
+            f"{number} × {thread.name} under {mass(stack.mass_kg, unit)}, {length(overhang, unit)} out: "
+            f"{force(pull, unit)} each; {weakest} bears {force(bears, unit)}"
+        )
+        level = level_of(share)
+        todo = "Use two screws, a shorter lever or a larger thread." if level != "fine" else ""
+        lone = number == 1 and stack.mass_kg > LONE_KG and overhang > LONE_M and seat.point.kind == "screw14"
+        if lone and level == "fine":
+            level, todo = "mind", "One screw does not resist turning: use two, or a plate with a lip."
+        source = "stress and shear areas of ASME B1.1, A2-70; handling 3 g and factor: " + THUMB
+        yield Check("screw", placement_id, f"Screw under the {part.name}", said, share, todo, source, level)
+
+
+def bearing_n(seat: Seat, part: Part, carrier: Part, rules: Mapping[str, float]) -> tuple[float, str]:
+    """What one screw of a seat bears, N, and what gives way first: screw, thread, or insert of a printed part."""
+    thread = THREADS[seat.point.kind]
+    given = [point.thread_m for point in (seat.point, seat.by) if point.thread_m is not None]
+    engaged = min(given, default=rule(rules, "thread_m"))
+    own = thread.screw_shear_area_m2(engaged) * shear_pa(YIELD_PA["steel"])
+    found = [(thread.proof_n, "the screw"), (own, "the screw’s own thread")]
+    for point, each in ((seat.point, carrier), (seat.by, part)):
+        if each.material in SOFTENS_C:
+            rated = point.insert_n if point.insert_n is not None else rule(rules, "insert_n")
+            found.append((rated, f"the insert in the printed {each.name}"))
+        elif each.material in YIELD_PA:
+            held = thread.nut_shear_area_m2(engaged) * shear_pa(YIELD_PA[each.material])
+            found.append((held, f"the thread in the {each.material} of the {each.name}"))
+    if len(found) == 2:
+        held = thread.nut_shear_area_m2(engaged) * shear_pa(YIELD_PA["aluminium"])
+        found.append((held, "the thread in aluminium"))
+    return min(found, key=lambda each: each[0])

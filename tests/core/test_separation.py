@@ -1,0 +1,89 @@
+"""Whether turned boxes and round parts take the same room, against a linear programme that looks for a common point."""
+
+import unittest
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.optimize import linprog
+from scipy.spatial.transform import Rotation
+
+from equilix.kit.solids import Box, Cylinder, Outline, Tube
+from equilix.mechanics.separation import overlap_m
+
+Array = NDArray[np.float64]
+
+
+def placed(outline: Outline, rotation: Array, at: Array) -> Outline:
+    """An outline turned and moved."""
+    return Outline(outline.corners_m @ rotation.T + at, outline.normals @ rotation.T, outline.edges @ rotation.T)
+
+
+def deep(a: Outline, b: Outline) -> float:
+    """Depth of two outlines in each other."""
+    return overlap_m((a.corners_m, b.corners_m), (a.normals, b.normals), (a.edges, b.edges))
+
+
+def share_a_point(a: Array, b: Array) -> bool:
+    """Whether two convex hulls meet: weights of the corners of each that make the same point (SciPy's HiGHS)."""
+    n, m = len(a), len(b)
+    equal = np.zeros((5, n + m))
+    equal[:3, :n], equal[:3, n:] = a.T, -b.T
+    equal[3, :n], equal[4, n:] = 1.0, 1.0
+    found = linprog(np.zeros(n + m), A_eq=equal, b_eq=[0, 0, 0, 1, 1], bounds=(0, None), method="highs")
+    return bool(found.success)
+
+
+class Separation(unittest.TestCase):
+    """The separating-axis theorem."""
+
+    def test_against_a_common_point(self) -> None:
+        """Random turned boxes and cylinders: they overlap just where a common point exists."""
+        random = np.random.default_rng(5)
+        met = 0
+        for _ in range(150):
+            shapes = [
+                Box(size_m=tuple(random.uniform(0.02, 0.3, 3))),
+                Cylinder(
+                    axis="y", radius_m=float(random.uniform(0.01, 0.1)), length_m=float(random.uniform(0.02, 0.3))
+                ),
+            ]
+            a, b = (
+                placed(shapes[int(k)].outline, Rotation.random(rng=random).as_matrix(), random.uniform(-0.12, 0.12, 3))
+                for k in random.integers(0, 2, 2)
+            )
+            depth = deep(a, b)
+            if abs(depth) < 1e-6:
+                continue
+            met += depth > 0
+            self.assertEqual(depth > 0, share_a_point(a.corners_m, b.corners_m))
+        self.assertGreater(met, 30)
+        self.assertLess(met, 120)
+
+    def test_depth_is_the_way_out(self) -> None:
+        """Two boxes of 100 mm, 30 mm into each other along x: 30 mm; a diamond pose by its corner."""
+        box = Box(size_m=(0.1, 0.1, 0.1)).outline
+        self.assertAlmostEqual(deep(box, placed(box, np.eye(3), np.array((0.07, 0.01, 0.0)))), 0.03, delta=1e-12)
+        turned = Rotation.from_euler("z", 45, degrees=True).as_matrix()
+        reach = 0.05 + 0.05 * np.sqrt(2)
+        apart = deep(box, placed(box, turned, np.array((reach + 0.002, 0.0, 0.0))))
+        self.assertAlmostEqual(apart, -0.002, delta=1e-12)
+
+    def test_the_corner_of_an_enclosing_box_is_free(self) -> None:
+        """Beside a round barrel, in the corner of its box, there is room; in the middle of its side there is not."""
+        barrel = Cylinder(axis="x", radius_m=0.05, length_m=0.2).outline
+        pin = Box(size_m=(0.01, 0.01, 0.01)).outline
+        self.assertLess(deep(barrel, placed(pin, np.eye(3), np.array((0.0, 0.044, 0.044)))), 0.0)
+        self.assertGreater(deep(barrel, placed(pin, np.eye(3), np.array((0.0, 0.0, 0.05)))), 0.0)
+
+    def test_round_outlines_touch_the_circle(self) -> None:
+        """Corners on the circle at the four quarters, flat ends at ± half the length, along any axis."""
+        for axis, k in zip("xyz", range(3), strict=True):
+            tube = Tube(axis=axis, radius_m=0.02, inner_radius_m=0.01, length_m=0.3)  # type: ignore[arg-type]
+            for outline in (tube.outline, Cylinder(axis=axis, radius_m=0.02, length_m=0.3).outline):  # type: ignore[arg-type]
+                np.testing.assert_allclose(np.abs(outline.corners_m).max(axis=0), tube.half_m, atol=1e-12)
+                across = np.delete(outline.corners_m, k, axis=1)
+                np.testing.assert_allclose(np.hypot(*across.T), 0.02, atol=1e-12)
+
+
+if __name__ == "__main__":
+    unittest.main()
