@@ -24,7 +24,7 @@ from equilix.edits import rigging
 from equilix.edits.kit import open_setup
 from equilix.planner.schools import plans
 from equilix.store.reading import parse
-from equilix.store.saving import to_bytes
+from equilix.store.writing import to_bytes
 from equilix.ui.app import open_window
 from equilix.ui.theme import load_fonts
 
@@ -131,7 +131,7 @@ def main() -> None:
     window = open_window(demo=True)
     window.show()
     for name, opened in (("demo rig", lighthouse()), ("60 parts", document)):
-        window.session.replace(opened, None)
+        window.session.desk.replace(opened, None)
         application.processEvents()
 
         def drag(number: int) -> None:
@@ -146,7 +146,7 @@ def main() -> None:
             "16 ms",
             f"{spread(found)} = {1000 / statistics.median(found):.0f} pictures/s",
         )
-    window.session.replace(lighthouse(), None)
+    window.session.desk.replace(lighthouse(), None)
     for scene, slider in SCENES.items():
         window.session.edit("open", lambda d, scene=scene: open_setup(d, scene))
         start = window.session.setup.by_id[slider].slide_m

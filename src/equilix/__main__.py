@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import argparse
+import io
+import os
 import sys
 from collections.abc import Sequence
 from pathlib import Path
@@ -11,6 +13,8 @@ from equilix import __version__
 
 COMMANDS = ("report", "plan", "guide", "check", "schema")
 """What runs without a window; named here so that the window need not import them."""
+CLOSED_PIPE = 128 + 13
+"""What a shell gives for a program that writes into a closed pipe."""
 
 
 def build_parser() -> argparse.ArgumentParser:
@@ -28,15 +32,26 @@ def build_parser() -> argparse.ArgumentParser:
 
 def main(arguments: Sequence[str] | None = None) -> int:
     """Run the program; returns the exit code."""
-    given = list(sys.argv[1:] if arguments is None else arguments)
+    for stream in (sys.stdout, sys.stderr):
+        if isinstance(stream, io.TextIOWrapper):
+            stream.reconfigure(errors="replace")  # a terminal that cannot show a sign shows another in its place
+    try:
+        code = _run(list(sys.argv[1:] if arguments is None else arguments))
+        sys.stdout.flush()
+    except BrokenPipeError:  # whoever read along has seen enough, as “head” does
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())  # for what Python still flushes at its end
+        return CLOSED_PIPE
+    return code
+
+
+def _run(given: list[str]) -> int:
     if given and given[0] in COMMANDS:
         from equilix.cli import run
 
         return run(given)
     from equilix.ui.app import start
 
-    code: int = start(build_parser().parse_args(given))
-    return code
+    return int(start(build_parser().parse_args(given)))
 
 
 if __name__ == "__main__":

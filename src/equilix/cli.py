@@ -3,9 +3,7 @@
 from __future__ import annotations
 
 import argparse
-import contextlib
 import json
-import os
 import sys
 from collections.abc import Iterator, Sequence
 from pathlib import Path
@@ -76,8 +74,7 @@ def run(arguments: Sequence[str]) -> int:
         else:
             document = open_document(options.file)
             setup = _setup(document, options.setup)
-            with _solver_kept_quiet():
-                found = list(plans(document, setup.id))
+            found = list(plans(document, setup.id))
             if options.json:
                 print(json.dumps([plan_report(plan) for plan in found], indent=1, ensure_ascii=False))
             else:
@@ -129,19 +126,6 @@ def _attitude(text: str) -> tuple[float, float, float]:
             f"“{text}” is not an attitude; three numbers of degrees are allowed: PAN,ROLL,TILT, as 0,0,30"
         ) from None
     return pan, roll, tilt
-
-
-@contextlib.contextmanager
-def _solver_kept_quiet() -> Iterator[None]:
-    """Send what the solver's C++ code prints to the standard error, so that the output stays plain JSON."""
-    sys.stdout.flush()
-    kept = os.dup(1)
-    try:
-        os.dup2(2, 1)
-        yield
-    finally:
-        os.dup2(kept, 1)
-        os.close(kept)
 
 
 def _setup(document: Document, name: str | None) -> Setup:

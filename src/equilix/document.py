@@ -15,6 +15,7 @@ from equilix.units import Display
 
 FORMAT = "equilix"
 VERSION = 1
+MOST_PARTS, MOST_OPERATORS, MOST_SETUPS = 5000, 100, 1000
 
 
 class Document(Model):
@@ -24,9 +25,9 @@ class Document(Model):
     version: Literal[1]
     name: str = ""
     display: Display = "metric"
-    parts: Annotated[tuple[Part, ...], Field(max_length=5000)] = ()
-    operators: Annotated[tuple[Operator, ...], Field(max_length=100)] = ()
-    setups: Annotated[tuple[Setup, ...], Field(max_length=1000)] = ()
+    parts: Annotated[tuple[Part, ...], Field(max_length=MOST_PARTS)] = ()
+    operators: Annotated[tuple[Operator, ...], Field(max_length=MOST_OPERATORS)] = ()
+    setups: Annotated[tuple[Setup, ...], Field(max_length=MOST_SETUPS)] = ()
     rules: dict[str, Annotated[float, Field(gt=0.0, le=1e6)]] = Field(
         default_factory=dict, description="Own values for rules of thumb, by key."
     )

@@ -7,7 +7,16 @@ from typing import Annotated, Any, ClassVar, Self
 
 os.environ.setdefault("PYDANTIC_DISABLE_PLUGINS", "__all__")  # looking for plugins costs a tenth of the start
 
-from pydantic import BaseModel, ConfigDict, Field, SerializerFunctionWrapHandler, model_serializer
+from pydantic import (
+    AfterValidator,
+    BaseModel,
+    ConfigDict,
+    Field,
+    SerializerFunctionWrapHandler,
+    model_serializer,
+)
+
+from equilix.errors import Refused
 
 
 class Model(BaseModel):
@@ -20,7 +29,14 @@ class Model(BaseModel):
     model_config = ConfigDict(frozen=True, extra="allow", allow_inf_nan=False, str_strip_whitespace=True)
 
     def changed(self, **updates: Any) -> Self:
-        """A validated copy with some fields replaced. Raises ``pydantic.ValidationError``."""
+        """A validated copy with some fields replaced; keys of other versions are kept.
+
+        Raises ``pydantic.ValidationError``, and :class:`~equilix.errors.Refused` for a name that is no field.
+        """
+        unknown = updates.keys() - type(self).model_fields.keys()
+        if unknown:
+            there = ", ".join(type(self).model_fields)
+            raise Refused(f"“{min(unknown)}” cannot be changed", f"There are {there}")
         fields = {name: getattr(self, name) for name in self.model_fields_set}
         return type(self).model_validate({**fields, **(self.model_extra or {}), **updates})
 
@@ -59,5 +75,14 @@ Angle = Annotated[float, Field(ge=-6.2831853072, le=6.2831853072)]
 """rad; at most one turn each way."""
 Position = tuple[Coordinate, Coordinate, Coordinate]
 """m: forward, left, up."""
-Direction = tuple[float, float, float]
+
+
+def _points_somewhere(vector: tuple[float, float, float]) -> tuple[float, float, float]:
+    longest = max(map(abs, vector))
+    if not 1e-6 <= longest <= 1e6:
+        raise ValueError("a direction is three numbers, the largest of them between 0.000001 and 1000000 either way")
+    return vector
+
+
+Direction = Annotated[tuple[float, float, float], AfterValidator(_points_somewhere)]
 """Any length but zero; normalised where it is used."""

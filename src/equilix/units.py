@@ -4,9 +4,7 @@ from __future__ import annotations
 
 import math
 import re
-from fractions import Fraction
-from functools import cache
-from typing import Any, Final, Literal
+from typing import Final, Literal
 
 from equilix.errors import Refused
 
@@ -18,19 +16,26 @@ M_PER_IN: Final = 0.0254
 N_PER_LBF: Final = KG_PER_LB * 9.80665
 """International yard and pound agreement, 1959: exact."""
 
-_SI: Final[dict[str, str]] = {
-    "mass": "kg",
-    "length": "m",
-    "angle": "rad",
-    "power": "W",
-    "energy": "W*h",
-    "torque": "N*m",
-    "force": "N",
-}
+LONGEST_ENTRY: Final = 60
+"""Characters; longer than anything that is said of one figure."""
+
+_FACTORS: Final[dict[str, dict[str, float]]] = {
+    "mass": {"kg": 1.0, "g": 1e-3, "lb": KG_PER_LB, "oz": KG_PER_LB / 16, "t": 1e3, "mg": 1e-6},
+    "length": {"m": 1.0, "mm": 1e-3, "cm": 1e-2, "dm": 0.1, "in": M_PER_IN, "ft": 12 * M_PER_IN, "yd": 36 * M_PER_IN},
+    "angle": {"rad": 1.0, "deg": math.pi / 180},
+    "power": {"W": 1.0, "kW": 1e3, "mW": 1e-3},
+    "energy": {"Wh": 1.0, "kWh": 1e3, "J": 1 / 3600},
+    "torque": {
+        "N·m": 1.0, "N·cm": 1e-2, "N·mm": 1e-3, "lbf·in": N_PER_LBF * M_PER_IN, "lbf·ft": N_PER_LBF * 12 * M_PER_IN,
+        "ozf·in": N_PER_LBF * M_PER_IN / 16,
+    },
+    "force": {"N": 1.0, "kN": 1e3, "lbf": N_PER_LBF, "ozf": N_PER_LBF / 16, "kgf": 9.80665, "gf": 9.80665e-3},
+}  # fmt: skip
+"""The units that may be typed, each in the SI unit used inside (Wh for energy). Checked against a general library."""
 _BARE: Final[dict[tuple[str, str], str]] = {
     ("mass", "metric"): "g", ("mass", "us"): "lb", ("length", "metric"): "mm", ("length", "us"): "in",
     ("angle", "metric"): "deg", ("angle", "us"): "deg", ("power", "metric"): "W", ("power", "us"): "W",
-    ("energy", "metric"): "W*h", ("energy", "us"): "W*h", ("torque", "metric"): "N*m", ("torque", "us"): "lbf*in",
+    ("energy", "metric"): "Wh", ("energy", "us"): "Wh", ("torque", "metric"): "N·m", ("torque", "us"): "lbf·in",
     ("force", "metric"): "N", ("force", "us"): "lbf",
 }  # fmt: skip
 _EXAMPLES: Final[dict[str, str]] = {
@@ -44,20 +49,21 @@ _EXAMPLES: Final[dict[str, str]] = {
     "number": "4 or 2.5",
     "price": "120 or 49.90",
 }
-_PIECE = re.compile(r"\s*([+-]?)\s*(\d+\s+\d+/\d+|\d+/\d+|\d*[.,]?\d+(?:e[+-]?\d+)?)\s*([^\d\s+.,/-]*)", re.IGNORECASE)
+_PIECE = re.compile(
+    r"\s*([+-]?)\s*(\d{1,6}\s+\d{1,6}/\d{1,6}|\d{1,6}/\d{1,6}|(?:\d{1,12}(?:[.,]\d{0,18})?|[.,]\d{1,18})(?:e[+-]?\d{1,2})?)"
+    r"(?![\d.,]|e[+-]?\d)\s*([^\d\s+.,/-]*)",
+    re.IGNORECASE,
+)
+"""Sign, number, unit. The digits and the exponent are bounded before anything is computed of them."""
 _ALIASES: Final = {
-    "°": "deg", "″": "in", '"': "in", "”": "in", "'": "ft", "′": "ft", "wh": "W*h", "w": "W", "v": "V", "a": "A",
-    "lbs": "lb", "kgs": "kg", "kg": "kg", "mm": "mm", "cm": "cm", "m": "m", "g": "g", "oz": "oz", "lb": "lb",
-    "in": "in", "ft": "ft", "deg": "deg", "degrees": "deg", "rad": "rad", "inch": "in", "inches": "in",
-    "n": "N", "n·m": "N*m", "nm": "N*m", "n*m": "N*m", "lbf·in": "lbf*in", "in·lbf": "lbf*in",
+    "°": "deg", "degree": "deg", "degrees": "deg", "″": "in", '"': "in", "”": "in", "inch": "in", "inches": "in",
+    "'": "ft", "’": "ft", "′": "ft", "foot": "ft", "feet": "ft", "lbs": "lb", "pound": "lb", "pounds": "lb",
+    "ounce": "oz", "ounces": "oz", "kgs": "kg", "kilo": "kg", "kilos": "kg", "gram": "g", "grams": "g",
+    "nm": "N·m", "n*m": "N·m", "in·lbf": "lbf·in", "lbf*in": "lbf·in", "ft·lbf": "lbf·ft", "lbf*ft": "lbf·ft",
+    "volt": "V", "volts": "V", "amp": "A", "amps": "A", "watt": "W", "watts": "W",
 }  # fmt: skip
-
-
-@cache
-def _registry() -> Any:
-    import pint
-
-    return pint.UnitRegistry(cache_folder=None)
+_BY_LETTERS: Final = {unit.lower(): unit for table in _FACTORS.values() for unit in (*table, "V", "A") if unit != "mW"}
+"""Units as they are usually typed, in small letters; "mW" stays apart from what nobody types as "mw"."""
 
 
 def read(text: str, quantity: Quantity, display: Display = "metric") -> float:
@@ -66,21 +72,25 @@ def read(text: str, quantity: Quantity, display: Display = "metric") -> float:
     Takes sums of pieces ("2 lb 10 oz", "3 1/4 in") and "12 V 2 A" as a power; a bare number is in the unit that
     ``display`` shows (g, mm, degrees, W, Wh; lb and in for US). Raises :class:`Refused`.
     """
+    example = f"Allowed is something like {_EXAMPLES[quantity]}"
+    if len(text) > LONGEST_ENTRY:
+        raise Refused(f"“{text[:20]} …” is {len(text)} characters long", example)
     pieces = _pieces(text)
     if not pieces:
-        raise Refused(f"“{text}” is not a number with a unit", f"Allowed is something like {_EXAMPLES[quantity]}")
+        raise Refused(f"“{text}” is not a number with a unit", example)
     if quantity in ("price", "number"):
         if len(pieces) == 1 and not pieces[0][1]:
             return pieces[0][0]
         raise Refused(f"“{text}” is not a {quantity}", f"Allowed is a plain number like {_EXAMPLES[quantity]}")
-    total = 0.0
     units = [unit for _, unit in pieces]
     if quantity == "power" and sorted(units) == ["A", "V"]:
         return pieces[0][0] * pieces[1][0]
+    total = 0.0
     for number, unit in pieces:
-        total += _in_si(number, unit or _BARE[quantity, display], quantity, text)
-    if not math.isfinite(total):
-        raise Refused(f"“{text}” is too large", f"Allowed is something like {_EXAMPLES[quantity]}")
+        factor = _FACTORS[quantity].get(unit or _BARE[quantity, display])
+        if factor is None:
+            raise Refused(f"“{unit}” in “{text}” is not a unit of {quantity}", example)
+        total += number * factor
     return total
 
 
@@ -95,22 +105,18 @@ def _pieces(text: str) -> list[tuple[float, str]]:
         if match[1] == "-":
             sign = -1.0
         try:
-            number = float(sum(Fraction(piece.replace(",", ".")) for piece in match[2].split()))
-        except (ZeroDivisionError, OverflowError):
+            number = sum(_number(piece) for piece in match[2].split())
+        except ZeroDivisionError:
             return []
         word = match[3].strip()
-        found.append((sign * number, _ALIASES.get(word.lower(), word)))
+        small = word.lower()
+        found.append((sign * number, word if word == "mW" else _ALIASES.get(small) or _BY_LETTERS.get(small, word)))
     return found
 
 
-def _in_si(number: float, unit: str, quantity: Quantity, text: str) -> float:
-    registry = _registry()
-    try:
-        return float((number * registry.parse_units(unit)).to(_SI[quantity]).magnitude)
-    except Exception as error:  # pint raises many kinds; all of them mean the same to the person
-        raise Refused(
-            f"“{unit}” in “{text}” is not a unit of {quantity}", f"Allowed is something like {_EXAMPLES[quantity]}"
-        ) from error
+def _number(piece: str) -> float:
+    above, _, below = piece.replace(",", ".").partition("/")
+    return float(above) / float(below or 1)
 
 
 def mass(kg: float, display: Display = "metric") -> str:

@@ -15,7 +15,7 @@ from equilix.planner.schools import plans
 from equilix.reading import read_out, sureness
 from equilix.report import report, report_text
 from equilix.store.reading import parse
-from equilix.store.saving import to_bytes
+from equilix.store.writing import to_bytes
 
 ODD = (
     0, -1, 1, 0.5, 3, 1e-9, 1e9, -1e9, 10, -10, 199.9, True, None, "", "x", "base", "lens", "rods", [], {},

@@ -4,6 +4,7 @@ import contextlib
 import math
 import unittest
 
+import pint
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -73,6 +74,30 @@ class Reading(unittest.TestCase):
             with self.subTest(text), self.assertRaises(Refused) as caught:
                 units.read(text, quantity)
             self.assertIn("llowed", str(caught.exception))
+
+    def test_factors_agree_with_a_general_library(self) -> None:
+        """Every unit that may be typed, against pint's tables (NIST SP 811, 2008)."""
+        registry = pint.UnitRegistry()
+        names = {
+            "t": "tonne", "N·m": "N*m", "N·cm": "N*cm", "N·mm": "N*mm", "ft": "foot", "in": "inch",
+            "lbf·in": "lbf*inch", "lbf·ft": "lbf*foot", "ozf·in": "ozf*inch", "Wh": "W*hour", "kWh": "kW*hour",
+        }  # fmt: skip
+        for quantity, si in (("mass", "kg"), ("length", "m"), ("angle", "rad"), ("power", "W"), ("energy", "W*hour"),
+                             ("torque", "N*m"), ("force", "N")):  # fmt: skip
+            for unit in units._FACTORS[quantity]:
+                with self.subTest(f"{quantity} in {unit}"):
+                    expected = registry.Quantity(3.5, names.get(unit, unit)).to(si).magnitude
+                    self.assertAlmostEqual(units.read(f"3.5 {unit}", quantity) / expected, 1.0, places=12)
+
+    def test_no_entry_is_computed_before_it_is_bounded(self) -> None:
+        """An exponent of millions, thousands of digits, thousands of pieces: refused, with what is allowed."""
+        for text in ("1e9999999", "1e-9999999 kg", "1e100", "9" * 5000, "1/" + "9" * 40, "1 " * 5000, "9" * 17 + "mm"):
+            with self.subTest(text[:20]):
+                with self.assertRaises(Refused) as caught:
+                    units.read(text, "length")
+                self.assertIn("llowed", str(caught.exception))
+                self.assertLess(len(str(caught.exception)), 200)
+        self.assertAlmostEqual(units.read("1e-3 kg", "mass"), 0.001, places=12)
 
     @settings(max_examples=200, deadline=None)
     @given(st.text(max_size=20))

@@ -1,13 +1,17 @@
 """Opening, saving, dropping and recovering documents in the window."""
 
+import os
 import unittest
+from unittest import mock
 
 from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
 from PySide6.QtGui import QDragEnterEvent, QDropEvent
 
 from equilix.demo import lighthouse
-from equilix.store import recovery
-from equilix.store.saving import save
+from equilix.errors import UnwritableFile
+from equilix.store import state
+from equilix.store.reading import open_document
+from equilix.store.saving import backup_of, save
 from tests.ui.window_test import WindowTest
 
 
@@ -21,10 +25,10 @@ class FilesAndFaults(WindowTest):
         file = self.folder / "mine.equilix"
         self.wait_for_plans()
         self.session.apply_plan(self.session.plans[1])
-        self.assertTrue(self.session.dirty)
+        self.assertTrue(self.session.desk.dirty)
         self.assertIn("•", self.window.windowTitle())
         self.window.files.save_as(file)
-        self.assertFalse(self.session.dirty)
+        self.assertFalse(self.session.desk.dirty)
         saved = self.session.document
         self.window.close()
         again = open_window(file=file)
@@ -43,21 +47,21 @@ class FilesAndFaults(WindowTest):
         """A broken file is said with its place; document, path and undo are as before, and the file too."""
         bad = self.folder / "bad.equilix"
         bad.write_bytes(b'{"format": "equilix", "version": 1, "parts": [{"id": "a"')
-        before = (self.session.document, self.session.path, self.session.history)
-        self.assertFalse(self.session.open(bad))
-        self.assertEqual((self.session.document, self.session.path, self.session.history), before)
+        before = (self.session.document, self.session.desk.path, self.session.history)
+        self.assertFalse(self.session.desk.open(bad))
+        self.assertEqual((self.session.document, self.session.desk.path, self.session.history), before)
         self.assertIn("line 1", self.messages[-1][0])
         self.assertIn("as it was", self.messages[-1][0])
         self.assertTrue(self.messages[-1][1])
         self.assertFalse(self.window.message.isHidden())
-        self.window.message.close_.click()
+        self.window.message.notice.press("Read it")
         self.assertTrue(self.window.message.isHidden())
 
     def test_failed_save_keeps_the_work(self) -> None:
         """A save into a folder that is not there is said; the work stays unsaved and open."""
         self.session.edit("x", lambda d: d.changed(name="y"))
-        self.assertFalse(self.session.save(self.folder / "gone" / "x.equilix"))
-        self.assertTrue(self.session.dirty)
+        self.assertFalse(self.session.desk.save(self.folder / "gone" / "x.equilix"))
+        self.assertTrue(self.session.desk.dirty)
         self.assertIn("not saved", self.messages[-1][0])
 
     def test_drop_a_file_on_the_window(self) -> None:
@@ -70,39 +74,136 @@ class FilesAndFaults(WindowTest):
         self.application.sendEvent(self.window, QDragEnterEvent(QPoint(5, 5), copy, data, button, keys))
         self.application.sendEvent(self.window, QDropEvent(QPointF(5, 5), copy, data, button, keys))
         self.assertEqual(self.session.document.name, "Dropped")
-        self.assertEqual(recovery.recent()[0], file)
+        self.assertEqual(state.recent()[0], file)
 
     def test_opening_another_loses_nothing(self) -> None:
-        """Unsaved work is put by when another document is opened, and undo brings it and its path back."""
+        """Unsaved work is put aside when another document is opened, and gone back to with its path and its undo."""
         self.session.edit("Rename", lambda d: d.changed(name="precious"))
         file = self.folder / "other.equilix"
         save(lighthouse().changed(name="Other"), file)
-        self.session.open(file)
-        self.assertEqual(self.session.document.name, "Other")
+        self.session.desk.open(file)
+        self.session.edit("Rename", lambda d: d.changed(name="Other, changed"))
         self.session.undo()
+        self.session.undo()
+        self.assertEqual(self.session.document.name, "Other", "opening is no step that can be undone")
+        self.assertEqual(self.session.history.redo_label, "Rename", "undoing once too often takes nothing away")
+        self.assertEqual([sheet.title for sheet in self.session.desk.aside], ["precious, not saved"])
+        self.session.desk.go_back(self.session.desk.aside[0])
         self.assertEqual(self.session.document.name, "precious")
-        self.assertIsNone(self.session.path)
-        self.assertTrue(self.session.dirty)
+        self.assertIsNone(self.session.desk.path)
+        self.assertTrue(self.session.desk.dirty)
         self.session.undo()
         self.assertEqual(self.session.document.name, "Lighthouse")
+        self.session.desk.go_back(self.session.desk.aside[0])
+        self.assertEqual((self.session.document.name, self.session.desk.path), ("Other", file))
+        self.session.redo()
+        self.assertEqual(self.session.document.name, "Other, changed")
 
-    def test_autosave_and_recovery(self) -> None:
-        """Unsaved work is written away, taken away again by saving, and offered after a crash."""
-        self.session.edit("Rename", lambda d: d.changed(name="unsaved"))
-        self.session.autosave()
-        kept = list((self.folder / "state").glob("unsaved-*.json"))
-        self.assertEqual(len(kept), 1)
-        raw = kept[0].read_bytes()
+    def work_files(self) -> list[str]:
+        """What is put by."""
+        return [file.name for file in (self.folder / "state").glob("work-*.json")]
+
+    def test_unsaved_work_is_put_by(self) -> None:
+        """Unsaved work is written away and taken away again by saving; what an undo after a save brings is work too."""
+        self.session.edit("Rename", lambda d: d.changed(name="first"))
+        self.session.desk.autosave()
+        self.assertEqual(len(self.work_files()), 1)
+        self.session.edit("Rename", lambda d: d.changed(name="second"))
         self.window.files.save_as(self.folder / "s.equilix")
-        self.assertFalse(kept[0].exists())
-        crashed = kept[0].with_name("unsaved-999999999-1.json")
-        crashed.write_bytes(raw.replace(str(__import__("os").getpid()).encode(), b"999999999", 1))
-        self.window.offer_lost_work()
-        self.assertIn("without saving", self.window.message.text.text())
-        self.window.message.act.click()
-        self.assertEqual(self.session.document.name, "unsaved")
-        self.assertTrue(self.session.dirty)
-        self.assertFalse(crashed.exists())
+        self.assertEqual(self.work_files(), [])
+        self.session.undo()
+        self.session.desk.autosave()
+        self.assertEqual(len(self.work_files()), 1)
+        self.session.redo()
+        self.session.desk.autosave()
+        self.assertEqual(self.work_files(), [])
+
+    def test_work_that_cannot_be_put_by(self) -> None:
+        """Said once at once, marked in the window, asked about before closing, and taken back when it goes again."""
+        self.session.edit("Rename", lambda d: d.changed(name="only here"))
+        with mock.patch("equilix.store.recovery.write_atomically", side_effect=UnwritableFile("The disk is full.")):
+            for _ in range(3):
+                self.assertFalse(self.session.desk.autosave())
+            self.assertEqual(len([text for text, bad in self.messages if bad and "disk is full" in text]), 1)
+            self.assertFalse(self.window.mark.isHidden())
+            self.assertIn("unkept", self.window.message.offers)
+            self.assertFalse(self.window.close())
+            self.assertTrue(self.window.isVisible())
+            self.assertIn("only here", self.window.message.offers["closing"].text.text())
+            self.window.message.offers["closing"].press("Stay")
+            self.assertTrue(self.window.isVisible())
+        self.assertTrue(self.session.desk.autosave())
+        self.assertTrue(self.window.mark.isHidden())
+        self.assertEqual(self.window.message.offers, {})
+        with mock.patch("equilix.store.recovery.write_atomically", side_effect=UnwritableFile("The disk is full.")):
+            self.session.edit("Rename", lambda d: d.changed(name="again"))
+            self.window.close()
+            self.window.message.offers["closing"].press("Close and lose it")
+            self.assertFalse(self.window.isVisible())
+
+    def test_a_file_that_another_program_changes(self) -> None:
+        """It is noticed while it is open; saving does not replace it; the four answers do what they say."""
+        file = self.folder / "shared.equilix"
+        save(lighthouse(), file)
+        self.session.desk.open(file)
+        self.session.edit("Rename", lambda d: d.changed(name="mine"))
+        theirs = lighthouse().changed(name="theirs")
+        save(theirs, file)
+        self.wait(lambda: "clash" in self.window.message.offers)
+        self.assertFalse(self.session.desk.save())
+        self.assertEqual(open_document(file), theirs)
+        offer = self.window.message.offers["clash"]
+        self.session.said.emit("Another message.", False)
+        self.assertIs(self.window.message.offers["clash"], offer)
+        offer.press("Look at the differences")
+        self.assertIn("“theirs” → “mine”", self.window.disk.panel.lines.toPlainText())
+        self.window.disk.panel.done.click()
+        self.window.message.offers["clash"].press("Keep both")
+        beside = self.folder / "shared (2).equilix"
+        self.assertEqual((self.session.desk.path, open_document(beside).name), (beside, "mine"))
+        self.assertEqual(open_document(file), theirs)
+
+    def test_take_theirs_or_replace(self) -> None:
+        """Theirs is taken with the own put aside; or the own replaces theirs, which becomes the backup."""
+        file = self.folder / "shared.equilix"
+        save(lighthouse(), file)
+        self.session.desk.open(file)
+        save(lighthouse().changed(name="theirs"), file)
+        self.session.edit("Rename", lambda d: d.changed(name="mine"))
+        self.assertFalse(self.session.desk.save())
+        self.window.message.offers["clash"].press("Take theirs")
+        self.assertEqual(self.session.document.name, "theirs")
+        self.assertNotIn("clash", self.window.message.offers)
+        self.session.edit("Rename", lambda d: d.changed(name="mine again"))
+        save(lighthouse().changed(name="theirs again"), file)
+        self.assertFalse(self.session.desk.save())
+        self.window.message.offers["clash"].press("Replace it")
+        self.assertEqual(open_document(file).name, "mine again")
+        self.assertEqual(open_document(backup_of(file)).name, "theirs again")
+        self.assertFalse(self.session.desk.dirty)
+
+    def test_a_file_that_is_touched_or_gone(self) -> None:
+        """The same content at another time is no change; a file that was deleted is written anew by saving."""
+        file = self.folder / "mine.equilix"
+        save(lighthouse(), file)
+        self.session.desk.open(file)
+        os.utime(file, (1e9, 1e9))
+        self.session.desk.look_at_file()
+        self.assertEqual(self.window.message.offers, {})
+        self.session.edit("Rename", lambda d: d.changed(name="new"))
+        file.unlink()
+        self.assertTrue(self.session.desk.save())
+        self.assertEqual(open_document(file).name, "new")
+
+    def test_what_cannot_be_analysed_is_not_shown(self) -> None:
+        """Where an edit makes what cannot be worked out, the window goes on with the rig that it shows."""
+        before = (self.session.document, self.session.analysis)
+        with mock.patch("equilix.ui.session.analyse", side_effect=ZeroDivisionError("odd")):
+            self.assertFalse(self.session.edit("Rename", lambda d: d.changed(name="odd")))
+            self.assertFalse(self.session.desk.replace(lighthouse().changed(name="odd"), None))
+        self.assertEqual((self.session.document, self.session.analysis), before)
+        self.assertIn("Nothing was changed", self.messages[-1][0])
+        self.assertEqual(self.session.desk.aside, ())
 
     def test_dialogs_are_not_in_the_way(self) -> None:
         """Save without a name opens the program's own dialog, which does not block; New and the demo open at once."""

@@ -64,7 +64,7 @@ class Fit(WindowTest):
         before = self.session.document
         self.click(card.button)
         self.assertIn("drop-arm", {p.part for p in self.session.setup.placements})
-        self.assertEqual(self.session.undo_label, "The screen at eye level")
+        self.assertEqual(self.session.history.undo_label, "The screen at eye level")
         self.session.undo()
         self.assertEqual(self.session.document, before)
 

@@ -43,7 +43,7 @@ class Power(WindowTest):
         self.page.mode.setCurrentIndex(2)
         self.page.mode.activated.emit(2)
         self.assertEqual(self.session.setup.mode, "full")
-        self.assertEqual(self.session.undo_label, "Change the mode")
+        self.assertEqual(self.session.history.undo_label, "Change the mode")
 
     def test_leading_a_cable_by_dragging(self) -> None:
         """Dragged from the plate to the transmitter: fed, one entry, and undone by one undo."""
@@ -54,7 +54,7 @@ class Power(WindowTest):
         start, end = (diagram.box(keys.index(key)).center().toPoint() for key in ("battery-plate", "transmitter"))
         self.drag(diagram, start, end - start)
         self.assertEqual(self.page.network.fed_by["transmitter"].source, "battery-plate")
-        self.assertEqual(self.session.undo_label, "Lead a power cable")
+        self.assertEqual(self.session.history.undo_label, "Lead a power cable")
         self.session.select("transmitter")
         self.settle()
         self.click(self.page.unplug)

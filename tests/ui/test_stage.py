@@ -58,8 +58,8 @@ class Dragging(WindowTest):
         _move(side, at + QPoint(600, 0))
         self.settle()
         self.assertAlmostEqual(self.placement("bridge").slide_m, travel.to_m, delta=0.001)
-        self.assertIn(travel.stop_to, side.gestures._tag)
-        self.assertRegex(side.gestures._tag, r"scale \d+ mm")
+        self.assertIn(travel.stop_to, side.gestures.tag)
+        self.assertRegex(side.gestures.tag, r"scale \d+ mm")
         QTest.mouseRelease(side, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at + QPoint(600, 0))
 
     def test_drag_in_the_plan_view(self) -> None:
@@ -85,7 +85,7 @@ class Dragging(WindowTest):
         _move(side, start + QPoint(0, -70))
         _move(side, goal)
         self.settle()
-        self.assertTrue(side.gestures._targets)
+        self.assertTrue(side.gestures.targets)
         side.grab()
         QTest.mouseRelease(side, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, goal)
         self.assertEqual(self.placement("battery").parent, "body")

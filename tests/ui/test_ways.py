@@ -8,7 +8,7 @@ from PySide6.QtTest import QTest
 
 from equilix.carry import WAYS
 from equilix.demo import lighthouse
-from equilix.edits import kit
+from equilix.edits import kit, rigging
 from equilix.ui.pages.balance import BalancePage
 from equilix.ui.theme import NIGHT_SET, PREP_ROOM
 from tests.ui.window_test import WindowTest
@@ -209,7 +209,7 @@ class Switching(WindowTest):
         most.line.setModified(True)
         panel.take()
         self.assertAlmostEqual(self.session.document.parts_by_id["vest"].carrier.most_kg, 11.0)
-        self.assertEqual(self.session.undo_label, "Ratings of vest with spring arm")
+        self.assertEqual(self.session.history.undo_label, "Ratings of vest with spring arm")
 
     def test_motor_and_cable_in_build(self) -> None:
         """A motor's rating is changed in Build; a cable is led and taken off there."""
@@ -280,10 +280,34 @@ class ByHand(WindowTest):
         self.assertIn("28–80 zoom", self.guide.row.answer.text())
         self.click(self.guide.row.take)
         self.assertNotEqual(self.session.document.parts_by_id["zoom-28-80"], before)
-        self.assertEqual(self.session.undo_label, "Take in: 45 mm in front")
+        self.assertEqual(self.session.history.undo_label, "Take in: 45 mm in front")
         self.assertAlmostEqual(self.session.analysis.conditions[0].value_m, 0.045, delta=0.006)
         self.session.undo()
         self.assertEqual(self.session.document.parts_by_id["zoom-28-80"], before)
+
+    def test_what_is_typed_stays_while_plans_arrive(self) -> None:
+        """Every key reaches the field although plans arrive in between; the answer and its button stay, too."""
+        setup = self.session.setup.id
+        self.session.edit("Slide", lambda d: rigging.slide(d, setup, "rosette-bar", 0.0))
+        row = self.guide.row
+        row.seen.setFocus()
+        for letter in "45 mm in front":
+            self.session.plans_changed.emit()
+            self.assertIs(self.application.focusWidget(), row.seen)
+            QTest.keyClicks(self.application.focusWidget(), letter)
+        self.assertEqual(row.seen.text(), "45 mm in front")
+        QTest.keyClick(row.seen, Qt.Key.Key_Return)
+        self.assertTrue(row.take.isVisible())
+        said = row.answer.text()
+        self.wait_for_plans()
+        self.session.plans_changed.emit()
+        self.settle()
+        self.assertIs(self.guide.row, row)
+        self.assertEqual((row.answer.text(), row.seen.text()), (said, "45 mm in front"))
+        self.assertTrue(row.take.isVisible())
+        self.session.edit("Slide", lambda d: rigging.slide(d, setup, "rosette-bar", 0.003))
+        self.assertFalse(row.answer.isVisible(), "an answer goes when it is no longer true")
+        self.assertEqual(row.seen.text(), "45 mm in front")
 
     def test_what_cannot_be_understood_stays(self) -> None:
         """Refused in place with what is allowed; what was typed is still there."""
@@ -305,14 +329,12 @@ class ByHand(WindowTest):
 
     def test_steps_wait_for_the_end_of_a_drag(self) -> None:
         """While a part is dragged the steps stand still; afterwards they say what is left."""
-        from equilix.edits import rigging
-
-        before = self.guide.rows
+        before = self.guide.row.moves.text()
         self.session.edit("Slide", lambda d: rigging.slide(d, "workshop", "rosette-bar", 0.0), gesture="g")
-        self.assertIs(self.guide.rows, before)
+        self.assertEqual(self.guide.row.moves.text(), before)
         self.session.end_gesture()
         self.settle()
-        self.assertIsNot(self.guide.rows, before)
+        self.assertNotEqual(self.guide.row.moves.text(), before)
 
 
 if __name__ == "__main__":

@@ -123,9 +123,9 @@ class Look(WindowTest):
         self.press(Qt.Key.Key_F11, self.window)
         self.assertTrue(self.window.stack.isHidden())
         self.assertTrue(self.window.stage.side.isVisible())
-        self.assertIn("Next: Slide the camera back", self.window.message.text.text())
+        self.assertIn("Next: Slide the camera back", self.window.message.offers["next"].text.text())
         self.assertGreater(self.window.reading.verdict.font().pointSizeF(), 20)
-        self.window.message.act.click()
+        self.window.message.offers["next"].press("Do it")
         self.assertEqual(self.session.analysis.status, "rests")
         self.press(Qt.Key.Key_F11, self.window)
         self.assertFalse(self.window.stack.isHidden())
@@ -210,7 +210,7 @@ class Commands(WindowTest):
         """The list of commands pops up, with the files opened last."""
         file = self.folder / "a.equilix"
         save(lighthouse(), file)
-        self.session.open(file)
+        self.session.desk.open(file)
         self.window.show_commands()
         self.settle()
         popup = QGuiApplication.topLevelWindows()

@@ -5,7 +5,6 @@ from __future__ import annotations
 import os
 import tempfile
 import threading
-import time
 import unittest
 from collections.abc import Callable
 from pathlib import Path
@@ -14,7 +13,7 @@ from unittest import mock
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
-from PySide6.QtCore import QEvent, QPoint, QPointF, QTimer
+from PySide6.QtCore import QEvent, QEventLoop, QPoint, QPointF, QTimer
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QWidget
 
@@ -59,7 +58,7 @@ class WindowTest(unittest.TestCase):
         self.settle()
 
     def tearDown(self) -> None:
-        self.window.close()
+        self.window.close_anyway()
         timers = [t for t in self.session.findChildren(QTimer) if t.isActive()]
         self.window.deleteLater()
         self.application.sendPostedEvents(None, QEvent.Type.DeferredDelete)
@@ -76,12 +75,16 @@ class WindowTest(unittest.TestCase):
         for _ in range(3):
             self.application.processEvents()
 
-    def wait(self, until: Callable[[], bool], seconds: float = 15.0) -> None:
-        """Let the program work until something is so."""
-        end = time.monotonic() + seconds
+    def wait(self, until: Callable[[], bool]) -> None:
+        """Let the program work, from event to event, until something is so; after two minutes it never will be."""
+        late: list[bool] = []
+        end = QTimer(singleShot=True, interval=120_000)
+        end.timeout.connect(lambda: late.append(True))
+        end.start()
         while not until():
-            self.assertLess(time.monotonic(), end, "it did not come to pass")
-            QTest.qWait(5)
+            self.assertFalse(late, "it did not come to pass")
+            self.application.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)
+        end.stop()
         self.settle()
 
     def wait_for_plans(self) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import heapq
 from dataclasses import dataclass
 from typing import Final
 
@@ -47,15 +48,15 @@ def _rank(kind: str) -> int:
 
 def ordered(setup: Setup, kinds: dict[str, str]) -> list[str]:
     """The placements, each after what it hangs on, the earliest kind first among those that can be mounted."""
+    place = {placement.id: (_rank(kinds[placement.id]), number) for number, placement in enumerate(setup.placements)}
+    ready = [(*place[placement.id], placement.id) for placement in setup.placements if placement.parent is None]
+    heapq.heapify(ready)
     done: list[str] = []
-    waiting = {placement.id: placement for placement in setup.placements}
-    while waiting:
-        ready = [p for p in waiting.values() if p.parent is None or p.parent in done]
-        if not ready:
-            break
-        following = min(ready, key=lambda p: (_rank(kinds[p.id]), [q.id for q in setup.placements].index(p.id)))
-        done.append(following.id)
-        del waiting[following.id]
+    while ready:
+        following = heapq.heappop(ready)[-1]
+        done.append(following)
+        for child in setup.children[following]:
+            heapq.heappush(ready, (*place[child], child))
     return done
 
 

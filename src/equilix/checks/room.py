@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Iterator, Mapping
 from typing import Final
 
@@ -15,6 +16,10 @@ from equilix.units import angle, length
 SHAPES: Final = "from the parts’ shapes"
 TOUCHES_LENS: Final = {"lens-support", "follow-focus", "motor"}
 """Kinds that are meant to touch the barrel."""
+GO_THROUGH: Final = {"rods", "sled-post", "sled-gimbal"}
+"""Kinds whose outlines say nothing of what is clamped on them."""
+MOST_STRUCK: Final = 40
+"""Pairs that are named; where more take the same room, the drawing of the parts is wrong, not their places."""
 
 
 def keep_free(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
@@ -40,11 +45,10 @@ def keep_free(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]
 def struck(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
     """Parts that run into each other as they stand, as a matte box on a short lens into the monitor."""
     del rules
-    for first, second in sorted(overlaps(analysis.assembly)):
+    pairs = (pair for pair in overlaps(analysis.assembly) if not _belong_together(analysis, pair))
+    found = list(itertools.islice(pairs, MOST_STRUCK + 1))
+    for first, second in sorted(found[:MOST_STRUCK]):
         names = analysis.carried.named(first), analysis.carried.named(second)
-        kinds = {analysis.assembly.parts[analysis.assembly.index[each]].kind for each in (first, second)}
-        if any(_goes_through(analysis, each) for each in (first, second)) or ("lens" in kinds and kinds & TOUCHES_LENS):
-            continue
         yield Check(
             "struck",
             first,
@@ -55,11 +59,23 @@ def struck(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
             SHAPES,
             "mind",
         )
+    if len(found) > MOST_STRUCK:
+        yield Check(
+            "struck",
+            found[0][0],
+            "Runs into each other",
+            f"more than {MOST_STRUCK} pairs of parts take the same room",
+            None,
+            "Check the sizes of the parts and where they are mounted.",
+            SHAPES,
+            "mind",
+        )
 
 
-def _goes_through(analysis: Analysis, placement_id: str) -> bool:
-    """Rods and posts go through what is clamped on them; their outlines say nothing."""
-    return analysis.assembly.parts[analysis.assembly.index[placement_id]].kind in ("rods", "sled-post", "sled-gimbal")
+def _belong_together(analysis: Analysis, pair: tuple[str, str]) -> bool:
+    """Rods and posts go through what is clamped on them, and some parts are meant to touch the barrel."""
+    kinds = {analysis.assembly.parts[analysis.assembly.index[each]].kind for each in pair}
+    return bool(kinds & GO_THROUGH) or ("lens" in kinds and bool(kinds & TOUCHES_LENS))
 
 
 def swings(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:

@@ -32,8 +32,8 @@ def _changed(document: Document, setup_id: str, **updates: Any) -> Document:
 
 
 def bearers(document: Document, carry: str) -> list[Part]:
-    """The parts of the kit that can bear a rig carried so."""
-    wanted = WAYS[carry].bearer
+    """The parts of the kit that can bear a rig carried so; none for a way that nothing bears, or that is none."""
+    wanted = WAYS[carry].bearer if carry in WAYS else None
     return [part for part in document.parts if part.carrier is not None and part.carrier.way == wanted]
 
 

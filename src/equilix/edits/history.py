@@ -30,6 +30,10 @@ class History:
         """End a gesture: the next edit is an entry of its own."""
         return replace(self, gesture=None)
 
+    def without_last(self) -> History:
+        """Before the last edit, which cannot be done again: a gesture that was broken off."""
+        return History(self.before[-1][1], self.before[:-1]) if self.before else self
+
     def undone(self) -> History:
         """One edit back; the same where there is none."""
         if not self.before:

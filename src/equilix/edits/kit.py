@@ -8,7 +8,7 @@ from pydantic import ValidationError
 
 from equilix.body.operators import Operator
 from equilix.check import setup_faults
-from equilix.document import Document
+from equilix.document import MOST_OPERATORS, MOST_PARTS, MOST_SETUPS, Document
 from equilix.edits.rigging import refused_by, setup_of
 from equilix.errors import Refused
 from equilix.kit.catalogue import free_id, make_part
@@ -28,11 +28,17 @@ def add_part(
 ) -> tuple[Document, str]:
     """A new part in the kit from kind, mass and three dimensions; returns its id too."""
     part_id = free_id(slug(name), document.parts_by_id)
+    _room_for_one_more("parts", len(document.parts), MOST_PARTS)
     try:
         part = make_part(part_id, name, kind, mass_kg, size_m, **more)
     except ValidationError as error:
         raise refused_by(error) from error
     return document.changed(parts=(*document.parts, part)), part_id
+
+
+def _room_for_one_more(what: str, count: int, most: int) -> None:
+    if count >= most:
+        raise Refused(f"There are {count} {what} in this document", f"At most {most} are allowed", "Take one out first")
 
 
 def change_part(document: Document, part_id: str, **updates: Any) -> Document:
@@ -49,21 +55,28 @@ def change_part(document: Document, part_id: str, **updates: Any) -> Document:
     return changed
 
 
+def uses(setup: Setup, part_id: str) -> bool:
+    """Whether a part stands in a setup, or bears it."""
+    return setup.borne_by == part_id or any(placement.part == part_id for placement in setup.placements)
+
+
 def _still_sound(document: Document, part: Part) -> None:
     for setup in document.setups:
-        if any(placement.part == part.id for placement in setup.placements):
+        if uses(setup, part.id):
             faults = setup_faults(setup, document.parts_by_id)
             if faults:
                 raise Refused(f"{faults[0].place}: {faults[0].problem}", faults[0].todo)
 
 
 def remove_part(document: Document, part_id: str) -> Document:
-    """Take a part out of the kit. Refused while a setup uses it."""
-    users = [s.name for s in document.setups if any(p.part == part_id for p in s.placements)]
+    """Take a part out of the kit. Refused while a setup uses it, or is borne by it."""
+    part = document.parts_by_id.get(part_id)
+    if part is None:
+        raise Refused(f"There is no part “{part_id}” in the kit", "Name one of the kit")
+    users = [f"“{setup.name}”" for setup in document.setups if uses(setup, part_id)]
     if users:
-        raise Refused(
-            f"“{document.parts_by_id[part_id].name}” is used in {', '.join(users)}", "Take it off there first"
-        )
+        where = "Carry it another way there first" if part.carrier is not None else "Take it off there first"
+        raise Refused(f"“{part.name}” is used in {', '.join(users)}", where)
     return document.changed(parts=tuple(part for part in document.parts if part.id != part_id))
 
 
@@ -72,6 +85,7 @@ def add_setup(document: Document, name: str, like: str | None = None) -> tuple[D
     if any(setup.name.casefold() == name.strip().casefold() for setup in document.setups):
         raise Refused(f"There is a setup “{name}” already", "Choose another name")
     setup_id = free_id(slug(name), document.setups_by_id)
+    _room_for_one_more("setups", len(document.setups), MOST_SETUPS)
     try:
         if like is None:
             setup = Setup(id=setup_id, name=name)
@@ -117,6 +131,7 @@ def add_operator(document: Document, setup_id: str, **fields: Any) -> Document:
     """A new operator, who carries the setup from now on."""
     name = str(fields.get("name", ""))
     operator_id = free_id(slug(name), document.operators_by_id)
+    _room_for_one_more("operators", len(document.operators), MOST_OPERATORS)
     try:
         operator = Operator(id=operator_id, **fields)
     except ValidationError as error:
@@ -137,4 +152,7 @@ def change_operator(document: Document, operator_id: str, **updates: Any) -> Doc
 
 def choose_display(document: Document, display: Display) -> Document:
     """Show figures in metric or US units."""
-    return document.changed(display=display)
+    try:
+        return document.changed(display=display)
+    except ValidationError as error:
+        raise refused_by(error) from error

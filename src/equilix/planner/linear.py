@@ -1,4 +1,4 @@
-"""A mixed-integer linear programme that is built row by row and solved by HiGHS through SciPy."""
+"""A mixed-integer linear programme that is built row by row and solved by HiGHS."""
 
 from __future__ import annotations
 
@@ -66,20 +66,33 @@ class Programme:
 
     def solve(self, objective: Row) -> Array | None:
         """The values that make ``objective`` least; None where no values fit the rows."""
-        from scipy import sparse
-        from scipy.optimize import Bounds, LinearConstraint, milp
+        from highspy import HighsVarType, SolutionStatus, _core
 
-        size = len(self.lower)
+        size, rows = len(self.lower), len(self.rows)
         cost = np.zeros(size)
         for k, v in objective.items():
             cost[k] = v
-        heads = np.repeat(np.arange(len(self.rows)), [len(terms) for terms, _, _ in self.rows])
-        columns = [k for terms, _, _ in self.rows for k in terms]
-        values = [v for terms, _, _ in self.rows for v in terms.values()]
-        matrix = sparse.csr_array((values, (heads, columns)), shape=(len(self.rows), size))
-        limits = LinearConstraint(matrix, [row[1] for row in self.rows], [row[2] for row in self.rows])
-        answer = milp(
-            cost, integrality=np.array(self.whole), bounds=Bounds(self.lower, self.upper), constraints=limits,
-            options={"mip_rel_gap": 0.0, "time_limit": 2.0},
+        starts = np.concatenate(([0], np.cumsum([len(terms) for terms, _, _ in self.rows]))).astype(np.int32)
+        columns = np.fromiter((k for terms, _, _ in self.rows for k in terms), np.int32)
+        values = np.fromiter((v for terms, _, _ in self.rows for v in terms.values()), float)
+        whole = np.where(self.whole, int(HighsVarType.kInteger), int(HighsVarType.kContinuous)).astype(np.int32)
+        # The class below the public one: that prints a line to the terminal as soon as it is made.
+        solver = _core._Highs()
+        for option, value_ in _OPTIONS.items():
+            solver.setOptionValue(option, value_)
+        solver.passModel(
+            size, rows, len(values), _ROWWISE, _MINIMISE, 0.0, cost,
+            np.array(self.lower, float), np.array(self.upper, float),
+            np.array([row[1] for row in self.rows], float), np.array([row[2] for row in self.rows], float),
+            starts, columns, values, whole,
         )  # fmt: skip
-        return None if answer.x is None else np.asarray(answer.x)
+        solver.run()
+        feasible = solver.getInfo().primal_solution_status == SolutionStatus.kSolutionStatusFeasible
+        return np.array(solver.getSolution().col_value) if feasible else None
+
+
+_ROWWISE, _MINIMISE = 2, 1
+_OPTIONS: dict[str, bool | int | float] = {
+    "output_flag": False, "threads": 1, "mip_rel_gap": 0.0, "mip_abs_gap": 1e-9, "mip_max_nodes": 20_000,
+}  # fmt: skip
+"""Bounded by nodes and not by time, so that a busy machine finds the same plan as an idle one."""

@@ -5,7 +5,7 @@ whether it is there; for every added piece its place in steps. A balance conditi
 ``Σ mᵢ pᵢ (d·rᵢ − d·datum)`` is, once a product of "is there" and "slides by" is written as one more unknown with
 four bounds (exact for a 0/1 factor). Solved in the order of importance, each stage keeping what the one before
 reached: least excess over the tolerance, least added mass, fewest things touched and least travel.
-Solver: HiGHS through ``scipy.optimize.milp``. Moments are kg·mm here, so that all numbers are of one size.
+Solver: HiGHS. Moments are kg·mm here, so that all numbers are of one size.
 """
 
 from __future__ import annotations

@@ -6,6 +6,7 @@ frame are judged; a slanted way is limited by its track alone. What takes the sa
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 import numpy as np
@@ -136,26 +137,55 @@ STRIKES_M = 0.002
 
 
 def new_strikes(before: Assembly, after: Assembly) -> list[tuple[str, str]]:
-    """Pairs of placements whose outlines overlap after and did not before."""
-    return sorted(overlaps(after) - overlaps(before))
+    """Pairs of placements whose outlines overlap after and did not before.
+
+    Only pairs of which one has come, gone or moved are looked at: the others are as they were.
+    """
+    moved = _moved(before, after)
+    return sorted(set(overlaps(after, moved)) - set(overlaps(before, moved)))
 
 
-def overlaps(assembly: Assembly) -> set[tuple[str, str]]:
-    """Pairs of placements whose outlines overlap though neither is mounted on the other."""
-    lower, upper, rows = assembly.boxes_m
-    depth = np.minimum(upper[:, None], upper[None]) - np.maximum(lower[:, None], lower[None])
-    near = np.all(depth > STRIKES_M, axis=2) & (rows[:, None] < rows[None])
-    found: set[tuple[str, str]] = set()
-    for i, j in zip(*np.nonzero(near), strict=True):
-        a, b = int(rows[i]), int(rows[j])
-        pair = assembly.ids[a], assembly.ids[b]
+def _moved(before: Assembly, after: Assembly) -> frozenset[str]:
+    found = set(before.ids) ^ set(after.ids)
+    for each in before.index.keys() & after.index.keys():
+        a, b = before.index[each], after.index[each]
         if (
-            pair not in found
-            and not _mated(assembly, a, b)
-            and _strike(assembly.outline(int(i)), assembly.outline(int(j)))
+            before.parts[a] is not after.parts[b]
+            or before.setup.by_id[each].extension_m != after.setup.by_id[each].extension_m
+            or np.abs(before.positions_m[a] - after.positions_m[b]).max() > 1e-9
+            or np.abs(before.rotations[a] - after.rotations[b]).max() > 1e-9
         ):
-            found.add(pair)
-    return found
+            found.add(each)
+    return frozenset(found)
+
+
+def overlaps(assembly: Assembly, of: frozenset[str] | None = None) -> Iterator[tuple[str, str]]:
+    """Pairs of placements whose outlines overlap though neither is mounted on the other, each pair once.
+
+    ``of``: only pairs with one of these. Found one by one, so that whoever needs a few need not wait for all.
+    """
+    lower, upper, rows = assembly.boxes_m
+    looked_at: set[tuple[str, str]] = set()
+    for i, j in _near(lower, upper):
+        a, b = sorted((int(rows[i]), int(rows[j])))
+        pair = assembly.ids[a], assembly.ids[b]
+        if a == b or pair in looked_at or (of is not None and not of.intersection(pair)):
+            continue
+        if not _mated(assembly, a, b) and _strike(assembly.outline(int(i)), assembly.outline(int(j))):
+            looked_at.add(pair)
+            yield pair
+
+
+def _near(lower: Array, upper: Array) -> Iterator[tuple[int, int]]:
+    """Pairs of boxes that share room; swept along x, so that only neighbours are compared."""
+    order = np.argsort(lower[:, 0], kind="stable")
+    starts = lower[order, 0]
+    for place, i in enumerate(order):
+        end = int(np.searchsorted(starts, upper[i, 0] - STRIKES_M))
+        others = order[place + 1 : end]
+        depth = np.minimum(upper[others], upper[i]) - np.maximum(lower[others], lower[i])
+        for j in others[np.all(depth > STRIKES_M, axis=1)]:
+            yield int(i), int(j)
 
 
 def in_room(assembly: Assembly, row: int, room: Box) -> list[int]:

@@ -11,6 +11,9 @@ from equilix.kit.electric import Mode
 from equilix.mechanics.rotations import from_quaternion
 from equilix.model import Angle, Coordinate, Identifier, Model, Name, Position
 
+MOST_PLACEMENTS, MOST_CABLES = 1000, 500
+"""In one setup; the largest rig of the demo has 24 parts and 5 cables."""
+
 
 class Pose(Model):
     """A free place: position of the part's origin and a quaternion, scalar last, in the rig frame."""
@@ -93,8 +96,8 @@ class Setup(Model):
     celsius: Annotated[float, Field(ge=-40.0, le=60.0)] = Field(
         default=20.0, description="Temperature of the batteries."
     )
-    cables: tuple[Cable, ...] = ()
-    placements: tuple[Placement, ...] = ()
+    cables: Annotated[tuple[Cable, ...], Field(max_length=MOST_CABLES)] = ()
+    placements: Annotated[tuple[Placement, ...], Field(max_length=MOST_PLACEMENTS)] = ()
     note: str = ""
 
     @cached_property
@@ -105,16 +108,16 @@ class Setup(Model):
     @cached_property
     def ordered(self) -> tuple[Placement, ...]:
         """The placements, each after the one it hangs on. Raises ``ValueError`` for a loop or a lost parent."""
-        done: dict[str, Placement] = {}
-        waiting = list(self.placements)
-        while waiting:
-            ready = [p for p in waiting if p.parent is None or p.parent in done]
-            if not ready:
-                names = ", ".join(repr(p.id) for p in waiting)
-                raise ValueError(f"these placements hang on each other in a loop or on nothing: {names}")
-            done.update((p.id, p) for p in ready)
-            waiting = [p for p in waiting if p.id not in done]
-        return tuple(done.values())
+        depth = {placement.id: 0 for placement in self.placements if placement.parent is None}
+        waiting = list(depth)
+        for each in waiting:  # grows while it is read: breadth first
+            for child in self.children[each]:
+                depth[child] = depth[each] + 1
+                waiting.append(child)
+        lost = [repr(placement.id) for placement in self.placements if placement.id not in depth]
+        if lost:
+            raise ValueError(f"these placements hang on each other in a loop or on nothing: {', '.join(lost)}")
+        return tuple(sorted(self.placements, key=lambda placement: depth[placement.id]))
 
     @cached_property
     def children(self) -> dict[str, tuple[str, ...]]:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any, Final
@@ -10,11 +9,15 @@ from typing import Any, Final
 from pydantic import ValidationError
 
 from equilix.check import document_faults
-from equilix.document import FORMAT, VERSION, Document
+from equilix.document import FORMAT, MOST_OPERATORS, MOST_PARTS, MOST_SETUPS, VERSION, Document
 from equilix.errors import UnreadableFile
+from equilix.rig.setups import MOST_CABLES, MOST_PLACEMENTS
+from equilix.store.disk import read_bytes
+from equilix.store.strict_json import LARGEST_BYTES, load, place_in_words, shown, too_large
+from equilix.store.writing import to_bytes
 
-LARGEST_BYTES: Final = 64 * 1024 * 1024
-"""A document of 5,000 parts and 1,000 setups has about 20 MB; beyond this it is something else."""
+MOST_PLACEMENTS_IN_ALL: Final = 50_000
+"""Over all setups, so that opening ends in seconds."""
 
 MIGRATIONS: Final[dict[int, Callable[[dict[str, Any]], dict[str, Any]]]] = {}
 """From version n to n + 1, one step each. Version 1 is the first."""
@@ -22,38 +25,19 @@ MIGRATIONS: Final[dict[int, Callable[[dict[str, Any]], dict[str, Any]]]] = {}
 
 def open_document(path: Path) -> Document:
     """The document in a file. Raises :class:`UnreadableFile` and never anything else."""
-    try:
-        size = path.stat().st_size
-        if size > LARGEST_BYTES:
-            raise UnreadableFile(
-                str(path), f"the file has {size / 1e6:.0f} MB; a document has at most {LARGEST_BYTES / 1e6:.0f} MB",
-                todo="Choose an Equilix document.",
-            )  # fmt: skip
-        raw = path.read_bytes()
-    except OSError as error:
-        raise UnreadableFile(str(path), f"it cannot be opened: {error.strerror}") from error
-    return parse(raw, str(path))
+    return parse(read_bytes(path), str(path))
 
 
 def parse(raw: bytes, path: str = "document") -> Document:
     """The document in bytes. Raises :class:`UnreadableFile`."""
-    try:
-        text = raw.decode("utf-8-sig")
-    except UnicodeDecodeError as error:
-        line = raw.count(b"\n", 0, error.start) + 1
-        raise UnreadableFile(
-            path, "it is not UTF-8 text", f"line {line}, byte {error.start}", "Choose an Equilix document."
-        ) from error
-    try:
-        data = json.loads(text)
-    except json.JSONDecodeError as error:
-        raise UnreadableFile(
-            path, f"it is not whole JSON: {error.msg}", f"line {error.lineno}, column {error.colno}",
-            "It may have been cut short; try the backup beside it.",
-        ) from error  # fmt: skip
-    except RecursionError as error:
-        raise UnreadableFile(path, "it is nested too deeply to be a document") from error
-    return _validated(_current(data, path), path)
+    data = _current(load(raw, path), path)
+    _count(data, path)
+    document = _validated(data, path)
+    if len(raw) > LARGEST_BYTES // 8:  # what can be opened can be saved: numbers may take more room when written anew
+        size = len(to_bytes(document))
+        if size > LARGEST_BYTES:
+            raise too_large(path, size)
+    return document
 
 
 def _current(data: Any, path: str) -> dict[str, Any]:
@@ -73,6 +57,28 @@ def _current(data: Any, path: str) -> dict[str, Any]:
     return current
 
 
+def _count(data: dict[str, Any], path: str) -> None:
+    """Refuse too many things before each of them is looked at."""
+    setups = data.get("setups")
+    setups = setups if isinstance(setups, list) else []
+    placements = [len(_list_in(setup, "placements")) for setup in setups]
+    for what, count, most in (
+        ("parts", len(_list_in(data, "parts")), MOST_PARTS),
+        ("setups", len(_list_in(data, "setups")), MOST_SETUPS),
+        ("operators", len(_list_in(data, "operators")), MOST_OPERATORS),
+        ("placements in one setup", max(placements, default=0), MOST_PLACEMENTS),
+        ("cables in one setup", max((len(_list_in(setup, "cables")) for setup in setups), default=0), MOST_CABLES),
+        ("placements in all setups", sum(placements), MOST_PLACEMENTS_IN_ALL),
+    ):
+        if count > most:
+            raise UnreadableFile(path, f"it has {count:,} {what}; at most {most:,} are allowed")
+
+
+def _list_in(data: Any, key: str) -> list[Any]:
+    found = data.get(key) if isinstance(data, dict) else None
+    return found if isinstance(found, list) else []
+
+
 def _validated(data: dict[str, Any], path: str) -> Document:
     try:
         document = Document.model_validate(data)
@@ -80,9 +86,11 @@ def _validated(data: dict[str, Any], path: str) -> Document:
         first, more = error.errors()[0], error.error_count() - 1
         place = place_in_words(first["loc"], data)
         given = first.get("input")
-        shown = f"{given!r} was given; " if isinstance(given, int | float | str | None) else ""
+        said = f"{_short(given)} was given; " if isinstance(given, int | float | str | None) else ""
         others = f" ({more} more like it)" if more else ""
-        raise UnreadableFile(path, f"{shown}{first['msg'].removeprefix('Value error, ')}{others}", place) from error
+        raise UnreadableFile(path, f"{said}{first['msg'].removeprefix('Value error, ')}{others}", place) from error
+    except RecursionError as error:
+        raise UnreadableFile(path, "it is nested too deeply to be a document") from error
     faults = document_faults(document)
     if faults:
         others = f" ({len(faults) - 1} more like it)" if len(faults) > 1 else ""
@@ -90,22 +98,5 @@ def _validated(data: dict[str, Any], path: str) -> Document:
     return document
 
 
-def place_in_words(steps: tuple[int | str, ...], data: Any) -> str:
-    """``parts[3] “zoom”, mass_kg``: the place with the name of the thing, where it has one."""
-    words: list[str] = []
-    here = data
-    for step in steps:
-        here = _inside(here, step)
-        if isinstance(step, int):
-            name = here.get("name") or here.get("id") if isinstance(here, dict) else None
-            words[-1:] = [f"{words[-1] if words else ''}[{step}]" + (f" “{name}”" if name else "")]
-        else:
-            words.append(str(step))
-    return ", ".join(words)
-
-
-def _inside(here: Any, step: int | str) -> Any:
-    try:
-        return here[step]
-    except (KeyError, IndexError, TypeError):
-        return here if isinstance(step, str) else None  # pydantic names union members too
+def _short(given: object) -> str:
+    return shown(given) if isinstance(given, str) else repr(given)

@@ -9,6 +9,9 @@ from typing import TYPE_CHECKING, Final
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMenu
 
+from equilix.ui.pages import UNSAVED
+from equilix.ui.widgets.tint import on_button
+
 if TYPE_CHECKING:
     from equilix.ui.window import Window
 
@@ -32,13 +35,14 @@ COMMANDS: Final[tuple[Command, ...]] = (
     Command("fit-page", "Fit", ("F5",), "Go to", lambda w: w.show_page("Fit")),
     Command("power", "Power", ("F6",), "Go to", lambda w: w.show_page("Power")),
     Command("check", "Check", ("F7",), "Go to", lambda w: w.show_page("Check")),
-    Command("undo", "Undo", ("Ctrl+Z",), "Edit", lambda w: w.session.undo(), lambda w: bool(w.session.undo_label)),
+    Command("undo", "Undo", ("Ctrl+Z",), "Edit", lambda w: w.session.undo(), lambda w: bool(w.session.history.undo_label)),
     Command("redo", "Redo", ("Ctrl+Shift+Z", "Ctrl+Y"), "Edit", lambda w: w.session.redo(), lambda w: bool(w.session.history.redo_label)),
     Command("take-off", "Take the part off", ("Delete",), "Edit", lambda w: w.take_off(), lambda w: w.session.selection is not None),
     Command("new", "New document", ("Ctrl+N",), "File", lambda w: w.files.new()),
     Command("open", "Open …", ("Ctrl+O",), "File", lambda w: w.files.choose_open()),
     Command("demo", "Open the demo", (), "File", lambda w: w.files.open_demo()),
     Command("save", "Save", ("Ctrl+S",), "File", lambda w: w.files.save()),
+    Command("unsaved", "Work that was not saved", (), "File", lambda w: w.show_page(UNSAVED)),
     Command("save-as", "Save as …", ("Ctrl+Shift+S",), "File", lambda w: w.files.choose_save()),
     Command("fit", "Show all of the rig", ("F",), "View", lambda w: w.stage.fit()),
     Command("closer", "Closer", ("+", "="), "View", lambda w: w.stage.side.zoom(1.25)),
@@ -67,9 +71,9 @@ def refresh(window: Window, actions: dict[str, QAction]) -> None:
     """Enable what can be done now, and say what undo and redo would do."""
     for command in COMMANDS:
         actions[command.key].setEnabled(command.enabled(window))
-    undo, redo = window.session.undo_label, window.session.history.redo_label
-    actions["undo"].setText(f"Undo: {undo}" if undo else "Undo")
-    actions["redo"].setText(f"Redo: {redo}" if redo else "Redo")
+    undo, redo = window.session.history.undo_label, window.session.history.redo_label
+    actions["undo"].setText(on_button(f"Undo: {undo}") if undo else "Undo")
+    actions["redo"].setText(on_button(f"Redo: {redo}") if redo else "Redo")
 
 
 def menu(window: Window, actions: dict[str, QAction]) -> QMenu:

@@ -8,10 +8,11 @@ import sys
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import Qt, QTimer
-from PySide6.QtGui import QColor, QPainter, QPixmap
+from PySide6.QtCore import QEventLoop, Qt, QTimer
+from PySide6.QtGui import QColor, QImageWriter, QPainter, QPixmap
 from PySide6.QtWidgets import QApplication, QLabel
 
+from equilix.ui.ending import Ending
 from equilix.ui.theme import PREP_ROOM, font, load_fonts
 
 if TYPE_CHECKING:
@@ -42,28 +43,31 @@ def start(options: argparse.Namespace) -> int:
 
         print(report_text(window.session.analysis))
         picture = options.screenshot or OFFSCREEN_PICTURE
-        paint(window, picture)
+        problem = paint(window, picture)
+        window.close_anyway()
+        if problem:
+            print(f"equilix: {picture} was not written: {problem}", file=sys.stderr)
+            return 1
         print(f"The window as a picture: {picture}")
-        window.close()
         return 0
     window.show()
     splash.close()
     QTimer.singleShot(0, window.offer_lost_work)
-    return application.exec()
+    with Ending(window):
+        return application.exec()
 
 
 def first_picture() -> QLabel:
     """Something on the screen at once, while NumPy, pydantic and the window are still being loaded."""
     paper = QPixmap(420, 150)
     paper.fill(QColor(PREP_ROOM.paper))
-    painter = QPainter(paper)
-    painter.setPen(QColor(PREP_ROOM.ink))
-    painter.setFont(font(22, bold=True))
-    painter.drawText(paper.rect().adjusted(28, 26, -28, -60), Qt.AlignmentFlag.AlignLeft, "Equilix")
-    painter.setFont(font())
-    painter.setPen(QColor(PREP_ROOM.quiet))
-    painter.drawText(paper.rect().adjusted(28, 84, -28, -20), Qt.AlignmentFlag.AlignLeft, "Laying the rig out …")
-    painter.end()
+    with QPainter(paper) as painter:
+        painter.setPen(QColor(PREP_ROOM.ink))
+        painter.setFont(font(22, bold=True))
+        painter.drawText(paper.rect().adjusted(28, 26, -28, -60), Qt.AlignmentFlag.AlignLeft, "Equilix")
+        painter.setFont(font())
+        painter.setPen(QColor(PREP_ROOM.quiet))
+        painter.drawText(paper.rect().adjusted(28, 84, -28, -20), Qt.AlignmentFlag.AlignLeft, "Laying the rig out …")
     label = QLabel()
     label.setWindowFlags(Qt.WindowType.SplashScreen | Qt.WindowType.FramelessWindowHint)
     label.setPixmap(paper)
@@ -73,28 +77,33 @@ def first_picture() -> QLabel:
 def open_window(*, demo: bool = False, file: Path | None = None) -> Window:
     """A window with the demo, with a file, with the file used last, or on a first run with the demo."""
     from equilix.demo import lighthouse  # here, so that the first picture does not wait for the core
-    from equilix.store import recovery
+    from equilix.store import state
     from equilix.ui.session import Session
     from equilix.ui.window import Window
 
-    session = Session(lighthouse() if demo or (file is None and not recovery.recent()) else None)
+    session = Session(lighthouse() if demo or (file is None and not state.recent()) else None)
     window = Window(session)
     if file is not None:
-        session.open(file)
-    elif not demo and recovery.recent():
-        session.open(recovery.recent()[0])
+        session.desk.open(file)
+    elif not demo and state.recent():
+        session.desk.open(state.recent()[0])
     return window
 
 
-def paint(window: Window, picture: Path) -> None:
-    """Wait for the plans and paint the window into a PNG."""
+def paint(window: Window, picture: Path) -> str:
+    """Wait for the plans and paint the window into a PNG; returns why it could not be written, or nothing."""
     window.show()
     application = QApplication.instance()
     assert application is not None
     while window.session.is_planning:
-        application.processEvents()
+        application.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)
     for _ in range(3):
         application.processEvents()
-    picture.parent.mkdir(parents=True, exist_ok=True)
-    if not window.grab().save(str(picture)):
-        print(f"equilix: {picture} could not be written", file=sys.stderr)
+    try:
+        picture.parent.mkdir(parents=True, exist_ok=True)
+        if picture.is_dir():
+            return "it is a folder"
+    except OSError as error:
+        return error.strerror or str(error)
+    writer = QImageWriter(str(picture), b"png")
+    return "" if writer.write(window.grab().toImage()) else writer.errorString()

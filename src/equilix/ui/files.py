@@ -1,4 +1,4 @@
-"""Opening and saving from the window. Unsaved work is never asked about: it is put by, and undo brings it back."""
+"""Opening and saving from the window. Unsaved work is never asked about: it is put by, and can be gone back to."""
 
 from __future__ import annotations
 
@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QFileDialog, QWidget
 
 from equilix.demo import lighthouse
 from equilix.document import empty
-from equilix.store import recovery
+from equilix.store import state
 from equilix.store.saving import SUFFIX
 from equilix.ui.session import Session
 
@@ -39,12 +39,14 @@ class Files(QObject):
         dialog.setNameFilter(_FILTER)
         dialog.setDefaultSuffix(SUFFIX.lstrip("."))
         dialog.setOption(QFileDialog.Option.DontUseNativeDialog)
-        start = self.session.path or next(iter(recovery.recent()), None)
+        start = self.session.desk.path or next(iter(state.recent()), None)
         if start is not None:
             dialog.setDirectory(str(start.parent))
         if mode == QFileDialog.AcceptMode.AcceptSave:
             dialog.selectFile(
-                self.session.path.name if self.session.path else f"{self.session.document.name or 'rig'}{SUFFIX}"
+                self.session.desk.path.name
+                if self.session.desk.path
+                else f"{self.session.document.name or 'rig'}{SUFFIX}"
             )
         dialog.fileSelected.connect(take)
         dialog.finished.connect(dialog.deleteLater)
@@ -53,29 +55,29 @@ class Files(QObject):
 
     def open(self, name: str | Path) -> None:
         """Open a file."""
-        self.session.open(Path(name))
+        self.session.desk.open(Path(name))
 
     def save(self) -> None:
         """Save to the file it came from, or ask where."""
-        if self.session.path is None:
+        if self.session.desk.path is None:
             self.choose_save()
         else:
-            self.session.save()
+            self.session.desk.save()
 
     def save_as(self, name: str | Path) -> None:
         """Save under a name."""
         path = Path(name)
-        self.session.save(path if path.suffix else path.with_suffix(SUFFIX))
+        self.session.desk.save(path if path.suffix else path.with_suffix(SUFFIX))
 
     def new(self) -> None:
         """Begin a new document."""
-        self.session.replace(empty(), None)
+        self.session.desk.replace(empty(), None)
         self.session.said.emit("A new document. Begin on the mat with a part, or open the demo.", False)
 
     def open_demo(self) -> None:
         """Open the demonstration."""
-        self.session.replace(lighthouse(), None)
+        self.session.desk.replace(lighthouse(), None)
 
     def recent(self) -> Sequence[Path]:
         """The files opened or saved last."""
-        return recovery.recent()
+        return state.recent()

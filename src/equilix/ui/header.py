@@ -16,6 +16,7 @@ from equilix.ui.session import Session
 from equilix.ui.theme import font
 from equilix.ui.way_menu import SettingPanel, way_choices
 from equilix.ui.widgets.panel import NamePanel, Panel
+from equilix.ui.widgets.tint import plain_label
 from equilix.ui.widgets.words import Choice, WordButton
 from equilix.units import mass
 
@@ -30,9 +31,9 @@ class Header(QWidget):
         self.setup.choices, self.operator.choices, self.lens.choices = self._setups, self._operators, self._lenses
         self.way = WordButton("way of carrying")
         self.way.choices = self._ways
-        self.carried, self.by, self.with_ = QLabel("carried"), QLabel("by"), QLabel("with the")
+        self.carried, self.by, self.with_ = plain_label("carried"), plain_label("by"), plain_label("with the")
         self.panel: Panel | None = None
-        self.mass = QLabel()
+        self.mass = plain_label()
         self.mass.setFont(font(13, bold=True))
         row = QHBoxLayout(self)
         row.setContentsMargins(24, 8, 20, 8)

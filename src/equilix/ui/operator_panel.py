@@ -5,7 +5,7 @@ from __future__ import annotations
 import time
 
 from PySide6.QtCore import Qt, QTimer
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QLineEdit, QPushButton, QWidget
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QPushButton, QWidget
 
 from equilix.body.calibrate import strength_from_hold
 from equilix.body.operators import MEAN_STRENGTH, Operator, Spared, Strength
@@ -15,6 +15,7 @@ from equilix.errors import EquilixError
 from equilix.ui.session import Session
 from equilix.ui.widgets.fields import QuantityField, values_of
 from equilix.ui.widgets.panel import Panel
+from equilix.ui.widgets.tint import plain_label
 
 _SEXES = ("male", "female")
 _SIDES = ("right", "left")
@@ -81,7 +82,7 @@ class OperatorPanel(Panel):
             self.form.addRow(label, field)
         self.hold = HoldTest(self)
         self.form.addRow("Hold test", self.hold)
-        note = QLabel("Estimates for healthy adults; the spread between people is wide. Pain means stop.")
+        note = plain_label("Estimates for healthy adults; the spread between people is wide. Pain means stop.")
         note.setWordWrap(True)
         self.form.addRow(note)
         self.finish()
@@ -156,7 +157,7 @@ class HoldTest(QWidget):
         self.panel = panel
         self.mass = QLineEdit("2 kg")
         self.mass.setAccessibleName("Mass held at arm’s length")
-        self.button, self.said = QPushButton("Start"), QLabel()
+        self.button, self.said = QPushButton("Start"), plain_label()
         self.button.setAccessibleName("Start or stop the hold test")
         self.said.setWordWrap(True)
         row = QHBoxLayout(self)

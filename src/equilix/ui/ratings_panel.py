@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QLabel, QWidget
+from PySide6.QtWidgets import QWidget
 
 from equilix.edits.ratings import rate, ratings
 from equilix.errors import EquilixError
@@ -10,6 +10,7 @@ from equilix.kit.parts import Part
 from equilix.ui.session import Session
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.panel import Panel
+from equilix.ui.widgets.tint import plain_label
 
 
 class RatingsPanel(Panel):
@@ -18,7 +19,7 @@ class RatingsPanel(Panel):
     def __init__(self, session: Session, parent: QWidget, part: Part) -> None:
         super().__init__(parent, "Take it over")
         self.session, self.part = session, part
-        note = QLabel(f"{part.name}: from its maker’s papers. The maker’s rating comes first.")
+        note = plain_label(f"{part.name}: from its maker’s papers. The maker’s rating comes first.")
         note.setWordWrap(True)
         self.form.addRow(note)
         self.fields: dict[str, QuantityField] = {}
@@ -26,7 +27,7 @@ class RatingsPanel(Panel):
             field = QuantityField(rating.label, rating.quantity)
             field.show_value(rating.value, session.document.display)
             self.fields[rating.key] = field
-            self.form.addRow(rating.label, field)
+            self.form.addRow(plain_label(rating.label), field)
         self.finish()
         self.setMinimumWidth(380)
 

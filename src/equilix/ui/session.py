@@ -1,10 +1,8 @@
-"""The one thing that all of the window observes: document, selection, analysis, plans and the file."""
+"""The one thing that all of the window observes: document, selection, analysis and plans."""
 
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
-from pathlib import Path
 from typing import TYPE_CHECKING, Literal
 
 from PySide6.QtCore import QObject, QTimer, Signal
@@ -15,9 +13,7 @@ from equilix.edits.history import History
 from equilix.edits.kit import add_setup
 from equilix.errors import EquilixError
 from equilix.rig.setups import Setup
-from equilix.store import recovery
-from equilix.store.reading import open_document
-from equilix.store.saving import save
+from equilix.ui.desk import Desk
 from equilix.ui.planning import Planning
 
 if TYPE_CHECKING:
@@ -25,19 +21,8 @@ if TYPE_CHECKING:
     from equilix.guide.steps import Advice
     from equilix.planner.plan import Plan
 
-MOST_PARKED = 8
 Overlay = Literal["figure", "cables", "table"]
 """The operator's joints and eye line; the cables; how the rig stands on a table."""
-
-
-@dataclass(frozen=True)
-class _Parked:
-    """A document that was open before another was opened."""
-
-    history: History
-    path: Path | None
-    saved: Document
-    autosave: recovery.Autosave
 
 
 class Session(QObject):
@@ -53,9 +38,8 @@ class Session(QObject):
 
     def __init__(self, document: Document | None = None, parent: QObject | None = None) -> None:
         super().__init__(parent)
-        self.history = History(_with_a_setup(document or empty()))
-        self.saved = self.history.now
-        self.path: Path | None = None
+        self.history = history_of(document or empty())
+        self.desk = Desk(self)
         self.selection: str | None = None
         self.ghost: Plan | None = None
         self.axis: Advice | None = None
@@ -67,15 +51,9 @@ class Session(QObject):
         self.planning.found.connect(self._plan_found)
         self.planning.failed.connect(lambda text: self.said.emit(text, True))
         self.planning.finished.connect(self.plans_changed)
-        self._autosave = recovery.Autosave()
-        self._autosave_timer = QTimer(self, interval=int(recovery.EVERY_S * 1000))
-        self._autosave_timer.timeout.connect(self.autosave)
-        self._autosave_timer.start()
-        self._kept: Document | None = None
-        self._parked: list[_Parked] = []
         self._plan_timer = QTimer(self, singleShot=True, interval=120)
         self._plan_timer.timeout.connect(self._start_planning)
-        self._analyse()
+        self.analysis: Analysis = analyse(self.document, self.setup)
         self._plan_timer.start()
 
     # what is there
@@ -102,11 +80,6 @@ class Session(QObject):
         return self._body
 
     @property
-    def dirty(self) -> bool:
-        """Whether there is work that the file does not have."""
-        return self.document is not self.saved and self.document != self.saved
-
-    @property
     def is_planning(self) -> bool:
         """Whether plans are still being made."""
         return self._plan_timer.isActive() or self.planning.running
@@ -120,8 +93,7 @@ class Session(QObject):
         except EquilixError as error:
             self.said.emit(str(error), True)
             return False
-        self._become(self.history.done(label, _with_a_setup(new), gesture))
-        return True
+        return self._become(self.history.done(label, _with_a_setup(new), gesture))
 
     def end_gesture(self) -> None:
         """The next edit is an undo entry of its own."""
@@ -129,30 +101,21 @@ class Session(QObject):
             self.history = self.history.settled()
             self.changed.emit()
 
-    @property
-    def undo_label(self) -> str:
-        """What undo would take back: the last edit, or having opened another document."""
-        return self.history.undo_label or ("having opened another document" if self._parked else "")
+    def break_off(self, gesture: str) -> None:
+        """Take back what a gesture has done so far, as if it had not begun."""
+        if self.history.gesture == gesture:
+            self._become(self.history.without_last())
 
     def undo(self) -> None:
-        """Take back the last edit; before the first one, the opening of the document itself."""
-        label = self.undo_label
-        if self.history.undo_label:
-            self._become(self.history.undone())
-        elif self._parked:
-            parked = self._parked.pop()
-            self._autosave.forget()
-            self._autosave, self.path, self.saved = parked.autosave, parked.path, parked.saved
-            self._kept = None
-            self._become(parked.history)
-        if label:
+        """Take back the last edit of this document."""
+        label = self.history.undo_label
+        if label and self._become(self.history.undone()):
             self.said.emit(f"Undone: {label}.", False)
 
     def redo(self) -> None:
         """Do again what was undone."""
         label = self.history.redo_label
-        if label:
-            self._become(self.history.redone())
+        if label and self._become(self.history.redone()):
             self.said.emit(f"Done again: {label}.", False)
 
     def apply_plan(self, plan: Plan) -> None:
@@ -184,23 +147,35 @@ class Session(QObject):
             self.axis = advice
             self.axis_changed.emit()
 
-    def _become(self, history: History) -> None:
+    def put_on_desk(self, history: History) -> bool:
+        """Show another document, with its own history. Returns whether it could be analysed."""
+        return self._become(history, selection=None)
+
+    def _become(self, history: History, **updates: str | None) -> bool:
+        """Go on with another state. Nothing changes where its document cannot be analysed: that is said.
+
+        The window must never show one rig while it holds another.
+        """
         if history.now is self.document:
             self.history = history
-            return
-        self.history = history
-        self.ghost = None
-        self._analyse()
+            return True
+        setup = history.now.setup_named(None)
+        try:
+            assert setup is not None  # every history of a session begins and goes on with one
+            analysis = analyse(history.now, setup)
+        except Exception as error:  # whatever is wrong with it: the rig on the screen stays the rig that is held
+            self.said.emit(f"This rig could not be worked out ({error!r}). Nothing was changed.", True)
+            return False
+        self.history, self.analysis, self.ghost = history, analysis, None
+        self.selection = updates.get("selection", self.selection)
+        if self.selection not in setup.by_id:
+            self.selection = None
         self.plans = []
         self.planning.cancel()
         self._plan_timer.start()
         self.changed.emit()
         self.plans_changed.emit()
-
-    def _analyse(self) -> None:
-        self.analysis: Analysis = analyse(self.document, self.setup)
-        if self.selection not in self.setup.by_id:
-            self.selection = None
+        return True
 
     # plans
 
@@ -212,77 +187,16 @@ class Session(QObject):
         self.plans = [*self.plans, plan]
         self.plans_changed.emit()
 
-    # files
-
-    def replace(self, document: Document, path: Path | None) -> None:
-        """Open another document. The one before is put by, unsaved work and all; undo brings it back."""
-        self.autosave()
-        if self.dirty or self.document.parts:  # an untouched empty document is nothing to come back to
-            parked = _Parked(self.history, self.path, self.saved, self._autosave)
-            self._parked = [*self._parked, parked][-MOST_PARKED:]
-        self._autosave, self._kept = recovery.Autosave(), None
-        self.path = path
-        self.selection = None
-        fresh = _with_a_setup(document)
-        self.saved = fresh
-        self._become(History(fresh))
-
-    def open(self, path: Path) -> bool:
-        """Open a file; where it cannot be read the open document stays, and the reason is said."""
-        try:
-            document = open_document(path)
-        except EquilixError as error:
-            self.said.emit(f"{error} Your open document is as it was.", True)
-            return False
-        self.replace(document, path)
-        recovery.remember(path)
-        self.said.emit(f"Opened {path.name}.", False)
-        return True
-
-    def save(self, path: Path | None = None) -> bool:
-        """Save to ``path`` or to the file it came from; where that fails the reason is said."""
-        target = path or self.path
-        if target is None:
-            return False
-        try:
-            save(self.document, target)
-        except EquilixError as error:
-            self.said.emit(str(error), True)
-            return False
-        self.path, self.saved = target, self.document
-        self._autosave.forget()
-        recovery.remember(target)
-        self.said.emit(f"Saved {target.name}.", False)
-        self.changed.emit()
-        return True
-
-    def autosave(self) -> None:
-        """Write unsaved work away, if there is any new."""
-        if self.dirty and self.document is not self._kept:
-            try:
-                self._autosave.keep(self.document, self.path)
-                self._kept = self.document
-            except (EquilixError, OSError) as error:
-                self.said.emit(f"Unsaved work could not be put by: {error}", True)
-        elif not self.dirty and self._kept is not None:
-            self._autosave.forget()
-            self._kept = None
-
-    def recover(self, lost: recovery.Recovered) -> None:
-        """Go on with work that an earlier run left unsaved."""
-        self.replace(lost.document, lost.original)
-        self.saved = empty()
-        self.autosave()
-        lost.file.unlink(missing_ok=True)
-        self.said.emit("The unsaved work is back. Save it to keep it.", False)
-        self.changed.emit()
-
     def close(self) -> None:
-        """Stop timers and the planner; unsaved work stays in the autosave file only where it is dirty."""
-        self._autosave_timer.stop()
+        """Stop timers and the planner; unsaved work is put by."""
         self._plan_timer.stop()
         self.planning.stop()
-        self.autosave()
+        self.desk.close()
+
+
+def history_of(document: Document) -> History:
+    """The history of a document that has just been opened: with a setup, and nothing to undo."""
+    return History(_with_a_setup(document))
 
 
 def _with_a_setup(document: Document) -> Document:

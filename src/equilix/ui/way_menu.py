@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
-from PySide6.QtWidgets import QLabel, QLineEdit, QWidget
+from PySide6.QtWidgets import QLineEdit, QWidget
 
 from equilix.carry import WAYS
 from equilix.document import Document
@@ -13,6 +13,7 @@ from equilix.errors import EquilixError
 from equilix.kit.carriers import TripodHead
 from equilix.ui.session import Session
 from equilix.ui.widgets.panel import Panel
+from equilix.ui.widgets.tint import plain_label
 from equilix.ui.widgets.words import Choice
 
 HEIGHTS = {"low": "low", "chest": "at the chest", "eye": "at the eye", "overhead": "overhead"}
@@ -91,7 +92,7 @@ class SettingPanel(Panel):
         setup = session.setup
         bearer = session.document.parts_by_id[setup.borne_by or ""]
         steps = isinstance(bearer.carrier, TripodHead)
-        about = QLabel(carrying.bearer_words(session.document, setup))
+        about = plain_label(carrying.bearer_words(session.document, setup))
         about.setWordWrap(True)
         self.form.addRow(about)
         self.line = QLineEdit("" if setup.setting is None else f"{setup.setting:g}")

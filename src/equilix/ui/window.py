@@ -22,14 +22,17 @@ from PySide6.QtWidgets import (
 from equilix.edits import kit, rigging
 from equilix.store import recovery
 from equilix.ui import actions
+from equilix.ui.disk_messages import DiskMessages
 from equilix.ui.files import Files
 from equilix.ui.header import Header
-from equilix.ui.pages import TITLES, Pages
+from equilix.ui.messages import MessageBar
+from equilix.ui.pages import TITLES, UNSAVED, Pages
 from equilix.ui.pages.page import Page
-from equilix.ui.reading_bar import MessageBar, ReadingBar
+from equilix.ui.reading_bar import ReadingBar
 from equilix.ui.session import Session
 from equilix.ui.stage.stage import Stage
 from equilix.ui.theme import PREP_ROOM, THEMES, Theme, font, wear
+from equilix.ui.widgets.tint import on_button, plain_label, set_tip, tint
 
 SMALLEST = (1024, 640)
 COLUMN_PX = 336
@@ -49,6 +52,8 @@ class Window(QMainWindow):
         self.files = Files(session, self)
         self.header, self.reading, self.stage = Header(session), ReadingBar(session), Stage(session)
         self.message = MessageBar(session, self.stage)
+        self.disk = DiskMessages(session.desk, self.message, self.files, self.close_anyway)
+        self._let_go = False
         self.pages = Pages(session)
         self.stack = QStackedWidget()
         self.stack.setFixedWidth(COLUMN_PX)
@@ -59,6 +64,7 @@ class Window(QMainWindow):
         self.resize(1280, 800)
         self.setAcceptDrops(True)
         session.changed.connect(self.refresh)
+        session.desk.changed.connect(self.refresh)
         self.show_page("Balance")
         self.put_on(PREP_ROOM)
         self.refresh()
@@ -87,6 +93,10 @@ class Window(QMainWindow):
             button = self._nav_button(title, self.actions_[key].trigger)
             button.setToolTip(f"{title} ({self.actions_[key].shortcut().toString()})")
             column.addWidget(button)
+        self.mark = plain_label("▲ not put by")
+        self.mark.setFont(font(11, bold=True))
+        self.mark.hide()
+        column.addWidget(self.mark)
         self.more = self._nav_button("Commands", self.show_commands)
         column.addWidget(self.more)
         return nav
@@ -127,8 +137,13 @@ class Window(QMainWindow):
 
     def refresh(self) -> None:
         """Title and commands follow the session."""
-        name = self.session.path.name if self.session.path else self.session.document.name or "new document"
-        self.setWindowTitle(f"{'• ' if self.session.dirty else ''}{name} – Equilix")
+        name = self.session.desk.path.name if self.session.desk.path else self.session.document.name or "new document"
+        unsaved = "• " if self.session.desk.dirty else ""
+        self.setWindowTitle(f"{unsaved}{name} – Equilix".replace("[*]", "[*][*]"))  # Qt's own mark, written out
+        unkept = self.session.desk.unkept
+        self.mark.setVisible(bool(unkept))
+        set_tip(self.mark, unkept)
+        tint(self.mark, self.theme.tip)
         actions.refresh(self, self.actions_)
 
     def show_page(self, title: str) -> None:
@@ -154,11 +169,15 @@ class Window(QMainWindow):
     def show_commands(self) -> None:
         """List every command with its keys."""
         menu = actions.menu(self, self.actions_)
+        if self.session.desk.aside:
+            menu.addSection("Put aside, to go on with")
+            for sheet in self.session.desk.aside:
+                menu.addAction(on_button(sheet.title), lambda sheet=sheet: self.session.desk.go_back(sheet))
         files = self.files.recent()
         if files:
             menu.addSection("Opened last")
             for path in files:
-                menu.addAction(path.name, lambda path=path: self.files.open(path))
+                menu.addAction(on_button(path.name), lambda path=path: self.files.open(path))
         menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         menu.popup(self.more.mapToGlobal(QPoint(self.more.width(), -menu.sizeHint().height() + self.more.height())))
 
@@ -198,8 +217,12 @@ class Window(QMainWindow):
             if plan is not None and self.session.analysis.status != "rests":
                 text, mark = plan.lines()[0]
                 self.message.offer(
-                    f"Next: {text}{f' ({mark})' if mark else ''}.", "Do it", lambda: self.session.apply_plan(plan)
+                    "next",
+                    f"Next: {text}{f' ({mark})' if mark else ''}.",
+                    [("Do it", lambda: self.session.apply_plan(plan))],
                 )
+        elif not on:
+            self.message.withdraw("next")
 
     def next_card(self) -> None:
         """Put the focus on the next way to mend the rig, which shows its ghost."""
@@ -219,12 +242,22 @@ class Window(QMainWindow):
 
     def offer_lost_work(self) -> None:
         """Offer what an earlier run left unsaved."""
-        lost = recovery.find_lost()
-        if lost:
-            name = lost[0].original.name if lost[0].original else lost[0].document.name or "a new document"
-            self.message.offer(
-                f"Equilix ended without saving {name}.", "Bring it back", lambda: self.session.recover(lost[0])
-            )
+        lost = [work for work in recovery.find_lost() if not work.put_aside]
+        if not lost:
+            return
+        newest = lost[0]
+        name = newest.original.name if newest.original else newest.name or "a new document"
+        others = f" There are {len(lost) - 1} more." if len(lost) > 1 else ""
+        self.message.offer(
+            "lost",
+            f"Equilix ended without saving {name}.{others}",
+            [("Bring it back", lambda: self.bring_back(newest)), ("Look at it", lambda: self.show_page(UNSAVED))],
+        )
+
+    def bring_back(self, work: recovery.LostWork) -> None:
+        """Go on with lost work; what else is lost is offered next."""
+        self.session.desk.recover(work)
+        self.offer_lost_work()
 
     # files dropped on the window; closing
 
@@ -238,10 +271,26 @@ class Window(QMainWindow):
             self.files.open(Path(files[0]))
 
     def closeEvent(self, event: QCloseEvent) -> None:
+        if not self._let_go:
+            homeless = self.session.desk.put_all_by()
+            if homeless:  # the one case in which closing would lose something
+                event.ignore()
+                self.disk.ask_before_closing(homeless)
+                return
         for page in self.pages.made:
             page.stop()
         self.session.close()
         super().closeEvent(event)
+
+    def close_anyway(self) -> None:
+        """Close although something is lost: the person has said so, or the system ends the program."""
+        self._let_go = True
+        self.close()
+
+    def end_now(self) -> None:
+        """The system ends the program: put the work by and close at once, without a question."""
+        self.session.desk.put_all_by()
+        self.close_anyway()
 
 
 def _rule(*, vertical: bool) -> QFrame:

@@ -13,10 +13,13 @@ if TYPE_CHECKING:
     from equilix.ui.pages.mat import MatPage
     from equilix.ui.pages.page import Page
     from equilix.ui.pages.power import PowerPage
+    from equilix.ui.pages.unsaved_work import UnsavedWorkPage
     from equilix.ui.session import Session
 
 TITLES: Final = ("Mat", "Build", "Balance", "Fit", "Power", "Check")
 """The workspaces, in the order of the work."""
+UNSAVED: Final = "Unsaved work"
+"""Opened by a command or an offer, not by a tab."""
 
 
 class Pages:
@@ -67,11 +70,22 @@ class Pages:
 
         return CheckPage(self._session)
 
+    @cached_property
+    def unsaved_work(self) -> UnsavedWorkPage:
+        """What earlier runs left unsaved."""
+        from equilix.ui.pages.unsaved_work import UnsavedWorkPage
+
+        return UnsavedWorkPage(self._session)
+
     def __getitem__(self, title: str) -> Page:
-        page: Page = getattr(self, title.lower())
+        page: Page = getattr(self, _key(title))
         return page
 
     @property
     def made(self) -> list[Page]:
         """The pages that have been opened."""
-        return [self.__dict__[title.lower()] for title in TITLES if title.lower() in self.__dict__]
+        return [self.__dict__[_key(title)] for title in (*TITLES, UNSAVED) if _key(title) in self.__dict__]
+
+
+def _key(title: str) -> str:
+    return title.lower().replace(" ", "_")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from equilix.reading import CAUTION, CAUTION_LONG, sureness, whereabouts
 from equilix.ui.pages.figure_list import FigureList
@@ -14,7 +14,7 @@ from equilix.ui.session import Session
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.card import PlanCard
 from equilix.ui.widgets.tabs import Tabs
-from equilix.ui.widgets.tint import tint
+from equilix.ui.widgets.tint import plain_label, set_tip, tint
 
 if TYPE_CHECKING:
     from equilix.planner.plan import Plan
@@ -35,15 +35,15 @@ class BalancePage(Page):
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
         head = QHBoxLayout()
-        self.head, self.state = self.heading("Ways to mend it"), QLabel()
+        self.head, self.state = self.heading("Ways to mend it"), plain_label()
         head.addWidget(self.head)
         head.addStretch(1)
         head.addWidget(self.state)
         self.column.addLayout(head)
         self.cards_column = QWidget()
+        _column(self.cards_column)
         self.column.addWidget(self.cards_column)
         self.cards: list[PlanCard] = []
-        self._shown: list[Plan] = []
         self.cannot = self.note()
         self.column.addWidget(self.cannot)
         self.sure_head, self.sure, self.sure_todo = self.heading("How sure is this?"), self.note(), self.note()
@@ -58,7 +58,7 @@ class BalancePage(Page):
         self.column.addWidget(self.figures)
         self.column.addStretch(1)
         self.caution = self.note(CAUTION)
-        self.caution.setToolTip(CAUTION_LONG)
+        set_tip(self.caution, CAUTION_LONG)
         self.caution.setContentsMargins(16, 6, 12, 8)
         self.outer.addWidget(self.caution)
         session.plans_changed.connect(self._session_changed)
@@ -133,28 +133,26 @@ class BalancePage(Page):
 
     def wear(self, theme: Theme) -> None:
         """Show in another theme."""
-        self._shown = []
+        self._drop_cards([])
         super().wear(theme)
 
     def _show_cards(self, plans: list[Plan]) -> None:
-        if len(plans) == len(self._shown) and all(a is b for a, b in zip(plans, self._shown, strict=True)):
-            return
-        self._shown = plans
-        fresh = QWidget()
-        column = _column(fresh)
-        self.cards = []
-        for plan in plans:
-            card = PlanCard(plan, self.theme)
-            card.looked_at.connect(self.session.show_ghost)
-            card.chosen.connect(self.session.apply_plan)
-            column.addWidget(card)
-            self.cards.append(card)
-        old = self.column.replaceWidget(self.cards_column, fresh)
-        del old
-        self.cards_column.hide()
-        self.cards_column.deleteLater()
-        self.cards_column = fresh
-        fresh.setVisible(self.tabs.tab == "Mend it")
+        """Cards that stand there already stay: a plan that arrives must not take one away under the mouse."""
+        self._drop_cards(plans)
+        shown = [card.plan for card in self.cards]
+        for place, plan in enumerate(plans):
+            if not any(plan is each for each in shown):
+                card = PlanCard(plan, self.theme)
+                card.looked_at.connect(self.session.show_ghost)
+                card.chosen.connect(self.session.apply_plan)
+                self.cards_column.layout().insertWidget(place, card)
+                self.cards.insert(place, card)
+
+    def _drop_cards(self, but: list[Plan]) -> None:
+        for card in [card for card in self.cards if not any(card.plan is plan for plan in but)]:
+            self.cards.remove(card)
+            card.hide()
+            card.deleteLater()
 
 
 def _column(widget: QWidget) -> QVBoxLayout:

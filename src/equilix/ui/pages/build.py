@@ -31,6 +31,7 @@ from equilix.ui.pages.page import Page
 from equilix.ui.ratings_panel import RatingsPanel
 from equilix.ui.session import Session
 from equilix.ui.widgets.fields import QuantityField
+from equilix.ui.widgets.tint import as_tip, set_tip
 from equilix.ui.widgets.words import Choice, WordButton
 from equilix.units import Quantity, length, mass
 
@@ -181,7 +182,7 @@ class BuildPage(Page):
         if placement.parent is None:
             self.mount.insertItem(0, "nothing: it carries the rig", None)
             self.mount.setCurrentIndex(0)
-        self.mount.setToolTip(self.mount.currentText())
+        set_tip(self.mount, self.mount.currentText())
 
     def _show_motion(self, placement: Placement) -> None:
         assembly, unit = self.session.analysis.assembly, self.session.document.display
@@ -218,7 +219,7 @@ class BuildPage(Page):
                 part = session.document.parts_by_id[placement.part]
                 item = QTreeWidgetItem([part.name, mass(part.mass_kg, session.document.display)])
                 item.setData(0, Qt.ItemDataRole.UserRole, placement.id)
-                item.setToolTip(0, part.name)
+                item.setToolTip(0, as_tip(part.name))
                 item.setTextAlignment(1, Qt.AlignmentFlag.AlignRight)
                 parent = items.get(placement.parent or "")
                 (parent.addChild if parent is not None else self.tree.addTopLevelItem)(item)

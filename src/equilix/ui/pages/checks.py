@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QMouseEvent
-from PySide6.QtWidgets import QFrame, QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFrame, QPushButton, QVBoxLayout, QWidget
 
 from equilix.checks.build_order import build_order, strip_order
 from equilix.checks.check import RULES, Check, rule
@@ -19,7 +19,7 @@ from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.rows import rows_html
 from equilix.ui.widgets.tabs import Tabs
-from equilix.ui.widgets.tint import tint, tinted
+from equilix.ui.widgets.tint import plain_label, rich_label, tint, tinted
 
 FOUND, BUILD, STRIP = "Found", "Build order", "Strip"
 SIGNS = {"stop": "▲ stop", "mind": "◆ mind", "fine": "● fine"}
@@ -70,9 +70,7 @@ class CheckPage(Page):
         self.rows: list[CheckRow] = []
         self.rows_column = QWidget()
         self.column.addWidget(self.rows_column)
-        self.text = QLabel()
-        self.text.setWordWrap(True)
-        self.text.setTextFormat(Qt.TextFormat.RichText)
+        self.text = rich_label()
         self.column.addWidget(self.text)
         self.rules = QPushButton("Rules of thumb …")
         self.rules.clicked.connect(self.open_rules)
@@ -137,7 +135,7 @@ class RulesPanel(Panel):
     def __init__(self, session: Session, parent: QWidget) -> None:
         super().__init__(parent, "Use these")
         self.session = session
-        note = QLabel("Common practice, no source. The maker’s rating wins wherever there is one.")
+        note = plain_label("Common practice, no source. The maker’s rating wins wherever there is one.")
         note.setWordWrap(True)
         self.form.addRow(note)
         self.fields: dict[str, QuantityField] = {}

@@ -104,12 +104,11 @@ class Cloth(QWidget):
             self.chosen.emit(part_id)
 
     def paintEvent(self, event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        for cell in self.cells:
-            if cell.box.intersects(QRectF(event.rect())):
-                self._paint_cell(painter, cell)
-        painter.end()
+        with QPainter(self) as painter:
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            for cell in self.cells:
+                if cell.box.intersects(QRectF(event.rect())):
+                    self._paint_cell(painter, cell)
 
     def _paint_cell(self, painter: QPainter, cell: _Cell) -> None:
         t = self.theme
@@ -169,12 +168,11 @@ class Cloth(QWidget):
         drag.setMimeData(data)
         picture = QPixmap(cell.box.size().toSize())
         picture.fill(Qt.GlobalColor.transparent)
-        painter = QPainter(picture)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.translate(QPointF(picture.rect().center()) - cell.outline.whole.boundingRect().center() * PX_PER_MM)
-        painter.scale(PX_PER_MM, PX_PER_MM)
-        paint_outline(painter, cell.outline, self.theme)
-        painter.end()
+        with QPainter(picture) as painter:
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            painter.translate(QPointF(picture.rect().center()) - cell.outline.whole.boundingRect().center() * PX_PER_MM)
+            painter.scale(PX_PER_MM, PX_PER_MM)
+            paint_outline(painter, cell.outline, self.theme)
         drag.setPixmap(picture)
         drag.setHotSpot(picture.rect().center())
         drag.exec(Qt.DropAction.CopyAction)

@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QLabel, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from equilix.analysis import Analysis
 from equilix.carry.tripod import FEW_RAD
 from equilix.ui.theme import Theme, font
 from equilix.ui.widgets.rows import Row, rows_html
-from equilix.ui.widgets.tint import tint
+from equilix.ui.widgets.tint import rich_label, tint
 from equilix.units import angle
 
 _TOUCHES_GLASS = {"lens", "matte-box", "filter"}
@@ -25,9 +25,7 @@ class FigureList(QWidget):
         super().__init__(parent)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
-        self.text = QLabel()
-        self.text.setWordWrap(True)
-        self.text.setTextFormat(Qt.TextFormat.RichText)
+        self.text = rich_label()
         self.text.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
         self.text.setFont(font(11))
         column.addWidget(self.text)

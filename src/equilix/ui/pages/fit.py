@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import Qt, QTimer
-from PySide6.QtWidgets import QCheckBox, QLabel, QVBoxLayout, QWidget
+from PySide6.QtCore import QTimer
+from PySide6.QtWidgets import QCheckBox, QVBoxLayout, QWidget
 
 from equilix.document import Document
 from equilix.fit.curves import lasts_s, operators_compared, over_aim, over_mass, over_slide, ways_compared
@@ -17,11 +17,11 @@ from equilix.ui.pages.page import Page
 from equilix.ui.planning import Planning
 from equilix.ui.session import Session
 from equilix.ui.stage.fit_chart import CurveChart, FlowBar, SteadinessChart
-from equilix.ui.theme import font
+from equilix.ui.theme import Theme, font
 from equilix.ui.widgets.fit_card import FitCard
 from equilix.ui.widgets.rows import rows_html
 from equilix.ui.widgets.tabs import Tabs
-from equilix.ui.widgets.tint import tint
+from equilix.ui.widgets.tint import plain_label, rich_label, tint
 from equilix.units import duration
 
 if TYPE_CHECKING:
@@ -41,10 +41,8 @@ class FitPage(Page):
         self.tabs = Tabs((BODY, MOVE, CURVES, COMPARE))
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
-        self.big, self.flow, self.text = QLabel(), FlowBar(), QLabel()
+        self.big, self.flow, self.text = plain_label(), FlowBar(), rich_label()
         self.big.setWordWrap(True)
-        self.text.setWordWrap(True)
-        self.text.setTextFormat(Qt.TextFormat.RichText)
         self.balance = QCheckBox("Balance and fit together")
         self.balance.toggled.connect(self._plan)
         self.cards_column = QWidget()
@@ -62,6 +60,7 @@ class FitPage(Page):
         self.planning = Planning(self)
         self.planning.found.connect(self._found)
         self.planning.failed.connect(lambda text: session.said.emit(text, True))
+        self._planned_for: tuple[Document, bool, Theme] | None = None
         self._later = QTimer(self, singleShot=True, interval=LATER_MS)
         self._later.timeout.connect(self._fill_later)
         session.plans_changed.connect(self._session_changed)
@@ -79,6 +78,7 @@ class FitPage(Page):
         del event
         self.session.show_overlay("figure", False)
         self.planning.cancel()
+        self._planned_for = None
         self._later.stop()
 
     def refresh(self) -> None:
@@ -157,6 +157,10 @@ class FitPage(Page):
     def _plan(self, _together: bool = False) -> None:
         if self.tabs.tab != MOVE or not self.isVisible():
             return
+        wanted = (self.session.document, self.balance.isChecked(), self.theme)
+        if self._planned_for is not None and all(a is b for a, b in zip(wanted, self._planned_for, strict=True)):
+            return  # plans for the balance have arrived: the cards that stand here stay
+        self._planned_for = wanted
         for card in self.cards:
             card.hide()
             card.deleteLater()

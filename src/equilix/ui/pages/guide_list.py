@@ -14,65 +14,92 @@ from equilix.guide.observing import Correction, take_in
 from equilix.guide.steps import Advice, advise, finish, lift_setting
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
-from equilix.ui.widgets.tint import tint, tinted
+from equilix.ui.widgets.tint import show_text, text_label
 
 if TYPE_CHECKING:
     from PySide6.QtGui import QKeyEvent
 
+    from equilix.analysis import Analysis
+
 
 class StepRow(QFrame):
-    """One step: a line with its sign; open, with all that there is to do and to see."""
+    """One step: a line with its sign; open, with all that there is to do and to see.
+
+    The row stays the same widget whatever it shows, so that nobody loses what is being typed into it.
+    """
 
     opened = Signal(int)
 
-    def __init__(self, number: int, advice: Advice, *, is_open: bool, theme: Theme) -> None:
+    def __init__(self, number: int) -> None:
         super().__init__()
-        self.number, self.advice = number, advice
+        self.number = number
+        self.advice: Advice | None = None
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        state = "right" if advice.done else "to do"
-        self.setAccessibleName(f"Step {number + 1}, {advice.step.title}: {state}")
         self.setObjectName("step")
-        edge = theme.hold if is_open else theme.rule
-        self.setStyleSheet(f"#step {{ background: {theme.card}; border: {2 if is_open else 1}px solid {edge}; }}")
-        self.column = QVBoxLayout(self)
-        self.column.setContentsMargins(10, 7, 10, 7)
-        self.column.setSpacing(4)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(10, 7, 10, 7)
+        column.setSpacing(4)
+        self.title, self.state = text_label(bold=True, wrap=False), text_label(wrap=False)
         head = QHBoxLayout()
-        head.addWidget(tinted(f"{number + 1}  {advice.step.title}", theme.ink, bold=True, wrap=False))
+        head.addWidget(self.title)
         head.addStretch(1)
-        head.addWidget(
-            tinted("● right" if advice.done else "▲ to do", theme.hold if advice.done else theme.tip, wrap=False)
-        )
-        self.column.addLayout(head)
-        if is_open:
-            self._open(advice, theme)
-
-    def _open(self, advice: Advice, theme: Theme) -> None:
-        self.column.addWidget(tinted(advice.step.prepare, theme.ink))
-        if advice.loosen:
-            self.column.addWidget(tinted(advice.loosen, theme.ink))
-        for move in advice.moves:
-            self.column.addWidget(tinted(f"{move.text} ({move.mark}).", theme.hold, bold=True))
-        if advice.short:
-            self.column.addWidget(tinted(f"▲ {advice.short}", theme.tip))
-        self.column.addWidget(tinted(f"Right when: {advice.step.right}", theme.quiet))
-        self.done = QPushButton("It is slid" if advice.moves else "Next")
+        head.addWidget(self.state)
+        column.addLayout(head)
+        self.body = QWidget()
+        column.addWidget(self.body)
+        inside = QVBoxLayout(self.body)
+        inside.setContentsMargins(0, 0, 0, 0)
+        inside.setSpacing(4)
+        self.prepare, self.moves, self.short, self.right = (
+            text_label(), text_label(bold=True), text_label(), text_label(),
+        )  # fmt: skip
+        self.done = QPushButton()
         self.done.setFont(font(11, bold=True))
-        self.done.setAccessibleName(f"{self.done.text()}: {advice.step.title}")
-        self.column.addWidget(self.done, 0, Qt.AlignmentFlag.AlignRight)
         self.seen = QLineEdit()
         self.seen.setPlaceholderText("What does the real one do?")
-        self.seen.setAccessibleName(f"What the real rig does, {advice.step.title}")
-        self.column.addWidget(self.seen)
-        self.hint = tinted("Such as: " + ", ".join(f"“{each}”" for each in advice.step.asks), theme.quiet)
-        self.column.addWidget(self.hint)
-        self.answer = tinted("", theme.ink)
-        self.answer.hide()
-        self.column.addWidget(self.answer)
+        self.hint, self.answer = text_label(), text_label()
         self.take = QPushButton("Correct the model")
         self.take.setFont(font(11, bold=True))
+        for label in (self.prepare, self.moves, self.short, self.right):
+            inside.addWidget(label)
+        inside.addWidget(self.done, 0, Qt.AlignmentFlag.AlignRight)
+        for widget in (self.seen, self.hint, self.answer):
+            inside.addWidget(widget)
+        inside.addWidget(self.take, 0, Qt.AlignmentFlag.AlignRight)
+        self.say_nothing()
+
+    def show_advice(self, advice: Advice, *, is_open: bool, theme: Theme) -> None:
+        """Show the step as things stand."""
+        self.advice = advice
+        step = advice.step
+        self.setAccessibleName(f"Step {self.number + 1}, {step.title}: {'right' if advice.done else 'to do'}")
+        edge = theme.hold if is_open else theme.rule
+        sheet = f"#step {{ background: {theme.card}; border: {2 if is_open else 1}px solid {edge}; }}"
+        if self.styleSheet() != sheet:
+            self.setStyleSheet(sheet)
+        show_text(self.title, f"{self.number + 1}  {step.title}", theme.ink)
+        show_text(self.state, "● right" if advice.done else "▲ to do", theme.hold if advice.done else theme.tip)
+        self.body.setVisible(is_open)
+        if not is_open:
+            return
+        show_text(self.prepare, "\n".join(line for line in (step.prepare, advice.loosen) if line), theme.ink)
+        show_text(self.moves, "\n".join(f"{move.text} ({move.mark})." for move in advice.moves), theme.hold)
+        show_text(self.short, f"▲ {advice.short}" if advice.short else "", theme.tip)
+        show_text(self.right, f"Right when: {step.right}", theme.quiet)
+        self.done.setText("It is slid" if advice.moves else "Next")
+        self.done.setAccessibleName(f"{self.done.text()}: {step.title}")
+        self.seen.setAccessibleName(f"What the real rig does, {step.title}")
+        show_text(self.hint, "Such as: " + ", ".join(f"“{each}”" for each in step.asks), theme.quiet)
+
+    def say(self, text: str, value: str, *, correctable: bool) -> None:
+        """Answer what was typed."""
+        show_text(self.answer, text, value)
+        self.take.setVisible(correctable)
+
+    def say_nothing(self) -> None:
+        """Take an answer away that is no longer true."""
+        self.answer.hide()
         self.take.hide()
-        self.column.addWidget(self.take, 0, Qt.AlignmentFlag.AlignRight)
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         del event
@@ -98,11 +125,13 @@ class GuideList(QWidget):
         self.rows: list[StepRow] = []
         self.number: int | None = None
         self.correction: Correction | None = None
+        self._answered: Analysis | None = None
+        """What the answer that is shown was worked out from."""
         self._for: tuple[str, str] = ("", "")
         self.column = QVBoxLayout(self)
         self.column.setContentsMargins(0, 0, 0, 0)
         self.column.setSpacing(7)
-        self.end = tinted("", self.theme.ink)
+        self.end = text_label()
         self.column.addWidget(self.end)
         self.lift = QPushButton("It is set")
         self.lift.setFont(font(11, bold=True))
@@ -118,29 +147,31 @@ class GuideList(QWidget):
         if now != self._for or (self.number is not None and self.number >= len(found)):
             self._for = now
             self.number = next((k for k, advice in enumerate(found) if not advice.done), 0 if found else None)
-        typed = self.rows[self.number].seen.text() if self._has_field() else ""
-        for row in self.rows:
-            row.hide()
-            row.deleteLater()
-        self.rows = [StepRow(k, advice, is_open=k == self.number, theme=self.theme) for k, advice in enumerate(found)]
+        self._keep_rows(len(found))
+        if self._answered is not analysis:
+            self.correction = self._answered = None
+            for row in self.rows:
+                row.say_nothing()
         for k, row in enumerate(self.rows):
-            row.opened.connect(self.open)
-            self.column.insertWidget(k, row)
-            if k == self.number:
-                row.done.clicked.connect(self.slide)
-                row.seen.setText(typed)
-                row.seen.returnPressed.connect(self.read)
-                row.take.clicked.connect(self.correct)
-        self.end.setText(finish(analysis))
-        self.end.setVisible(bool(self.end.text()))
-        tint(self.end, self.theme.quiet)
+            row.show_advice(found[k], is_open=k == self.number, theme=self.theme)
+        show_text(self.end, finish(analysis), self.theme.quiet)
         turns = lift_setting(analysis)
         self.lift.setVisible(turns is not None and turns != analysis.setup.setting)
-        self.correction = None
         self.session.show_axis(found[self.number] if self.number is not None and self.isVisible() else None)
 
-    def _has_field(self) -> bool:
-        return self.number is not None and self.number < len(self.rows) and hasattr(self.rows[self.number], "seen")
+    def _keep_rows(self, count: int) -> None:
+        while len(self.rows) < count:
+            row = StepRow(len(self.rows))
+            row.opened.connect(self.open)
+            row.done.clicked.connect(self.slide)
+            row.seen.returnPressed.connect(self.read)
+            row.take.clicked.connect(self.correct)
+            self.column.insertWidget(len(self.rows), row)
+            self.rows.append(row)
+        while len(self.rows) > count:
+            row = self.rows.pop()
+            row.hide()
+            row.deleteLater()
 
     @property
     def row(self) -> StepRow:
@@ -151,17 +182,20 @@ class GuideList(QWidget):
     def open(self, number: int) -> None:
         """Open a step."""
         if number != self.number:
-            if self._has_field():
+            if self.number is not None and self.number < len(self.rows):
                 self.row.seen.clear()
+                self.row.say_nothing()
             self.number = number
             self.refresh()
 
     def slide(self) -> None:
         """Take over into the model what was slid on the real thing, and go on to the next step that is not right."""
         advice, setup_id = self.row.advice, self.session.setup.id
+        if advice is None:
+            return
         if advice.moves and not self.session.edit(advice.step.title, lambda d: advice.apply(d, setup_id)):
             return
-        left = [k for k, row in enumerate(self.rows) if not row.advice.done]
+        left = [k for k, row in enumerate(self.rows) if row.advice is not None and not row.advice.done]
         after = [k for k in left if k > (self.number or 0)] or left or [min((self.number or 0) + 1, len(self.rows) - 1)]
         self.open(after[0])
 
@@ -173,18 +207,17 @@ class GuideList(QWidget):
     def read(self) -> None:
         """Understand what was typed and say which part is suspect."""
         row, session = self.row, self.session
+        if row.advice is None:
+            return
+        self._answered = session.analysis
         try:
             self.correction = take_in(session.document, session.analysis, row.advice.condition, row.seen.text())
         except EquilixError as error:
             self.correction = None
-            row.answer.setText(f"▲ {error}")
-            tint(row.answer, self.theme.tip)
+            row.say(f"▲ {error}", self.theme.tip, correctable=False)
         else:
-            row.answer.setText(self.correction.words)
-            tint(row.answer, self.theme.ink)
-        row.answer.show()
-        row.take.setVisible(self.correction is not None and bool(self.correction.suspects))
-        self.answered.emit(row.take if row.take.isVisible() else row.answer)
+            row.say(self.correction.words, self.theme.ink, correctable=bool(self.correction.suspects))
+        self.answered.emit(row.answer if row.take.isHidden() else row.take)
 
     def correct(self) -> None:
         """Take the likeliest data into the document; one undo takes it back."""

@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QFrame, QLabel, QScrollArea, QVBoxLayout, QWidget
 
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
+from equilix.ui.widgets.tint import plain_label
 
 SLOW_MS = 120
 
@@ -44,15 +45,14 @@ class Page(QWidget):
 
     def heading(self, text: str) -> QLabel:
         """A heading of the column."""
-        made = QLabel(text)
+        made = plain_label(text)
         made.setFont(font(12, bold=True))
         return made
 
     def note(self, text: str = "") -> QLabel:
         """Quiet text that wraps."""
-        made = QLabel(text)
+        made = plain_label(text)
         made.setWordWrap(True)
-        made.setTextFormat(Qt.TextFormat.PlainText)
         return made
 
     def keep_up(self) -> None:

@@ -10,7 +10,6 @@ from PySide6.QtWidgets import (
     QComboBox,
     QFormLayout,
     QHBoxLayout,
-    QLabel,
     QLineEdit,
     QPushButton,
     QSpinBox,
@@ -25,6 +24,7 @@ from equilix.kit.materials import MATERIALS, SOFTENS_C
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme
 from equilix.ui.widgets.fields import QuantityField, values_of
+from equilix.ui.widgets.tint import plain_label
 from equilix.units import length
 
 _HOW = ("weighed", "data sheet", "estimated")
@@ -69,8 +69,8 @@ class PartForm(QWidget):
         self.owned.clicked.connect(lambda on: self._change("Say what is owned", owned=on))
         self.needed = QCheckBox("Needed")
         self.needed.clicked.connect(lambda on: self._change("Say what is needed", needed=on))
-        self.dimensions = QLabel()
-        self.refusal = QLabel()
+        self.dimensions = plain_label()
+        self.refusal = plain_label()
         self.refusal.setWordWrap(True)
         self.add = QPushButton("Lay it on the mat")
         self.add.clicked.connect(self._add)

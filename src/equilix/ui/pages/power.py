@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 import numpy as np
 from PySide6.QtCore import Qt, QTimer
-from PySide6.QtWidgets import QComboBox, QFormLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QComboBox, QFormLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from equilix.analysis import Analysis
 from equilix.checks.check import rule
@@ -23,7 +23,7 @@ from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.power_diagram import PowerDiagram
 from equilix.ui.widgets.rows import Row, rows_html
 from equilix.ui.widgets.tabs import Tabs
-from equilix.ui.widgets.tint import tint
+from equilix.ui.widgets.tint import rich_label, tint
 from equilix.units import duration, length, mass
 
 RUNS, WIRES, PLACE, BRING = "Runs", "Wires", "Place it", "Bring"
@@ -53,11 +53,9 @@ class PowerPage(Page):
         self.column.addLayout(form)
         self.refusal, self.text, self.hint = (
             self.note(),
-            QLabel(),
+            rich_label(),
             self.note("Drag from a battery, a plate or a body to what it should feed."),
         )
-        self.text.setWordWrap(True)
-        self.text.setTextFormat(Qt.TextFormat.RichText)
         self.diagram = PowerDiagram()
         self.diagram.led.connect(self._lead)
         self.diagram.picked.connect(session.select)

@@ -32,20 +32,19 @@ class AimChart(QWidget):
     def paintEvent(self, event: QPaintEvent) -> None:
         del event
         analysis, t = self.session.analysis, self.theme
-        painter = QPainter(self)
-        painter.fillRect(self.rect(), colour(t.paper))
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.setFont(font(11))
-        painter.setPen(colour(t.quiet))
-        painter.drawText(QPointF(14, 18), self.title())
-        if analysis.support is None:
-            pass
-        elif analysis.drives.axes:
-            shown = self.session.ghost.after if self.session.ghost is not None else analysis
-            paint_hold_map(painter, QRectF(self.rect()).adjusted(12, 26, -12, -22), shown, t)
-        else:
-            self._paint_curves(painter, analysis)
-        painter.end()
+        with QPainter(self) as painter:
+            painter.fillRect(self.rect(), colour(t.paper))
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            painter.setFont(font(11))
+            painter.setPen(colour(t.quiet))
+            painter.drawText(QPointF(14, 18), self.title())
+            if analysis.support is None:
+                pass
+            elif analysis.drives.axes:
+                shown = self.session.ghost.after if self.session.ghost is not None else analysis
+                paint_hold_map(painter, QRectF(self.rect()).adjusted(12, 26, -12, -22), shown, t)
+            else:
+                self._paint_curves(painter, analysis)
 
     def title(self) -> str:
         """What the curve shows: whether a tilt goes on by itself or comes back."""

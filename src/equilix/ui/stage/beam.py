@@ -41,19 +41,18 @@ class BeamStrip(QWidget):
     def paintEvent(self, event: QPaintEvent) -> None:
         del event
         analysis, t = self.session.analysis, self.theme
-        painter = QPainter(self)
-        painter.fillRect(self.rect(), colour(t.paper))
-        if not analysis.assembly.ids or analysis.support is None:
-            return
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        band = self.side.support_band()
-        painter.fillRect(QRectF(band[0], 0, band[1] - band[0], BEAM_PX), colour(t.hold_wash))
-        middle = self.side.place_px(analysis.support.datum_m).x()
-        self._paint_plumb(painter)
-        self._paint_weights(painter)
-        self._paint_scale(painter, middle)
-        self._paint_moments(painter, middle)
-        painter.end()
+        with QPainter(self) as painter:
+            painter.fillRect(self.rect(), colour(t.paper))
+            if not analysis.assembly.ids or analysis.support is None:
+                return
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            band = self.side.support_band()
+            painter.fillRect(QRectF(band[0], 0, band[1] - band[0], BEAM_PX), colour(t.hold_wash))
+            middle = self.side.place_px(analysis.support.datum_m).x()
+            self._paint_plumb(painter)
+            self._paint_weights(painter)
+            self._paint_scale(painter, middle)
+            self._paint_moments(painter, middle)
 
     def _paint_plumb(self, painter: QPainter) -> None:
         analysis, t = self.session.analysis, self.theme

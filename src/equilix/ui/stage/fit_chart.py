@@ -38,40 +38,40 @@ class CurveChart(QWidget):
         curve, t = self.curve, self.theme
         if curve is None:
             return
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.setFont(font(11))
-        painter.setPen(colour(t.quiet))
-        painter.drawText(QPointF(0, 12), curve.title)
-        area = QRectF(self.rect()).adjusted(2, 34, -4, -18)
-        shown = np.minimum(curve.y_s, MOST_S)
-        most = max(float(shown.max()), 60.0)
-        low, high = float(curve.x.min()), float(curve.x.max())
+        with QPainter(self) as painter:
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            painter.setFont(font(11))
+            painter.setPen(colour(t.quiet))
+            painter.drawText(QPointF(0, 12), curve.title)
+            area = QRectF(self.rect()).adjusted(2, 34, -4, -18)
+            shown = np.minimum(curve.y_s, MOST_S)
+            most = max(float(shown.max()), 60.0)
+            low, high = float(curve.x.min()), float(curve.x.max())
 
-        def at(x: float, y: float) -> QPointF:
-            return QPointF(
-                area.left() + (x - low) / max(high - low, 1e-9) * area.width(), area.bottom() - y / most * area.height()
-            )
+            def at(x: float, y: float) -> QPointF:
+                return QPointF(
+                    area.left() + (x - low) / max(high - low, 1e-9) * area.width(),
+                    area.bottom() - y / most * area.height(),
+                )
 
-        painter.setPen(QPen(colour(t.rule), 1))
-        painter.drawLine(area.bottomLeft(), area.bottomRight())
-        now = at(min(max(curve.now, low), high), 0)
-        painter.setPen(QPen(colour(t.hold), 1.2, Qt.PenStyle.DashLine))
-        painter.drawLine(now, QPointF(now.x(), area.top()))
-        painter.setPen(QPen(colour(t.ink), 2))
-        painter.drawPolyline(QPolygonF([at(float(x), float(y)) for x, y in zip(curve.x, shown, strict=True)]))
-        painter.setPen(colour(t.ink))
-        best = int(np.argmax(shown))
-        text = duration(float(curve.y_s[best])) if shown[best] < MOST_S else "an hour or more"
-        wide = painter.fontMetrics().horizontalAdvance(text)
-        top = at(float(curve.x[best]), float(shown[best]))
-        painter.drawText(QPointF(min(max(top.x() - wide / 2, 0), self.width() - wide), 27), text)
-        painter.setPen(colour(t.quiet))
-        factor = {"°": 180 / np.pi, "mm": 1000.0, "kg": 1.0}[curve.unit]
-        for x, align in ((low, Qt.AlignmentFlag.AlignLeft), (high, Qt.AlignmentFlag.AlignRight)):
-            text = f"{x * factor:+.0f} {curve.unit}" if curve.unit != "kg" else f"{x:.1f} kg"
-            painter.drawText(QRectF(0, area.bottom() + 2, self.width() - 4, 16), align, text.replace("-", "−"))
-        painter.end()
+            painter.setPen(QPen(colour(t.rule), 1))
+            painter.drawLine(area.bottomLeft(), area.bottomRight())
+            now = at(min(max(curve.now, low), high), 0)
+            painter.setPen(QPen(colour(t.hold), 1.2, Qt.PenStyle.DashLine))
+            painter.drawLine(now, QPointF(now.x(), area.top()))
+            painter.setPen(QPen(colour(t.ink), 2))
+            painter.drawPolyline(QPolygonF([at(float(x), float(y)) for x, y in zip(curve.x, shown, strict=True)]))
+            painter.setPen(colour(t.ink))
+            best = int(np.argmax(shown))
+            text = duration(float(curve.y_s[best])) if shown[best] < MOST_S else "an hour or more"
+            wide = painter.fontMetrics().horizontalAdvance(text)
+            top = at(float(curve.x[best]), float(shown[best]))
+            painter.drawText(QPointF(min(max(top.x() - wide / 2, 0), self.width() - wide), 27), text)
+            painter.setPen(colour(t.quiet))
+            factor = {"°": 180 / np.pi, "mm": 1000.0, "kg": 1.0}[curve.unit]
+            for x, align in ((low, Qt.AlignmentFlag.AlignLeft), (high, Qt.AlignmentFlag.AlignRight)):
+                text = f"{x * factor:+.0f} {curve.unit}" if curve.unit != "kg" else f"{x:.1f} kg"
+                painter.drawText(QRectF(0, area.bottom() + 2, self.width() - 4, 16), align, text.replace("-", "−"))
 
 
 Point = tuple[str, float, float]
@@ -98,41 +98,42 @@ class SteadinessChart(QWidget):
     def paintEvent(self, event: QPaintEvent) -> None:
         del event
         t = self.theme
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.setFont(font(11))
-        painter.setPen(colour(t.quiet))
-        painter.drawText(QPointF(0, 12), "Steadier ↑, longer →")
-        if not self.points:
-            return
-        area = QRectF(self.rect()).adjusted(12, 26, -12, -12)
-        steady = [s for _, s, _ in self.points]
-        lasts = [min(e, MOST_S) for _, _, e in self.points]
-        low, high = min(steady) - 0.03, max(steady) + 0.03
-        least, most = 0.0, max(max(lasts) * 1.1, 60.0)
-        painter.setPen(QPen(colour(t.rule), 1))
-        painter.drawLine(area.bottomLeft(), area.bottomRight())
-        painter.drawLine(area.bottomLeft(), area.topLeft())
-        taken: list[QRectF] = []
-        for number, (name, s, _) in enumerate(self.points):
-            at = QPointF(
-                area.left() + (lasts[number] - least) / (most - least) * area.width(),
-                area.bottom() - (s - low) / (high - low) * area.height(),
-            )
-            value = t.tip if number == 0 else t.hold
-            painter.setPen(QPen(colour(value), 2))
-            painter.setBrush(colour(t.card if number == 0 else value))
-            painter.drawEllipse(at, 5, 5)
-            wide = painter.fontMetrics().horizontalAdvance(name)
-            box = QRectF(at.x() + 9 if at.x() + 12 + wide < self.width() else at.x() - 9 - wide, at.y() - 8, wide, 16)
-            for shift in (0, -16, 16, -32, 32, -48, 48):
-                moved = box.translated(0, shift)
-                if 14 < moved.top() < self.height() - 14 and not any(moved.intersects(other) for other in taken):
-                    box = moved
-                    break
-            taken.append(box)
-            painter.drawText(box, Qt.AlignmentFlag.AlignCenter, name)
-        painter.end()
+        with QPainter(self) as painter:
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            painter.setFont(font(11))
+            painter.setPen(colour(t.quiet))
+            painter.drawText(QPointF(0, 12), "Steadier ↑, longer →")
+            if not self.points:
+                return
+            area = QRectF(self.rect()).adjusted(12, 26, -12, -12)
+            steady = [s for _, s, _ in self.points]
+            lasts = [min(e, MOST_S) for _, _, e in self.points]
+            low, high = min(steady) - 0.03, max(steady) + 0.03
+            least, most = 0.0, max(max(lasts) * 1.1, 60.0)
+            painter.setPen(QPen(colour(t.rule), 1))
+            painter.drawLine(area.bottomLeft(), area.bottomRight())
+            painter.drawLine(area.bottomLeft(), area.topLeft())
+            taken: list[QRectF] = []
+            for number, (name, s, _) in enumerate(self.points):
+                at = QPointF(
+                    area.left() + (lasts[number] - least) / (most - least) * area.width(),
+                    area.bottom() - (s - low) / (high - low) * area.height(),
+                )
+                value = t.tip if number == 0 else t.hold
+                painter.setPen(QPen(colour(value), 2))
+                painter.setBrush(colour(t.card if number == 0 else value))
+                painter.drawEllipse(at, 5, 5)
+                wide = painter.fontMetrics().horizontalAdvance(name)
+                box = QRectF(
+                    at.x() + 9 if at.x() + 12 + wide < self.width() else at.x() - 9 - wide, at.y() - 8, wide, 16
+                )
+                for shift in (0, -16, 16, -32, 32, -48, 48):
+                    moved = box.translated(0, shift)
+                    if 14 < moved.top() < self.height() - 14 and not any(moved.intersects(other) for other in taken):
+                        box = moved
+                        break
+                taken.append(box)
+                painter.drawText(box, Qt.AlignmentFlag.AlignCenter, name)
 
 
 class FlowBar(QWidget):
@@ -156,17 +157,16 @@ class FlowBar(QWidget):
         if total <= 0:
             return
         t = self.theme
-        painter = QPainter(self)
-        painter.setFont(font(11))
-        x, end, fills = 0.0, 0.0, (t.hold_wash, t.sand, t.tip_wash, t.glass)
-        for number, (name, n) in enumerate(self.parts):
-            wide = abs(n) / total * self.width()
-            painter.fillRect(QRectF(x, 0, wide - 2, 18), colour(fills[number % len(fills)]))
-            painter.setPen(colour(t.ink))
-            text = f"{name} {n:.0f} N"
-            room = painter.fontMetrics().horizontalAdvance(text)
-            left = max(min(x, self.width() - room - 1), end)
-            painter.drawText(QPointF(left, 33), text)
-            end = left + room + 8
-            x += wide
-        painter.end()
+        with QPainter(self) as painter:
+            painter.setFont(font(11))
+            x, end, fills = 0.0, 0.0, (t.hold_wash, t.sand, t.tip_wash, t.glass)
+            for number, (name, n) in enumerate(self.parts):
+                wide = abs(n) / total * self.width()
+                painter.fillRect(QRectF(x, 0, wide - 2, 18), colour(fills[number % len(fills)]))
+                painter.setPen(colour(t.ink))
+                text = f"{name} {n:.0f} N"
+                room = painter.fontMetrics().horizontalAdvance(text)
+                left = max(min(x, self.width() - room - 1), end)
+                painter.drawText(QPointF(left, 33), text)
+                end = left + room + 8
+                x += wide

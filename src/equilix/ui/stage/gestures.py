@@ -1,25 +1,29 @@
-"""What the mouse does to parts on a view: slide, turn, lift off and re-mount, add from the mat."""
+"""What the mouse does to parts on a view: slide, turn, lift off and re-mount, add from the mat.
+
+A gesture belongs to the document in which it began. Where that changes by anything else (undo, another setup, a part
+taken off), the gesture ends there and then; what it has done so far stays as one entry, and nothing is half done.
+"""
 
 from __future__ import annotations
 
 import itertools
 import math
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any, Final
 
 import numpy as np
 from numpy.typing import NDArray
-from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QPainter, QPen
+from PySide6.QtCore import QMimeData, QPointF, Qt
 
 from equilix.check import turns
+from equilix.document import Document
 from equilix.edits import rigging
-from equilix.kit.mounts import MountPoint, mount_name
+from equilix.kit.mounts import MountPoint
 from equilix.rig.clearance import Travel, free_travel, slider_of
 from equilix.ui.mounting import mount, mount_anywhere
 from equilix.ui.session import Session
-from equilix.ui.stage.ruler import paint_ruler
-from equilix.ui.theme import colour, font
+from equilix.ui.widgets.tint import set_tip
 from equilix.units import angle, length, mass
 
 if TYPE_CHECKING:
@@ -36,7 +40,9 @@ _numbers = itertools.count(1)
 
 
 @dataclass
-class _Slide:
+class Slide:
+    """A part held along its track."""
+
     placement: str
     start_m: float
     way_px: QPointF
@@ -56,7 +62,9 @@ class _Turn:
 
 
 @dataclass(frozen=True)
-class _Target:
+class Target:
+    """A place where what is lifted would fit."""
+
     parent: str
     point: MountPoint
     by: MountPoint
@@ -68,21 +76,67 @@ class Gestures:
 
     def __init__(self, view: RigView, session: Session) -> None:
         self.view, self.session = view, session
-        self._slide: _Slide | None = None
+        self.held: Slide | None = None
         self._turn: _Turn | None = None
         self._pressed: str | None = None
         self._start = QPointF()
-        self._targets: list[_Target] = []
-        self._nearest: _Target | None = None
-        self._lifted = False
+        self.targets: list[Target] = []
+        self.nearest: Target | None = None
+        self.lifted = False
         self._hovered: str | None = None
-        self._tag = ""
-        self._tag_at = QPointF()
+        self.tag = ""
+        self.tag_at = QPointF()
+        self._seen: Document | None = None
+        """The document as this gesture has last left it."""
+        self._editing = False
+        session.changed.connect(self._session_changed)
+
+    # beginning and ending
+
+    @property
+    def active(self) -> bool:
+        """Whether something is held."""
+        return self._pressed is not None or self._turn is not None or self.lifted
+
+    def _begin(self) -> None:
+        if self.active:  # the end of the one before has been lost
+            self.finish()
+        self._seen = self.session.document
+
+    def _session_changed(self) -> None:
+        if self.active and not self._editing and self.session.document is not self._seen:
+            self._let_go()
+
+    def _edit(self, label: str, change: Callable[[Document], Document], gesture: str | None = None) -> None:
+        self._editing = True
+        try:
+            self.session.edit(label, change, gesture)
+        finally:
+            self._editing = False
+            self._seen = self.session.document
+
+    def cancel(self) -> None:
+        """Break off: everything is as it was before the gesture."""
+        held = self.held or self._turn
+        self._let_go()
+        if held is not None:
+            self.session.break_off(held.gesture)
+
+    def finish(self) -> None:
+        """End here: what has been slid or turned stays, what was lifted goes back."""
+        self._let_go()
+        self.session.end_gesture()
+
+    def _let_go(self) -> None:
+        self.held = self._turn = self._pressed = self.nearest = self._seen = None
+        self.targets, self.lifted, self.tag = [], False, ""
+        self.view.update()
 
     # the mouse
 
     def press(self, at: QPointF) -> bool:
         """Take the turn handle or the part under the mouse; False where there is neither."""
+        self._begin()
         if self._take_turn_handle(at):
             return True
         found = self.view.hit(at)
@@ -90,10 +144,10 @@ class Gestures:
         if found is None:
             return False
         self._pressed, self._start = found, at
-        self._slide = self.start_slide(found)
+        self.held = self.start_slide(found)
         return True
 
-    def start_slide(self, placement_id: str) -> _Slide | None:
+    def start_slide(self, placement_id: str) -> Slide | None:
         """Take hold of a part, or of what carries it, along the nearest track; None where there is none."""
         assembly = self.session.analysis.assembly
         slider = slider_of(assembly, placement_id)
@@ -103,7 +157,7 @@ class Gestures:
         if way is None or travel is None:
             return None
         flat = self.view.view.flat(way[None, :])[0] * self.view.scale
-        return _Slide(
+        return Slide(
             slider, self.session.setup.by_id[slider].slide_m, QPointF(float(flat[0]), float(flat[1])), travel,
             f"slide {next(_numbers)}",
         )  # fmt: skip
@@ -115,44 +169,42 @@ class Gestures:
         elif self._pressed is not None:
             pull = at - self._start
             off_track = self._off_track(pull)
-            if not self._lifted and off_track > LIFT_PX:
+            if not self.lifted and off_track > LIFT_PX:
                 self._lift()
-            if self._lifted:
-                self._tag, self._tag_at = "", at
+            if self.lifted:
+                self.tag, self.tag_at = "", at
                 self._aim(at)
-            elif self._slide is not None:
+            elif self.held is not None:
                 self._slide_by(pull, at)
 
     def _off_track(self, pull: QPointF) -> float:
-        way = self._slide.way_px if self._slide is not None else QPointF()
+        way = self.held.way_px if self.held is not None else QPointF()
         size = math.hypot(way.x(), way.y())
         if size < 1e-6:
             return math.hypot(pull.x(), pull.y())
         return abs(pull.x() * way.y() - pull.y() * way.x()) / size
 
     def _slide_by(self, pull: QPointF, at: QPointF) -> None:
-        slide = self._slide
+        slide = self.held
         assert slide is not None
         size = slide.way_px.x() ** 2 + slide.way_px.y() ** 2
         if size < 1e-6:
             return
         wanted = slide.start_m + (pull.x() * slide.way_px.x() + pull.y() * slide.way_px.y()) / size
         self.slide_to(slide, round(wanted, 3))
-        self._tag_at = at
+        self.tag_at = at
 
-    def slide_to(self, slide: _Slide, wanted_m: float) -> None:
+    def slide_to(self, slide: Slide, wanted_m: float) -> None:
         """Slide as far as its free travel allows, and say what stops it."""
         low, high = slide.travel.from_m, slide.travel.to_m
         goal = min(max(wanted_m, low), high)
         setup_id = self.session.setup.id
         name = self.name_of(slide.placement)
-        self.session.edit(
-            f"Slide {name}", lambda d: rigging.slide(d, setup_id, slide.placement, goal), gesture=slide.gesture
-        )
+        self._edit(f"Slide {name}", lambda d: rigging.slide(d, setup_id, slide.placement, goal), slide.gesture)
         stop = (
             slide.travel.stop_from if wanted_m < low - 1e-6 else slide.travel.stop_to if wanted_m > high + 1e-6 else ""
         )
-        self._tag = self._reading(slide.placement) + (f"  ·  {stop}" if stop else "")
+        self.tag = self._reading(slide.placement) + (f"  ·  {stop}" if stop else "")
 
     def _reading(self, placement_id: str) -> str:
         analysis = self.session.analysis
@@ -164,50 +216,44 @@ class Gestures:
 
     def _lift(self) -> None:
         assert self._pressed is not None
-        if self._slide is not None:  # back to where it was: it is being lifted, not slid
-            setup_id, slide = self.session.setup.id, self._slide
-            self.session.edit("", lambda d: rigging.slide(d, setup_id, slide.placement, slide.start_m), slide.gesture)
-        self._lifted = True
+        if self.held is not None:  # back to where it was: it is being lifted, not slid
+            setup_id, slide = self.session.setup.id, self.held
+            self._edit("", lambda d: rigging.slide(d, setup_id, slide.placement, slide.start_m), slide.gesture)
+        self.lifted = True
         placement = self.session.setup.by_id[self._pressed]
         part = self.session.document.parts_by_id[placement.part]
         self._find_targets(part.id, self._pressed)
-        if not self._targets:
+        if not self.targets:
             self.session.said.emit(f"“{part.name}” fits on no other free mount of this rig.", False)
 
     def _find_targets(self, part_id: str, moving: str | None) -> None:
         document, setup = self.session.document, self.session.setup
         part = document.parts_by_id[part_id]
         assembly = self.session.analysis.assembly
-        self._targets = [
-            _Target(parent, point, by, self.view.place_px(assembly.point_pose(parent, point)[0]))
+        self.targets = [
+            Target(parent, point, by, self.view.place_px(assembly.point_pose(parent, point)[0]))
             for parent, point, by in rigging.fitting_points(document, setup, part, moving=moving)
         ]
 
     def _aim(self, at: QPointF) -> None:
-        def away(target: _Target) -> float:
+        def away(target: Target) -> float:
             return math.hypot(target.place.x() - at.x(), target.place.y() - at.y())
 
-        nearest = min(self._targets, key=away, default=None)
-        self._nearest = nearest if nearest is not None and away(nearest) < SNAP_PX * 2 else None
+        nearest = min(self.targets, key=away, default=None)
+        self.nearest = nearest if nearest is not None and away(nearest) < SNAP_PX * 2 else None
         self.view.update()
 
     def release(self, at: QPointF) -> None:
         """The button goes up: a lifted part is mounted where it was dropped."""
         del at
-        if self._lifted and self._pressed is not None and self._nearest is not None:
-            setup_id, moving, target = self.session.setup.id, self._pressed, self._nearest
+        if self.lifted and self._pressed is not None and self.nearest is not None:
+            setup_id, moving, target = self.session.setup.id, self._pressed, self.nearest
             name = self.name_of(moving)
-            self.session.edit(
+            self._edit(
                 f"Mount {name} elsewhere",
                 lambda d: rigging.remount(d, setup_id, moving, target.parent, target.point.name, target.by.name),
             )
-        self._end()
-
-    def _end(self) -> None:
-        self._slide = self._turn = self._pressed = self._nearest = None
-        self._targets, self._lifted, self._tag = [], False, ""
-        self.session.end_gesture()
-        self.view.update()
+        self.finish()
 
     def hover(self, at: QPointF | None) -> None:
         """The mouse passes: name what is under it."""
@@ -215,8 +261,8 @@ class Gestures:
         if found != self._hovered:
             self._hovered = found
             part = self._part(found) if found is not None else None
-            self.view.setToolTip(
-                "" if part is None else f"{part.name}, {mass(part.mass_kg, self.session.document.display)}"
+            set_tip(
+                self.view, "" if part is None else f"{part.name}, {mass(part.mass_kg, self.session.document.display)}"
             )
             self.view.setCursor(Qt.CursorShape.OpenHandCursor if found else Qt.CursorShape.ArrowCursor)
 
@@ -259,28 +305,30 @@ class Gestures:
         wanted = turn.start_rad - turn.sign * (_angle(at - turn.middle) - turn.from_rad)
         wanted = math.radians(round(math.degrees(wanted)))
         self.turn_part(turn.placement, wanted, turn.gesture)
-        self._tag, self._tag_at = angle(self.session.setup.by_id[turn.placement].turn_rad), at
+        self.tag, self.tag_at = angle(self.session.setup.by_id[turn.placement].turn_rad), at
 
     def turn_part(self, placement_id: str, wanted_rad: float, gesture: str) -> None:
         """Turn a part on its mount."""
         setup_id = self.session.setup.id
         wanted = math.remainder(wanted_rad, 2 * math.pi)
-        self.session.edit(
+        self._edit(
             f"Turn {self.name_of(placement_id)}", lambda d: rigging.turn(d, setup_id, placement_id, wanted), gesture
         )
 
     def quiet(self) -> None:
         """No reading at the mouse: it was not the mouse that moved the part."""
-        self._tag = ""
+        self.tag = ""
 
     # from the mat
 
     def drag_enter(self, event: Any) -> None:
         """A part from the mat comes over the view: show where it fits."""
         data = event.mimeData()
-        if data.hasFormat(PART_MIME):
-            self._find_targets(bytes(data.data(PART_MIME).data()).decode(), None)
-            self._lifted = True
+        part_id = _part_in(data)
+        if part_id in self.session.document.parts_by_id:
+            self._begin()
+            self._find_targets(part_id, None)
+            self.lifted = True
             event.acceptProposedAction()
 
     def drag_move(self, event: Any) -> None:
@@ -290,64 +338,19 @@ class Gestures:
 
     def drag_leave(self) -> None:
         """The part leaves the view again."""
-        self._end()
+        self.finish()
 
     def drop(self, event: Any) -> None:
         """The part is let go: mount it on the nearest place that fits, or lay an empty setup's first part down."""
-        part_id = bytes(event.mimeData().data(PART_MIME).data()).decode()
-        target = self._nearest
-        self._end()
+        part_id, target = _part_in(event.mimeData()), self.nearest
+        self.finish()
+        if part_id not in self.session.document.parts_by_id:
+            return
         if target is not None:
             mount(self.session, part_id, target.parent, target.point.name, target.by.name)
         else:
             mount_anywhere(self.session, part_id, only_if_empty=True)
         event.acceptProposedAction()
-
-    # painting
-
-    def paint(self, painter: QPainter) -> None:
-        """Mounts that fit while a part is lifted, the turn handle, and the reading at the mouse."""
-        theme = self.view.theme
-        painter.setFont(font(11, bold=True))
-        if self._lifted:
-            for target in self._targets:
-                near = target is self._nearest
-                painter.setPen(QPen(colour(theme.hold), 2.2))
-                painter.setBrush(colour(theme.hold if near else theme.card, 255 if near else 190))
-                painter.drawEllipse(target.place, 9 if near else 6, 9 if near else 6)
-            if self._nearest is not None:
-                name = self.name_of(self._nearest.parent)
-                self._paint_tag(painter, f"{name}: {mount_name(self._nearest.point.kind)}", self._nearest.place)
-        elif self._slide is None and (handle := self.turn_handle()) is not None:
-            painter.setPen(QPen(colour(theme.hold), 1.2, Qt.PenStyle.DotLine))
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.drawEllipse(handle[0], HANDLE_PX, HANDLE_PX)
-            painter.setPen(QPen(colour(theme.hold), 2))
-            painter.setBrush(colour(theme.card))
-            painter.drawEllipse(handle[1], 6.5, 6.5)
-        if self._slide is not None and self._tag and not self._lifted:
-            self._paint_ruler(painter, self._slide)
-        if self._tag:
-            self._paint_tag(painter, self._tag, self._tag_at)
-
-    def _paint_ruler(self, painter: QPainter, slide: _Slide) -> None:
-        assembly = self.session.analysis.assembly
-        seat = assembly.seats[assembly.index[slide.placement]]
-        if seat is not None and seat.track is not None:
-            held = self.view.place_px(assembly.to_rig(slide.placement, seat.by.origin))
-            now, zero = self.session.setup.by_id[slide.placement].slide_m, seat.track.scale_zero_m
-            unit = self.session.document.display
-            paint_ruler(painter, held, slide.way_px, now, slide.travel, zero, self.view.theme, unit)
-
-    def _paint_tag(self, painter: QPainter, text: str, at: QPointF) -> None:
-        wide = painter.fontMetrics().horizontalAdvance(text) + 18
-        x = min(max(at.x() + 14, 4.0), self.view.width() - wide - 4)
-        box = QRectF(x, max(at.y() - 40, 4), wide, 26)
-        painter.setPen(Qt.PenStyle.NoPen)
-        painter.setBrush(colour(self.view.theme.ink))
-        painter.drawRoundedRect(box, 3, 3)
-        painter.setPen(colour(self.view.theme.card))
-        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, text)
 
     def _part(self, placement_id: str) -> Any:
         return self.session.document.parts_by_id[self.session.setup.by_id[placement_id].part]
@@ -355,6 +358,10 @@ class Gestures:
     def name_of(self, placement_id: str) -> str:
         """What the part of a placement is called."""
         return str(self._part(placement_id).name)
+
+
+def _part_in(data: QMimeData) -> str:
+    return bytes(data.data(PART_MIME).data()).decode(errors="replace") if data.hasFormat(PART_MIME) else ""
 
 
 def _angle(point: QPointF) -> float:

@@ -37,7 +37,10 @@ class Keys:
         elif key in (Qt.Key.Key_PageDown, Qt.Key.Key_PageUp):
             self._step_selection(1 if key == Qt.Key.Key_PageDown else -1)
         elif key == Qt.Key.Key_Escape:
-            self.session.select(None)
+            if self.gestures.active:
+                self.gestures.cancel()
+            else:
+                self.session.select(None)
         else:
             return False
         return True

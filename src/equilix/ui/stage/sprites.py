@@ -66,12 +66,11 @@ class SpriteBook:
         sprite = QPixmap(math.ceil(wide * ratio), math.ceil(high * ratio))
         sprite.setDevicePixelRatio(ratio)
         sprite.fill(Qt.GlobalColor.transparent)
-        painter = QPainter(sprite)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.translate(part_of_pixel[0] - corner.x(), part_of_pixel[1] - corner.y())
-        painter.scale(scale, scale)
-        paint_outline(painter, outline, theme, fine=scale >= DETAIL_SCALE)
-        painter.end()
+        with QPainter(sprite) as painter:
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            painter.translate(part_of_pixel[0] - corner.x(), part_of_pixel[1] - corner.y())
+            painter.scale(scale, scale)
+            paint_outline(painter, outline, theme, fine=scale >= DETAIL_SCALE)
         self._kept[key] = kept = (outline, sprite, corner)
         self._pixels += sprite.width() * sprite.height()
         while self._pixels > MOST_PIXELS and len(self._kept) > 1:

@@ -15,6 +15,7 @@ from equilix.ui.session import Session
 from equilix.ui.stage.axis import paint_axis
 from equilix.ui.stage.cables import paint_cables
 from equilix.ui.stage.figure import paint_figure_marks
+from equilix.ui.stage.gesture_marks import paint_gesture
 from equilix.ui.stage.gestures import Gestures
 from equilix.ui.stage.keys import Keys
 from equilix.ui.stage.marks import cosmetic_pen
@@ -141,29 +142,29 @@ class RigView(QWidget):
     def paintEvent(self, event: QPaintEvent) -> None:
         del event
         self._lay_out()
-        painter = QPainter(self)
-        painter.fillRect(self.rect(), colour(self.theme.paper))
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        self.paint_under(painter)
-        self.paint_ghost(painter)
-        self.paint_rig(painter, self.drawn, self.session.selection)
-        self.paint_over(painter)
-        if "figure" in self.session.overlays and self.session.analysis.stance is not None:
-            paint_figure_marks(painter, self, self.session.body, self.theme)
-        if "cables" in self.session.overlays:
-            paint_cables(painter, self)
-        axis = self._axis()
-        if axis is not None:
-            paint_axis(painter, self, axis)
-        self.gestures.paint(painter)
-        painter.setPen(colour(self.theme.quiet))
-        painter.setFont(font(11))
-        painter.drawText(QPointF(14, 18), self.view.title)
-        if self.hasFocus():
-            painter.fillRect(
-                QRectF(14, 22, painter.fontMetrics().horizontalAdvance(self.view.title), 2.5), colour(self.theme.hold)
-            )
-        painter.end()
+        with QPainter(self) as painter:
+            painter.fillRect(self.rect(), colour(self.theme.paper))
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            self.paint_under(painter)
+            self.paint_ghost(painter)
+            self.paint_rig(painter, self.drawn, self.session.selection)
+            self.paint_over(painter)
+            if "figure" in self.session.overlays and self.session.analysis.stance is not None:
+                paint_figure_marks(painter, self, self.session.body, self.theme)
+            if "cables" in self.session.overlays:
+                paint_cables(painter, self)
+            axis = self._axis()
+            if axis is not None:
+                paint_axis(painter, self, axis)
+            paint_gesture(painter, self.gestures)
+            painter.setPen(colour(self.theme.quiet))
+            painter.setFont(font(11))
+            painter.drawText(QPointF(14, 18), self.view.title)
+            if self.hasFocus():
+                painter.fillRect(
+                    QRectF(14, 22, painter.fontMetrics().horizontalAdvance(self.view.title), 2.5),
+                    colour(self.theme.hold),
+                )
 
     def paint_under(self, painter: QPainter) -> None:
         """What lies behind the rig."""
@@ -253,6 +254,11 @@ class RigView(QWidget):
     def leaveEvent(self, event: object) -> None:
         del event
         self.gestures.hover(None)
+
+    def hideEvent(self, event: object) -> None:
+        del event
+        if self.gestures.active:
+            self.gestures.finish()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         if not self.keys.press(event):

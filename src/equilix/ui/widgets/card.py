@@ -12,6 +12,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QSizePol
 
 from equilix.reading import lasts
 from equilix.ui.theme import Theme, colour, font
+from equilix.ui.widgets.tint import plain_label, rich_label, tint
 from equilix.units import mass
 
 if TYPE_CHECKING:
@@ -31,24 +32,23 @@ class BalanceBar(QWidget):
         before, after = self.plan.before.conditions, self.plan.after.conditions
         if not before or not after:
             return
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        t, worst = self.theme, self.plan.before.worst
-        number = next((k for k, condition in enumerate(before) if condition is worst), 0)
-        balance = before[number].balance
-        edge = balance.edge_m if 0 < balance.edge_m < math.inf else balance.tolerance_m
-        was, then = before[number].value_m, after[number].value_m
-        reach = max(edge * 2.6, abs(was) * 1.1)
+        with QPainter(self) as painter:
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            t, worst = self.theme, self.plan.before.worst
+            number = next((k for k, condition in enumerate(before) if condition is worst), 0)
+            balance = before[number].balance
+            edge = balance.edge_m if 0 < balance.edge_m < math.inf else balance.tolerance_m
+            was, then = before[number].value_m, after[number].value_m
+            reach = max(edge * 2.6, abs(was) * 1.1)
 
-        def x(value_m: float) -> float:
-            return self.width() * (0.5 + 0.5 * value_m / reach)
+            def x(value_m: float) -> float:
+                return self.width() * (0.5 + 0.5 * value_m / reach)
 
-        painter.fillRect(QRectF(0, 6, self.width(), 4), colour(t.rule))
-        painter.fillRect(QRectF(x(-edge), 6, x(edge) - x(-edge), 4), colour(t.hold_wash).darker(112))
-        painter.setPen(QPen(colour(t.tip), 1.6))
-        painter.drawEllipse(QPointF(x(was), 8), 4.5, 4.5)
-        painter.fillRect(QRectF(x(then) - 2, 0, 4, 16), colour(t.hold))
-        painter.end()
+            painter.fillRect(QRectF(0, 6, self.width(), 4), colour(t.rule))
+            painter.fillRect(QRectF(x(-edge), 6, x(edge) - x(-edge), 4), colour(t.hold_wash).darker(112))
+            painter.setPen(QPen(colour(t.tip), 1.6))
+            painter.drawEllipse(QPointF(x(was), 8), 4.5, 4.5)
+            painter.fillRect(QRectF(x(then) - 2, 0, 4, 16), colour(t.hold))
 
 
 class PlanCard(QFrame):
@@ -67,8 +67,10 @@ class PlanCard(QFrame):
         column.setSpacing(4)
         column.addLayout(_row(_label(plan.title, theme.hold, bold=True), _label(_price(plan), theme.ink)))
         for text, mark in plan.lines():
+            step = rich_label()
             more = f" <span style='color:{theme.quiet}'>({html.escape(mark)})</span>" if mark else ""
-            column.addWidget(_label(f"{html.escape(text)}{more}", theme.ink, wrap=True))
+            step.setText(f"{html.escape(text)}{more}")
+            column.addWidget(_dressed(step, theme.ink, wrap=True))
         for caution in plan.cautions:
             column.addWidget(_label(f"▲ {caution}", theme.tip, wrap=True))
         column.addWidget(BalanceBar(plan, theme))
@@ -85,12 +87,12 @@ class PlanCard(QFrame):
 
     def paintEvent(self, event: QPaintEvent) -> None:
         del event
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.setBrush(colour(self.theme.card))
-        on = self._marked or self.hasFocus()
-        painter.setPen(QPen(colour(self.theme.hold if on else self.theme.rule), 2 if on else 1))
-        painter.drawRect(QRectF(self.rect()).adjusted(1, 1, -1, -1))
+        with QPainter(self) as painter:
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            painter.setBrush(colour(self.theme.card))
+            on = self._marked or self.hasFocus()
+            painter.setPen(QPen(colour(self.theme.hold if on else self.theme.rule), 2 if on else 1))
+            painter.drawRect(QRectF(self.rect()).adjusted(1, 1, -1, -1))
 
     def _look(self, on: bool) -> None:
         self._marked = on
@@ -139,9 +141,12 @@ def _effort(plan: Plan) -> str:
 
 
 def _label(text: str, value: str, *, bold: bool = False, wrap: bool = False, points: float = 11) -> QLabel:
-    made = QLabel(text)
+    return _dressed(plain_label(text), value, bold=bold, wrap=wrap, points=points)
+
+
+def _dressed(made: QLabel, value: str, *, bold: bool = False, wrap: bool = False, points: float = 11) -> QLabel:
     made.setFont(font(points, bold=bold))
-    made.setStyleSheet(f"color: {value};")
+    tint(made, value)
     made.setWordWrap(wrap)
     if wrap:
         made.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Minimum)

@@ -6,10 +6,11 @@ from collections.abc import Callable, Sequence
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QLabel, QLineEdit, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QLineEdit, QVBoxLayout, QWidget
 
 from equilix import units
 from equilix.errors import EquilixError
+from equilix.ui.widgets.tint import plain_label
 from equilix.units import Display, Quantity
 
 
@@ -27,7 +28,7 @@ class QuantityField(QWidget):
         self.display: Display = "metric"
         self.line = QLineEdit()
         self.line.setAccessibleName(name)
-        self.complaint = QLabel()
+        self.complaint = plain_label()
         self.complaint.setWordWrap(True)
         self.complaint.hide()
         column = QVBoxLayout(self)

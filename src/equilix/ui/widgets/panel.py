@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from PySide6.QtCore import QPoint, Qt
-from PySide6.QtWidgets import QFormLayout, QFrame, QLabel, QLineEdit, QPushButton, QWidget
+from PySide6.QtWidgets import QFormLayout, QFrame, QLineEdit, QPushButton, QWidget
 
 from equilix.document import Document
 from equilix.errors import EquilixError
+from equilix.ui.widgets.tint import plain_label
 
 
 class Panel(QFrame):
@@ -25,7 +26,7 @@ class Panel(QFrame):
         )
         self.form = QFormLayout(self)
         self.form.setContentsMargins(16, 14, 16, 14)
-        self.refusal = QLabel()
+        self.refusal = plain_label()
         self.refusal.setWordWrap(True)
         self.refusal.hide()
         self.done = QPushButton(done)

@@ -44,6 +44,8 @@ class PowerDiagram(QWidget):
         roots = [each for each in electric if each not in fed]
         for each in sorted(roots, key=lambda key: network.part(key).energy_wh <= 0):
             walk(each, 0)
+        if self._from not in [key for key, _ in self.rows]:  # what was dragged is not there any more
+            self._from = None
         self.setFixedHeight(max(len(self.rows) * ROW_PX + 6, 40))
         said = []
         for key, _ in self.rows:
@@ -87,36 +89,35 @@ class PowerDiagram(QWidget):
         network, t = self.network, self.theme
         if network is None:
             return
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.setFont(font(11))
-        troubled = {trouble.placement for trouble in network.troubles if trouble.bad}
-        places = {key: self.box(k) for k, (key, _) in enumerate(self.rows)}
-        for feed in network.feeds:
-            if feed.source in places and feed.device in places:
-                a, b = places[feed.source], places[feed.device]
-                x = a.left() + 8
-                painter.setPen(QPen(colour(t.hold), 2.0 if feed.cable is not None else 3.5))
-                painter.drawPolyline(
-                    [QPointF(x, a.bottom()), QPointF(x, b.center().y()), QPointF(b.left(), b.center().y())]
+        with QPainter(self) as painter:
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            painter.setFont(font(11))
+            troubled = {trouble.placement for trouble in network.troubles if trouble.bad}
+            places = {key: self.box(k) for k, (key, _) in enumerate(self.rows)}
+            for feed in network.feeds:
+                if feed.source in places and feed.device in places:
+                    a, b = places[feed.source], places[feed.device]
+                    x = a.left() + 8
+                    painter.setPen(QPen(colour(t.hold), 2.0 if feed.cable is not None else 3.5))
+                    painter.drawPolyline(
+                        [QPointF(x, a.bottom()), QPointF(x, b.center().y()), QPointF(b.left(), b.center().y())]
+                    )
+            for key, box in places.items():
+                load, part = network.loads[key], network.part(key)
+                bad = key in troubled
+                painter.setPen(QPen(colour(t.tip if bad else t.quiet), 2 if bad else 1))
+                painter.setBrush(colour(t.sand if part.energy_wh > 0 else t.card))
+                painter.drawRect(box)
+                painter.setPen(colour(t.tip if bad else t.ink))
+                amount = f"{load.through_w:.0f} W" + (f" {load.volts:.1f} V" if load.volts > 0 else "")
+                wide = painter.fontMetrics().horizontalAdvance(amount)
+                name = painter.fontMetrics().elidedText(
+                    f"{'▲ ' if bad else ''}{part.name}", Qt.TextElideMode.ElideRight, int(box.width() - wide - 22)
                 )
-        for key, box in places.items():
-            load, part = network.loads[key], network.part(key)
-            bad = key in troubled
-            painter.setPen(QPen(colour(t.tip if bad else t.quiet), 2 if bad else 1))
-            painter.setBrush(colour(t.sand if part.energy_wh > 0 else t.card))
-            painter.drawRect(box)
-            painter.setPen(colour(t.tip if bad else t.ink))
-            amount = f"{load.through_w:.0f} W" + (f" {load.volts:.1f} V" if load.volts > 0 else "")
-            wide = painter.fontMetrics().horizontalAdvance(amount)
-            name = painter.fontMetrics().elidedText(
-                f"{'▲ ' if bad else ''}{part.name}", Qt.TextElideMode.ElideRight, int(box.width() - wide - 22)
-            )
-            painter.drawText(box.adjusted(7, 0, 0, 0), Qt.AlignmentFlag.AlignVCenter, name)
-            painter.drawText(
-                box.adjusted(0, 0, -7, 0), Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignRight, amount
-            )
-        if self._from is not None and self._from in places:
-            painter.setPen(QPen(colour(t.hold), 2.5, Qt.PenStyle.DashLine))
-            painter.drawLine(places[self._from].center(), self._at)
-        painter.end()
+                painter.drawText(box.adjusted(7, 0, 0, 0), Qt.AlignmentFlag.AlignVCenter, name)
+                painter.drawText(
+                    box.adjusted(0, 0, -7, 0), Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignRight, amount
+                )
+            if self._from is not None and self._from in places:
+                painter.setPen(QPen(colour(t.hold), 2.5, Qt.PenStyle.DashLine))
+                painter.drawLine(places[self._from].center(), self._at)

@@ -9,6 +9,7 @@ from PySide6.QtGui import QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QAbstractButton, QMenu, QWidget
 
 from equilix.ui.theme import colour, font
+from equilix.ui.widgets.tint import on_button, set_tip
 
 Choice = tuple[str, Callable[[], object]]
 
@@ -31,7 +32,7 @@ class WordButton(QAbstractButton):
             return
         self.setText(text)
         self.setAccessibleName(f"{self.what}: {text}")
-        self.setToolTip(f"Change the {self.what}")
+        set_tip(self, f"Change the {self.what}")
         self.updateGeometry()
         self.update()
 
@@ -44,7 +45,7 @@ class WordButton(QAbstractButton):
                 menu.addSeparator()
             else:
                 text, act = choice
-                action = menu.addAction(text)
+                action = menu.addAction(on_button(text))
                 action.triggered.connect(lambda _=False, act=act: act())
         menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         return menu
@@ -67,13 +68,13 @@ class WordButton(QAbstractButton):
 
     def paintEvent(self, event: QPaintEvent) -> None:
         del event
-        painter = QPainter(self)
-        ink = self.palette().windowText().color()
-        metrics = self.fontMetrics()
-        text = metrics.elidedText(self.text(), Qt.TextElideMode.ElideRight, self.width() - 6)
-        base = (self.height() + metrics.ascent() - metrics.descent()) // 2
-        painter.setPen(ink)
-        painter.drawText(QPoint(3, base), text)
-        line = self.palette().link().color() if self.hasFocus() or self.underMouse() else ink
-        painter.setPen(QPen(colour(line.name()), 3 if self.hasFocus() else 1.6))
-        painter.drawLine(3, base + 5, 3 + metrics.horizontalAdvance(text), base + 5)
+        with QPainter(self) as painter:
+            ink = self.palette().windowText().color()
+            metrics = self.fontMetrics()
+            text = metrics.elidedText(self.text(), Qt.TextElideMode.ElideRight, self.width() - 6)
+            base = (self.height() + metrics.ascent() - metrics.descent()) // 2
+            painter.setPen(ink)
+            painter.drawText(QPoint(3, base), text)
+            line = self.palette().link().color() if self.hasFocus() or self.underMouse() else ink
+            painter.setPen(QPen(colour(line.name()), 3 if self.hasFocus() else 1.6))
+            painter.drawLine(3, base + 5, 3 + metrics.horizontalAdvance(text), base + 5)

@@ -1,0 +1,307 @@
+"""The documents on the desk: the open one and its file, those put aside, and the work that is not in any file yet."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+from PySide6.QtCore import QFileSystemWatcher, QObject, QTimer, Signal
+
+from equilix.document import Document
+from equilix.edits.history import History
+from equilix.errors import EquilixError
+from equilix.store import recovery, state
+from equilix.store.disk import Fingerprint, fingerprint, read_bytes
+from equilix.store.reading import parse
+from equilix.store.saving import ChangedMeanwhile, save
+
+if TYPE_CHECKING:
+    from equilix.ui.session import Session
+
+MOST_PUT_ASIDE = 8
+LOOK_AGAIN_MS = 150
+"""After the system has told of a change to the file: a program that writes it does so in several steps."""
+
+
+@dataclass(frozen=True, eq=False)
+class Sheet:
+    """A document with its file: what the file held when it was last read or written, and what has been put by."""
+
+    autosave: recovery.Autosave
+    path: Path | None = None
+    saved: Document | None = None
+    """What the file has; None where no file has it."""
+    base: Fingerprint | None = None
+    kept: Document | None = None
+    """What the autosave has."""
+    history: History | None = None
+    """Only while it is put aside."""
+
+    @property
+    def homeless(self) -> bool:
+        """Whether what was put aside has work that stands in no file and could not be put by."""
+        document = None if self.history is None else self.history.now
+        return document is not None and document not in (self.saved, self.kept)
+
+    @property
+    def title(self) -> str:
+        """What it is called among those put aside."""
+        document = None if self.history is None else self.history.now
+        name = self.path.name if self.path is not None else document.name if document is not None else ""
+        return f"{name or 'new document'}{', not saved' if document != self.saved else ''}"
+
+
+class Desk(QObject):
+    """Opens, saves, puts by, and watches the open file."""
+
+    changed = Signal()
+    """Whether work is put by, or whether the file is another program's by now, is another."""
+    clash = Signal()
+    """The file has been changed by another program; it was not replaced."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__(session)
+        self.session = session
+        self.run = recovery.Run()
+        self.sheet = Sheet(recovery.Autosave(self.run), saved=session.document)
+        self.aside: tuple[Sheet, ...] = ()
+        self.unkept = ""
+        """Why unsaved work cannot be put by; empty where it can."""
+        self.theirs: Fingerprint | None = None
+        """What another program has made of the open file; None where it is as it was."""
+        self._autosave_timer = QTimer(self, interval=int(recovery.EVERY_S * 1000))
+        self._autosave_timer.timeout.connect(self.autosave)
+        self._autosave_timer.start()
+        self._watcher = QFileSystemWatcher(self)
+        self._watcher.fileChanged.connect(self._file_touched)
+        self._watcher.directoryChanged.connect(self._file_touched)
+        self._look = QTimer(self, singleShot=True, interval=LOOK_AGAIN_MS)
+        self._look.timeout.connect(self.look_at_file)
+
+    # what is there
+
+    @property
+    def path(self) -> Path | None:
+        """The file of the open document."""
+        return self.sheet.path
+
+    @property
+    def dirty(self) -> bool:
+        """Whether there is work that the file does not have."""
+        document = self.session.document
+        return document is not self.sheet.saved and document != self.sheet.saved
+
+    # opening
+
+    def replace(self, document: Document, path: Path | None, base: Fingerprint | None = None) -> bool:
+        """Open another document. The one before is put aside with its history, and can be gone back to."""
+        from equilix.ui.session import history_of  # the session makes the desk
+
+        history = history_of(document)
+        return self._lay(history, Sheet(recovery.Autosave(self.run), path, saved=history.now, base=base))
+
+    def _lay(self, history: History, sheet: Sheet) -> bool:
+        self.autosave()
+        before, was = self.sheet, self.session.history
+        self.sheet = sheet
+        if not self.session.put_on_desk(history):
+            self.sheet = before
+            return False
+        if was.now.parts or was.before:  # an untouched empty document is nothing to come back to
+            aside = (replace(before, history=was), *self.aside)
+            self.aside = tuple(each for k, each in enumerate(aside) if k < MOST_PUT_ASIDE or each.homeless)
+        else:
+            before.autosave.forget()
+        self.theirs = None
+        self._watch()
+        self.session.changed.emit()
+        self.changed.emit()
+        return True
+
+    def go_back(self, sheet: Sheet) -> bool:
+        """Go on with a document that was put aside, where it was left."""
+        history = sheet.history
+        if history is None or sheet not in self.aside:
+            return False
+        self.aside = tuple(each for each in self.aside if each is not sheet)
+        done = self._lay(history, replace(sheet, history=None))
+        self.look_at_file()
+        return done
+
+    def open(self, path: Path) -> bool:
+        """Open a file; where it cannot be read the open document stays, and the reason is said."""
+        try:
+            raw = read_bytes(path)
+            document = parse(raw, str(path))
+        except EquilixError as error:
+            self.session.said.emit(f"{error} Your open document is as it was.", True)
+            return False
+        if not self.replace(document, path, Fingerprint.of(raw)):
+            return False
+        state.remember(path)
+        self.session.said.emit(f"Opened {path.name}.", False)
+        return True
+
+    # saving
+
+    def save(self, path: Path | None = None, *, over: Fingerprint | None = None) -> bool:
+        """Save to ``path`` or to the file it came from; where that fails the reason is said.
+
+        A file that another program has changed is not replaced, unless it still is what ``over`` says.
+        """
+        target = path or self.sheet.path
+        if target is None:
+            return False
+        document, same = self.session.document, target == self.sheet.path
+        try:
+            base = save(document, target, expect=over or (self.sheet.base if same else None))
+        except ChangedMeanwhile:
+            self.look_at_file()
+            return False
+        except EquilixError as error:
+            self.session.said.emit(str(error), True)
+            return False
+        self.sheet.autosave.forget()
+        self.sheet = replace(self.sheet, path=target, saved=document, base=base, kept=None)
+        self.theirs, self.unkept = None, ""
+        self._watch()
+        state.remember(target)
+        self.session.said.emit(f"Saved {target.name}.", False)
+        self.session.changed.emit()
+        self.changed.emit()
+        return True
+
+    # the file on the disk
+
+    def _watch(self) -> None:
+        watched = (*self._watcher.files(), *self._watcher.directories())
+        if watched:
+            self._watcher.removePaths(watched)
+        if self.path is not None:
+            there = [str(each) for each in (self.path, self.path.parent) if each.exists()]
+            if there:
+                self._watcher.addPaths(there)
+
+    def _file_touched(self, _path: str) -> None:
+        self._look.start()
+
+    def look_at_file(self) -> None:
+        """Compare what the file holds with what was read from it or written to it."""
+        path, base = self.path, self.sheet.base
+        if path is None or base is None:
+            return
+        try:
+            now = fingerprint(path)
+        except EquilixError:
+            return  # it will be said when it is saved to
+        self._watch()  # a file that was replaced is another one to the system
+        theirs = None if now in (base, Fingerprint.of(None)) else now
+        if theirs == self.theirs:
+            if theirs is not None:
+                self.clash.emit()
+            return
+        self.theirs = theirs
+        if theirs is not None:
+            self.clash.emit()
+        self.changed.emit()
+
+    def their_document(self) -> Document:
+        """What the file holds now. Raises :class:`~equilix.errors.UnreadableFile`."""
+        assert self.path is not None  # only asked for where a file has changed
+        return parse(read_bytes(self.path), str(self.path))
+
+    def take_theirs(self) -> bool:
+        """Open what the file holds now; the own document is put aside."""
+        return self.path is not None and self.open(self.path)
+
+    def replace_theirs(self) -> bool:
+        """Put the own document in the place of what another program has written; that is kept as the backup."""
+        return self.save(over=self.theirs)
+
+    def keep_both(self) -> bool:
+        """Save the own document beside the file that another program has changed."""
+        path = self.path
+        if path is None:
+            return False
+        number = 2
+        while (beside := path.with_name(f"{path.stem} ({number}){path.suffix}")).exists():
+            number += 1
+        return self.save(beside)
+
+    # putting by
+
+    def autosave(self) -> bool:
+        """Write unsaved work away, if there is any new. Returns whether everything unsaved is put by."""
+        document = self.session.document
+        if not self.dirty:
+            if self.sheet.kept is not None:
+                self.sheet.autosave.forget()
+                self.sheet = replace(self.sheet, kept=None)
+            self._say_unkept("")
+            return True
+        if document is self.sheet.kept:
+            return True
+        try:
+            self.sheet.autosave.keep(document, self.path, self.sheet.base)
+        except EquilixError as error:
+            self._say_unkept(str(error))
+            return False
+        self.sheet = replace(self.sheet, kept=document)
+        self._say_unkept("")
+        return True
+
+    def put_all_by(self) -> list[str]:
+        """Put every unsaved document by, the open one and those put aside; the names of those that cannot be."""
+        found = (
+            [] if self.autosave() else [self.path.name if self.path else self.session.document.name or "new document"]
+        )
+        for sheet in self.aside:
+            if sheet.homeless and sheet.history is not None:
+                try:
+                    sheet.autosave.keep(sheet.history.now, sheet.path, sheet.base)
+                except EquilixError:
+                    found.append(sheet.title)
+        return found
+
+    def _say_unkept(self, reason: str) -> None:
+        if bool(reason) == bool(self.unkept):
+            self.unkept = reason
+            return
+        self.unkept = reason
+        if reason:
+            self.session.said.emit(f"Unsaved work cannot be put by: {reason} Save it somewhere else.", True)
+        else:
+            self.session.said.emit("Unsaved work is put by again.", False)
+        self.changed.emit()
+
+    def recover(self, lost: recovery.LostWork) -> bool:
+        """Go on with work that an earlier run left unsaved. Its copy goes only when it has been put by anew."""
+        try:
+            with recovery.Claim(lost.file):
+                document = lost.document
+                sheet = Sheet(recovery.Autosave(self.run), lost.original, base=lost.base)
+                from equilix.ui.session import history_of
+
+                if not self._lay(history_of(document), sheet) or not self.autosave():
+                    return False
+            recovery.forget(lost)
+        except BlockingIOError:
+            self.session.said.emit(f"Another window has taken “{lost.name}” up already.", True)
+            return False
+        except (EquilixError, OSError) as error:
+            self.session.said.emit(f"“{lost.name}” could not be brought back: {error}", True)
+            return False
+        self.session.said.emit("The unsaved work is back. Save it to keep it.", False)
+        self.look_at_file()
+        return True
+
+    def close(self) -> None:
+        """Stop watching; unsaved work stays put by."""
+        self._autosave_timer.stop()
+        self._look.stop()
+        watched = (*self._watcher.files(), *self._watcher.directories())
+        if watched:
+            self._watcher.removePaths(watched)
+        self.autosave()
+        self.run.end()

@@ -1,0 +1,93 @@
+"""What has to be said of files: another program changed one, work cannot be put by, closing would lose something."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PySide6.QtCore import QObject
+from PySide6.QtWidgets import QPlainTextEdit
+
+from equilix.errors import EquilixError
+from equilix.store.differences import differences
+from equilix.ui.desk import Desk
+from equilix.ui.files import Files
+from equilix.ui.messages import MessageBar
+from equilix.ui.widgets.panel import Panel
+from equilix.ui.widgets.tint import plain_label
+
+
+class DiskMessages(QObject):
+    """Turns the state of the desk into offers that stay until they are answered."""
+
+    def __init__(self, desk: Desk, messages: MessageBar, files: Files, close_anyway: Callable[[], object]) -> None:
+        super().__init__(messages)
+        self.desk, self.messages, self.files, self.close_anyway = desk, messages, files, close_anyway
+        self.panel: DifferencesPanel | None = None
+        desk.clash.connect(self._offer_clash)
+        desk.changed.connect(self._desk_changed)
+
+    def _desk_changed(self) -> None:
+        if self.desk.theirs is None:
+            self.messages.withdraw("clash")
+        if self.desk.unkept:
+            self.messages.offer(
+                "unkept",
+                "Unsaved work cannot be put by at the moment: it is only in this window.",
+                [("Save as …", self.files.choose_save)],
+                urgent=True,
+            )
+        else:
+            self.messages.withdraw("unkept")
+            self.messages.withdraw("closing")
+
+    def _offer_clash(self) -> None:
+        path = self.desk.path
+        if path is None:
+            return
+        mine = "Your changes are not saved." if self.desk.dirty else "You see it as it was."
+        self.messages.offer(
+            "clash",
+            f"Another program has changed {path.name} since it was read. {mine}",
+            [
+                ("Keep both", self.desk.keep_both),
+                ("Look at the differences", self._show_differences),
+                ("Take theirs", self.desk.take_theirs),
+                ("Replace it", self.desk.replace_theirs),
+            ],
+            urgent=True,
+        )
+
+    def _show_differences(self) -> None:
+        self._offer_clash()  # looking answers nothing
+        try:
+            found = differences(self.desk.their_document(), self.desk.session.document)
+        except EquilixError as error:
+            self.desk.session.said.emit(str(error), True)
+            return
+        self.panel = DifferencesPanel(self.messages, found)
+        self.panel.open_under(self.messages.offers["clash"])
+
+    def ask_before_closing(self, names: list[str]) -> None:
+        """Closing would lose what these documents have: ask, this once."""
+        self.messages.offer(
+            "closing",
+            f"Closing now would lose the unsaved work on {', '.join(names)}: it cannot be put by ({self.desk.unkept})",
+            [("Save as …", self.files.choose_save), ("Close and lose it", self.close_anyway)],
+            urgent=True,
+            away="Stay",
+        )
+
+
+class DifferencesPanel(Panel):
+    """What the own document has that the file has not, line by line."""
+
+    def __init__(self, parent: MessageBar, found: tuple[str, ...]) -> None:
+        super().__init__(parent, "Close")
+        count = f"{len(found)} {'difference' if len(found) == 1 else 'differences'}" if found else "No difference"
+        self.form.addRow(plain_label(f"{count}: from the file, as it is now, to what this window shows."))
+        self.lines = QPlainTextEdit("\n".join(found))
+        self.lines.setReadOnly(True)
+        self.lines.setAccessibleName("Differences")
+        self.lines.setMinimumSize(560, 220)
+        self.form.addRow(self.lines)
+        self.finish()

@@ -1,0 +1,217 @@
+"""Unsaved work of earlier runs: what it is, how much it differs from its file, what it looks like; and what to do."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtCore import QSize, QTimer
+from PySide6.QtGui import QPainter, QPaintEvent
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+
+from equilix.analysis import analyse
+from equilix.document import Document
+from equilix.errors import EquilixError, UnreadableFile
+from equilix.rig.kinematics import Assembly
+from equilix.store import recovery
+from equilix.store.differences import differences
+from equilix.store.reading import open_document
+from equilix.ui.pages.page import Page
+from equilix.ui.session import Session
+from equilix.ui.stage.outlines import OutlineBook
+from equilix.ui.stage.projection import SIDE
+from equilix.ui.stage.sprites import paint_outline
+from equilix.ui.theme import Theme, font
+from equilix.ui.widgets.tint import show_text, text_label
+
+SHOWN = 3
+"""Differences that are named; the others are counted."""
+
+
+class RigPicture(QWidget):
+    """A rig from its right side, as large as the room allows."""
+
+    def __init__(self, theme: Theme) -> None:
+        super().__init__()
+        self.theme = theme
+        self.assembly: Assembly | None = None
+        self.book = OutlineBook()
+        self.setFixedHeight(104)
+
+    def sizeHint(self) -> QSize:
+        return QSize(280, 104)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        del event
+        drawn = self.book.draw(self.assembly, SIDE) if self.assembly is not None else []
+        if not drawn:
+            return
+        boxes = [d.outline.whole.boundingRect().translated(d.x_mm, d.y_mm) for d in drawn]
+        whole = boxes[0]
+        for box in boxes[1:]:
+            whole = whole.united(box)
+        scale = min((self.width() - 8) / max(whole.width(), 1), (self.height() - 8) / max(whole.height(), 1), 1.0)
+        with QPainter(self) as painter:
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            painter.translate(self.rect().center())
+            painter.scale(scale, scale)
+            painter.translate(-whole.center())
+            for each in drawn:
+                painter.translate(each.x_mm, each.y_mm)
+                paint_outline(painter, each.outline, self.theme, fine=False)
+                painter.translate(-each.x_mm, -each.y_mm)
+
+
+class LostRow(QFrame):
+    """One piece of unsaved work."""
+
+    def __init__(self, work: recovery.LostWork, page: UnsavedWorkPage) -> None:
+        super().__init__()
+        self.work, self.theme = work, page.theme
+        self.setObjectName("lost")
+        self.setStyleSheet(f"#lost {{ background: {page.theme.card}; border: 1px solid {page.theme.rule}; }}")
+        column = QVBoxLayout(self)
+        column.setContentsMargins(12, 9, 12, 9)
+        column.setSpacing(4)
+        self.title, self.when, self.differs = text_label(bold=True), text_label(), text_label()
+        self.picture = RigPicture(page.theme)
+        name = work.original.name if work.original is not None else work.name or "A new document"
+        when = f"{work.written.astimezone():%d %B %Y, %H:%M:%S}" if work.written is not None else "time not known"
+        show_text(self.title, name, page.theme.ink)
+        show_text(self.when, f"Put by {when}{', kept for later' if work.put_aside else ''}", page.theme.quiet)
+        show_text(self.differs, "Looking at it …", page.theme.quiet)
+        self.bring, self.keep, self.forget = QPushButton("Bring it back"), QPushButton("Keep"), QPushButton("Forget")
+        self.bring.setFont(font(11, bold=True))
+        for widget in (self.title, self.when, self.picture, self.differs):
+            column.addWidget(widget)
+        buttons = QHBoxLayout()
+        for button, act in (
+            (self.bring, page.bring_back), (self.keep, page.keep), (self.forget, page.forget),
+        ):  # fmt: skip
+            button.setAccessibleName(f"{button.text()}: {name}")
+            button.clicked.connect(lambda _checked=False, act=act: act(work))
+            buttons.addWidget(button)
+        self.keep.setToolTip("It stays in this list and is not announced again")
+        self.keep.setEnabled(not work.put_aside)
+        column.addLayout(buttons)
+
+    def look(self) -> None:
+        """Read it, draw it and compare it with its file."""
+        try:
+            document = self.work.document
+        except UnreadableFile as error:
+            self.picture.hide()
+            self.bring.setEnabled(False)
+            show_text(self.differs, f"▲ It cannot be read: {error}", self.theme.tip)
+            return
+        setup = document.setup_named(None)
+        if setup is not None and setup.placements:
+            self.picture.assembly = analyse(document, setup).assembly
+        self.picture.setVisible(self.picture.assembly is not None)
+        self.picture.update()
+        show_text(self.differs, how_much_differs(document, self.work.original), self.theme.ink)
+
+
+def how_much_differs(document: Document, original: Path | None) -> str:
+    """What this work has that its file has not, in a few lines."""
+    if original is None:
+        parts, setups = len(document.parts), len(document.setups)
+        return (
+            f"Never saved: {parts} {'part' if parts == 1 else 'parts'}, "
+            f"{setups} {'setup' if setups == 1 else 'setups'}."
+        )
+    try:
+        found = differences(open_document(original), document)
+    except EquilixError:
+        return f"Its file is not to be read any more: {original}"
+    if not found:
+        return f"No different from {original.name} as it is now."
+    count = f"{len(found)} {'difference' if len(found) == 1 else 'differences'} from {original.name}:"
+    more = [f"and {len(found) - SHOWN} more"] if len(found) > SHOWN else []
+    return "\n".join((count, *(f"·  {line}" for line in found[:SHOWN]), *more))
+
+
+class UnsavedWorkPage(Page):
+    """Every piece of unsaved work, newest first."""
+
+    title = "Unsaved work"
+
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(session, parent)
+        self.column.addWidget(self.heading("Work that was not saved"))
+        self.about = self.note()
+        self.column.addWidget(self.about)
+        self.rows: list[LostRow] = []
+        self.column.addStretch(1)
+        self._waiting: list[LostRow] = []
+        self._look = QTimer(self, singleShot=True, interval=0)  # one row at a time, so that none of them is waited for
+        self._look.timeout.connect(self._look_at_one)
+
+    def showEvent(self, event: object) -> None:
+        self._stale = True
+        super().showEvent(event)
+
+    def refresh(self) -> None:
+        """Show what is there now; rows that are shown already stay."""
+        lost = recovery.find_lost(self.session.desk.run.folder)
+        there = {(work.file, work.put_aside) for work in lost}
+        for row in [
+            row for row in self.rows if (row.work.file, row.work.put_aside) not in there or row.theme is not self.theme
+        ]:
+            self.rows.remove(row)
+            row.hide()
+            row.deleteLater()
+        shown = {row.work.file for row in self.rows}
+        for place, work in enumerate(lost):
+            if work.file not in shown:
+                row = LostRow(work, self)
+                self.rows.insert(place, row)
+                self.column.insertWidget(2 + place, row)
+                self._waiting.append(row)
+        self._waiting = [row for row in self._waiting if row in self.rows]
+        self.about.setText(
+            "What earlier runs of Equilix left when they ended without saving. Bringing one back puts the open "
+            "document aside; it can be gone back to from Commands."
+            if self.rows
+            else "There is none. What you do not save is put by every few seconds; if Equilix ends without saving, "
+            "it stands here at the next start."
+        )
+        if self._waiting:
+            self._look.start()
+
+    def _look_at_one(self) -> None:
+        if self._waiting:
+            self._waiting.pop(0).look()
+            self._look.start()
+
+    def bring_back(self, work: recovery.LostWork) -> None:
+        """Go on with it."""
+        self.session.desk.recover(work)
+        self.refresh()
+
+    def keep(self, work: recovery.LostWork) -> None:
+        """Leave it in the list without announcing it again."""
+        self._do(work, recovery.put_aside)
+
+    def forget(self, work: recovery.LostWork) -> None:
+        """Delete it. Its row says what would be lost, and asks once more in place."""
+        row = next(row for row in self.rows if row.work is work)
+        if row.forget.text() == "Forget":
+            row.forget.setText("Really forget")
+            row.forget.setAccessibleName(f"Really forget: {row.title.text()}")
+            return
+        self._do(work, recovery.forget)
+
+    def _do(self, work: recovery.LostWork, act: object) -> None:
+        assert callable(act)
+        try:
+            act(work)
+        except BlockingIOError:
+            self.session.said.emit(f"Another window has taken “{work.name}” up.", True)
+        except (EquilixError, OSError) as error:
+            self.session.said.emit(f"“{work.name}”: {error}", True)
+        self.refresh()
+
+    def stop(self) -> None:
+        """End what waits."""
+        super().stop()
+        self._look.stop()
