@@ -2,7 +2,7 @@
 PYTHON_RUN = .venv/bin/python
 TESTS = -W error -m unittest discover -t . -s
 
-.PHONY: demo run test test-core test-ui lint types imports bench screenshots schema lock clean
+.PHONY: demo run test test-core test-ui lint types imports bench torture screenshots schema lock clean
 
 demo: setup-run
 	@$(PYTHON_RUN) -m equilix --demo
@@ -30,6 +30,9 @@ imports: setup-test
 
 bench: setup-run
 	@$(PYTHON_RUN) tools/bench.py
+
+torture: setup-test
+	@$(PYTHON_RUN) tools/torture.py
 
 screenshots: setup-run
 	@$(PYTHON_RUN) tools/screenshots.py docs/screenshots

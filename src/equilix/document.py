@@ -33,6 +33,10 @@ class Document(Model):
     )
     current: Identifier | None = Field(default=None, description="The setup that was open last.")
 
+    def __repr__(self) -> str:
+        """Short: a document is a thousand lines."""
+        return f"<Document {self.name[:40]!r}: {len(self.parts)} parts, {len(self.setups)} setups>"
+
     @cached_property
     def parts_by_id(self) -> dict[str, Part]:
         """Parts by their id."""

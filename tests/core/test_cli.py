@@ -48,6 +48,42 @@ class Commands(unittest.TestCase):
             code = run([str(a) for a in arguments])
         return code, out.getvalue(), err.getvalue()
 
+    def piped(self, command: str, **environment: str) -> tuple[int, bytes, bytes]:
+        """What a shell gives back for a command line, with every part of a pipe counted."""
+        found = subprocess.run(
+            ["bash", "-o", "pipefail", "-c", command.format(python=sys.executable, file=self.file)],
+            capture_output=True, env={**os.environ, **environment},
+        )  # fmt: skip
+        return found.returncode, found.stdout, found.stderr
+
+    def test_into_a_closed_pipe(self) -> None:
+        """Read along by a program that stops early: no traceback, and the exit code that shells know."""
+        for what in ("report {file} --json", "schema", "guide {file}"):
+            command = f"{{python}} -m equilix {what} | head -c 20"
+            code, out, error = self.piped(command)
+            with self.subTest(what):
+                self.assertEqual((len(out), error), (20, b""))
+                self.assertIn(code, (0, 141))
+
+    def test_on_a_terminal_that_is_not_utf8(self) -> None:
+        """What it cannot show is replaced; nothing is raised."""
+        for encoding in ("ascii", "latin-1"):
+            code, out, error = self.piped(
+                "{python} -m equilix report {file}", PYTHONIOENCODING=encoding, PYTHONUTF8="0"
+            )
+            with self.subTest(encoding):
+                self.assertEqual((code, error), (0, b""))
+                self.assertIn(b"Falls forward", out)
+                self.assertIn(b"?", out)
+
+    def test_a_plan_prints_nothing_but_the_plan(self) -> None:
+        """No line of the solver reaches the output or the errors, for any scene of the demo."""
+        for setup in lighthouse().setups:
+            code, out, error = self.piped(f"{{python}} -m equilix plan {{file}} --json --setup {setup.id}")
+            with self.subTest(setup.name):
+                self.assertEqual((code, error), (0, b""))
+                self.assertIsInstance(json.loads(out), list)
+
     def test_report(self) -> None:
         """In words, with reading, hands, efforts and caution."""
         code, out, _ = self.call("report", self.file, "--setup", "lamp ROOM")

@@ -159,7 +159,7 @@ class Kit(unittest.TestCase):
 
     def test_remove_part(self) -> None:
         """A part in use stays; another goes."""
-        with self.assertRaisesRegex(Refused, "used in Lamp room"):
+        with self.assertRaisesRegex(Refused, "is used in “Lamp room”"):
             kit.remove_part(self.made, "base")
         self.assertNotIn("prime-25", kit.remove_part(self.made, "prime-25").parts_by_id)
 

@@ -43,6 +43,21 @@ class FilesAndFaults(WindowTest):
         self.window.files.save_as(self.folder / "bare")
         self.assertTrue((self.folder / "bare.equilix").exists())
 
+    def test_a_name_that_is_taken(self) -> None:
+        """Another file is replaced only where that is asked for, without a dialog; its content becomes the backup."""
+        other = self.folder / "other.equilix"
+        save(lighthouse().changed(name="another"), other)
+        self.window.files.save_as(other)
+        self.assertEqual(open_document(other).name, "another")
+        self.assertIsNone(self.session.desk.path)
+        self.window.message.offers["taken"].press("Replace it")
+        self.assertEqual(
+            (open_document(other), open_document(backup_of(other)).name), (self.session.document, "another")
+        )
+        self.session.edit("Rename", lambda d: d.changed(name="mine"))
+        self.window.files.save_as(other)
+        self.assertEqual(open_document(other).name, "mine", "its own file is saved to without a question")
+
     def test_bad_file_leaves_the_open_document_alone(self) -> None:
         """A broken file is said with its place; document, path and undo are as before, and the file too."""
         bad = self.folder / "bad.equilix"
@@ -155,7 +170,7 @@ class FilesAndFaults(WindowTest):
         offer = self.window.message.offers["clash"]
         self.session.said.emit("Another message.", False)
         self.assertIs(self.window.message.offers["clash"], offer)
-        offer.press("Look at the differences")
+        offer.press("Differences")
         self.assertIn("“theirs” → “mine”", self.window.disk.panel.lines.toPlainText())
         self.window.disk.panel.done.click()
         self.window.message.offers["clash"].press("Keep both")

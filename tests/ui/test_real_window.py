@@ -119,6 +119,12 @@ class NoScreen(unittest.TestCase):
             )  # fmt: skip
             self.assertEqual(found.returncode, 0, found.stderr)
             self.assertTrue((Path(folder) / "p.png").exists())
+            found = subprocess.run(
+                [sys.executable, "-m", "equilix", "--demo", "--screenshot", "bad.equilix/p.png"],
+                capture_output=True, text=True, env=bare, cwd=folder, timeout=120,
+            )  # fmt: skip
+            self.assertEqual(found.returncode, 1)
+            self.assertIn("bad.equilix/p.png was not written", found.stderr)
 
 
 if __name__ == "__main__":

@@ -53,9 +53,9 @@ class Dragging(WindowTest):
         travel = free_travel(self.session.analysis.assembly, "bridge")
         at = self.middle_of("body")
         QTest.mousePress(side, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at)
-        from tests.ui.window_test import _move
+        from tests.ui.window_test import move_mouse
 
-        _move(side, at + QPoint(600, 0))
+        move_mouse(side, at + QPoint(600, 0))
         self.settle()
         self.assertAlmostEqual(self.placement("bridge").slide_m, travel.to_m, delta=0.001)
         self.assertIn(travel.stop_to, side.gestures.tag)
@@ -80,10 +80,10 @@ class Dragging(WindowTest):
         body = self.session.document.parts_by_id["boxy-body"].offered("battery plate")
         goal = side.place_px(self.session.analysis.assembly.point_pose("body", body)[0]).toPoint()
         QTest.mousePress(side, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, start)
-        from tests.ui.window_test import _move
+        from tests.ui.window_test import move_mouse
 
-        _move(side, start + QPoint(0, -70))
-        _move(side, goal)
+        move_mouse(side, start + QPoint(0, -70))
+        move_mouse(side, goal)
         self.settle()
         self.assertTrue(side.gestures.targets)
         side.grab()

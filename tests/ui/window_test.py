@@ -113,7 +113,7 @@ class WindowTest(unittest.TestCase):
         QTest.mousePress(view, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, start)
         for step in range(1, steps + 1):
             move = start + QPoint(round(by.x() * step / steps), round(by.y() * step / steps))
-            _move(view, move)
+            move_mouse(view, move)
             self.settle()
         QTest.mouseRelease(view, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, start + by)
         self.settle()
@@ -134,7 +134,8 @@ class WindowTest(unittest.TestCase):
         self.settle()
 
 
-def _move(view: QWidget, to: QPoint) -> None:
+def move_mouse(view: QWidget, to: QPoint) -> None:
+    """Move the mouse over a view with its left button down."""
     from PySide6.QtGui import QMouseEvent
 
     event = QMouseEvent(

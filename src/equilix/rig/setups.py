@@ -100,6 +100,10 @@ class Setup(Model):
     placements: Annotated[tuple[Placement, ...], Field(max_length=MOST_PLACEMENTS)] = ()
     note: str = ""
 
+    def __repr__(self) -> str:
+        """Short: its placements are a page."""
+        return f"<Setup {self.id!r}: {len(self.placements)} placements>"
+
     @cached_property
     def by_id(self) -> dict[str, Placement]:
         """Placements by their id."""

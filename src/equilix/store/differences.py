@@ -109,7 +109,7 @@ def _setup(old: Setup, new: Setup, before: Document, after: Document) -> Iterato
     rest = tuple(_changes(old.changed(placements=()), new.changed(placements=()), after.display))
     if rest:
         yield ", ".join(rest)
-    elif [p.id for p in old.placements] != [p.id for p in new.placements]:
+    if [key for key in old.by_id if key in new.by_id] != [key for key in new.by_id if key in old.by_id]:
         yield "its parts stand in another order"
 
 

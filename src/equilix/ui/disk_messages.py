@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from pathlib import Path
 
 from PySide6.QtCore import QObject
 from PySide6.QtWidgets import QPlainTextEdit
@@ -25,6 +26,7 @@ class DiskMessages(QObject):
         self.panel: DifferencesPanel | None = None
         desk.clash.connect(self._offer_clash)
         desk.changed.connect(self._desk_changed)
+        files.taken.connect(self._offer_replacing)
 
     def _desk_changed(self) -> None:
         if self.desk.theirs is None:
@@ -50,10 +52,18 @@ class DiskMessages(QObject):
             f"Another program has changed {path.name} since it was read. {mine}",
             [
                 ("Keep both", self.desk.keep_both),
-                ("Look at the differences", self._show_differences),
+                ("Differences", self._show_differences),
                 ("Take theirs", self.desk.take_theirs),
                 ("Replace it", self.desk.replace_theirs),
             ],
+            urgent=True,
+        )
+
+    def _offer_replacing(self, path: Path) -> None:
+        self.messages.offer(
+            "taken",
+            f"There is a file {path.name} already. Nothing was saved.",
+            [("Replace it", lambda: self.desk.save(path)), ("Save as …", self.files.choose_save)],
             urgent=True,
         )
 

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import os
 from collections.abc import Sequence
 from pathlib import Path
 
-from PySide6.QtCore import QObject
+from PySide6.QtCore import QObject, Signal
 from PySide6.QtWidgets import QFileDialog, QWidget
 
 from equilix.demo import lighthouse
@@ -19,6 +20,9 @@ _FILTER = f"Equilix documents (*{SUFFIX});;All files (*)"
 
 class Files(QObject):
     """The file commands and their one dialog."""
+
+    taken = Signal(Path)
+    """Another file stands where the document would be saved; nothing was written."""
 
     def __init__(self, session: Session, parent: QWidget) -> None:
         super().__init__(parent)
@@ -39,6 +43,7 @@ class Files(QObject):
         dialog.setNameFilter(_FILTER)
         dialog.setDefaultSuffix(SUFFIX.lstrip("."))
         dialog.setOption(QFileDialog.Option.DontUseNativeDialog)
+        dialog.setOption(QFileDialog.Option.DontConfirmOverwrite)  # asked in the window, without a second dialog
         start = self.session.desk.path or next(iter(state.recent()), None)
         if start is not None:
             dialog.setDirectory(str(start.parent))
@@ -65,9 +70,13 @@ class Files(QObject):
             self.session.desk.save()
 
     def save_as(self, name: str | Path) -> None:
-        """Save under a name."""
+        """Save under a name. A file that is another's is not replaced unasked."""
         path = Path(name)
-        self.session.desk.save(path if path.suffix else path.with_suffix(SUFFIX))
+        path = path if path.suffix else path.with_suffix(SUFFIX)
+        if os.path.lexists(path) and path != self.session.desk.path:
+            self.taken.emit(path)
+        else:
+            self.session.desk.save(path)
 
     def new(self) -> None:
         """Begin a new document."""

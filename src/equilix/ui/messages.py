@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 
 from PySide6.QtCore import QEvent, QObject, Qt, QTimer
-from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QBoxLayout, QHBoxLayout, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
@@ -17,6 +17,8 @@ from equilix.ui.widgets.tint import on_button, plain_label
 
 Choice = tuple[str, Callable[[], object]]
 NOTICE_MS = 6000
+BESIDE = 2
+"""Buttons that have room beside the text, in the smallest window too."""
 
 
 class Bar(QWidget):
@@ -27,13 +29,18 @@ class Bar(QWidget):
         self.text = plain_label()
         self.text.setWordWrap(True)
         self.buttons: list[QPushButton] = []
-        self.row = QHBoxLayout(self)
-        self.row.setContentsMargins(16, 6, 16, 6)
-        self.row.addWidget(self.text, 1)
+        self.whole = QBoxLayout(QBoxLayout.Direction.LeftToRight, self)
+        self.whole.setContentsMargins(16, 6, 16, 6)
+        self.whole.addWidget(self.text, 1)
+        self.row = QHBoxLayout()
+        self.whole.addLayout(self.row)
+        self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Maximum)
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
 
     def fill(self, text: str, choices: Sequence[Choice], *, points: float, wash: str, ink: str) -> None:
-        """Show a text with its choices, in the colours of a theme."""
+        """Show a text with its choices, in the colours of a theme; many choices stand under the text."""
+        directions = QBoxLayout.Direction
+        self.whole.setDirection(directions.LeftToRight if len(choices) <= BESIDE else directions.TopToBottom)
         self.text.setFont(font(points))
         self.text.setText(text)
         self.setStyleSheet(f"Bar {{ background: {wash}; }} QLabel {{ color: {ink}; }}")
@@ -59,6 +66,7 @@ class MessageBar(QWidget):
         super().__init__(over)
         over.installEventFilter(self)
         self.theme: Theme = PREP_ROOM
+        self._fill_again: dict[Bar, Callable[[], None]] = {}
         self.offers: dict[str, Bar] = {}
         self.notice = Bar(self)
         self.notice.hide()
@@ -86,11 +94,8 @@ class MessageBar(QWidget):
 
     def say(self, text: str, complaint: bool) -> None:
         """Show a message; it takes the place of the message before."""
-        t = self.theme
-        self.notice.fill(
-            f"▲ {text}" if complaint else text, [("Read it" if complaint else "Close", self.read_away)],
-            points=11, wash=t.tip_wash if complaint else t.hold_wash, ink=t.ink,
-        )  # fmt: skip
+        said, away = f"▲ {text}" if complaint else text, "Read it" if complaint else "Close"
+        self._fill(self.notice, said, [(away, self.read_away)], points=11, urgent=complaint)
         self._timer.stop()
         if not complaint:
             self._timer.start()
@@ -113,9 +118,23 @@ class MessageBar(QWidget):
             self.column.insertWidget(len(self.offers) - 1, bar)
         answers = [(word, self._answering(key, act)) for word, act in choices]
         answers.append((away, lambda: self.withdraw(key)))
-        t = self.theme
-        bar.fill(text, answers, points=13, wash=t.tip_wash if urgent else t.hold_wash, ink=t.ink)
+        self._fill(bar, text, answers, points=13, urgent=urgent)
         bar.show()
+        self._place()
+
+    def _fill(self, bar: Bar, text: str, choices: Sequence[Choice], *, points: float, urgent: bool) -> None:
+        def fill() -> None:
+            t = self.theme
+            bar.fill(text, choices, points=points, wash=t.tip_wash if urgent else t.hold_wash, ink=t.ink)
+
+        self._fill_again[bar] = fill
+        fill()
+
+    def wear(self, theme: Theme) -> None:
+        """Show in another theme."""
+        self.theme = theme
+        for fill in self._fill_again.values():
+            fill()
         self._place()
 
     def _answering(self, key: str, act: Callable[[], object]) -> Callable[[], None]:
@@ -129,6 +148,7 @@ class MessageBar(QWidget):
         """Take an offer away."""
         bar = self.offers.pop(key, None)
         if bar is not None:
+            del self._fill_again[bar]
             self.column.removeWidget(bar)
             bar.hide()
             bar.deleteLater()

@@ -189,7 +189,8 @@ class Window(QMainWindow):
         wear(application, theme)
         for rule in (self.nav_rule, self.column_rule, self.header_rule):
             rule.setStyleSheet(f"background: {theme.rule};")
-        self.reading.theme = self.message.theme = theme
+        self.reading.theme = theme
+        self.message.wear(theme)
         self.reading.refresh()
         self.stage.wear(theme)
         for page in self.pages.made:
@@ -247,7 +248,9 @@ class Window(QMainWindow):
             return
         newest = lost[0]
         name = newest.original.name if newest.original else newest.name or "a new document"
-        others = f" There are {len(lost) - 1} more." if len(lost) > 1 else ""
+        others = (
+            "" if len(lost) < 2 else " There is one more." if len(lost) == 2 else f" There are {len(lost) - 1} more."
+        )
         self.message.offer(
             "lost",
             f"Equilix ended without saving {name}.{others}",

@@ -1,0 +1,58 @@
+"""What differs between two documents, in words."""
+
+import unittest
+
+from equilix.demo import lighthouse
+from equilix.edits import carrying, electric, kit, rigging
+from equilix.edits.ratings import rate
+from equilix.store.differences import differences
+from tests.core.random_edits import random_edit
+
+ROOM = "lamp-room"
+
+
+class Differences(unittest.TestCase):
+    """One line for each thing."""
+
+    def test_none(self) -> None:
+        """Equal documents have none."""
+        self.assertEqual(differences(lighthouse(), lighthouse()), ())
+
+    def test_each_kind_of_change(self) -> None:
+        """Masses with their unit, slides, mounts, names, rules, setups, operators, cables."""
+        start = lighthouse()
+        for edited, line in (
+            (kit.change_part(start, "zoom-28-80", mass_kg=1.5), "“28–80 zoom”: mass 1.55 kg → 1.50 kg"),
+            (rigging.slide(start, ROOM, "bridge", -0.05), "Setup “Lamp room”: “bridge plate”: slide 62 mm → −50 mm"),
+            (rigging.remove(start, ROOM, "matte-box"), "Setup “Lamp room”: “matte box” is taken off"),
+            (kit.rename_setup(start, ROOM, "Lamp"), "Setup “Lamp room”: name “Lamp room” → “Lamp”"),
+            (carrying.sit(start, ROOM, True), "Setup “Lamp room”: seated"),
+            (electric.set_rule(start, "screw_factor", 4.0), "Rule of thumb “screw_factor”: as usual → 4"),
+            (kit.remove_setup(start, ROOM), "Setup “Lamp room” is gone"),
+            (kit.add_setup(start, "Roof")[0], "Setup “Roof” is new"),
+            (kit.choose_display(start, "us"), "Units: another"),
+            (start.changed(name="Other"), "Name: “Lighthouse” → “Other”"),
+            (kit.add_operator(start, ROOM, name="Third"), "“Third” is new among the operators"),
+            (rate(start, "vest", {"carrier/most_kg": 9.5}), "“vest with spring arm”: what it bears"),
+        ):
+            with self.subTest(line):
+                self.assertIn(line, differences(start, edited))
+
+    def test_any_difference_is_told(self) -> None:
+        """Documents that are not equal have at least one line, whatever edit lies between them."""
+        import contextlib
+        import random
+
+        from equilix.errors import Refused
+
+        rng, document = random.Random(5), lighthouse()
+        for _ in range(150):
+            _, edit = random_edit(rng, document)
+            with contextlib.suppress(Refused):
+                new = edit(document)
+                self.assertEqual(bool(differences(document, new)), new != document)
+                document = new
+
+
+if __name__ == "__main__":
+    unittest.main()

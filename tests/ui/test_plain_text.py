@@ -1,0 +1,97 @@
+"""What stands in a document is shown as it stands there: never as markup, never as a shortcut."""
+
+import json
+import unittest
+
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QAction
+from PySide6.QtWidgets import QAbstractButton, QLabel, QMenu, QTreeWidget, QWidget
+
+from equilix.demo import lighthouse
+from equilix.document import Document
+from equilix.store.reading import parse
+from equilix.store.writing import to_bytes
+from equilix.ui.pages import TITLES
+from equilix.ui.ratings_panel import RatingsPanel
+from equilix.ui.widgets.tint import as_tip, on_button
+from tests.ui.window_test import WindowTest
+
+EVIL = "<img src='/nowhere/evil.png'> & <b>X</b>[*]"
+
+
+class PlainText(WindowTest):
+    """The demo with every name made hostile."""
+
+    def document(self) -> Document:
+        """Every part, setup, operator, cable, point and grip is called by markup with a number."""
+        raw = json.loads(to_bytes(lighthouse()))
+        raw["name"] = EVIL
+        for number, thing in enumerate([*raw["parts"], *raw["setups"], *raw["operators"]]):
+            thing["name"] = f"{EVIL} {number}"
+        for setup in raw["setups"]:
+            for cable in setup.get("cables", ()):
+                cable["name"] = f"{EVIL} {cable['id']}"
+        return parse(json.dumps(raw).encode())
+
+    def assert_plain(self, where: QWidget) -> None:
+        """No label guesses, no tooltip holds markup from a name, no ampersand of a name is a shortcut."""
+        for label in where.findChildren(QLabel):
+            if label.textFormat() != Qt.TextFormat.PlainText:
+                self.assertNotIn("<img", label.text())
+        for widget in where.findChildren(QWidget):
+            self.assertNotIn("<img", widget.toolTip())
+        for button in where.findChildren(QAbstractButton):
+            self.assertNotIn(" & ", button.text().replace("&&", "") if not hasattr(button, "what") else "")
+        for tree in where.findChildren(QTreeWidget):
+            for k in range(tree.topLevelItemCount()):
+                self.assertNotIn("<img", tree.topLevelItem(k).toolTip(0))
+
+    def assert_menu_plain(self, actions: list[QAction]) -> None:
+        """Every ampersand is written twice."""
+        for action in actions:
+            self.assertNotIn("&", action.text().replace("&&", ""), action.text())
+
+    def test_every_page(self) -> None:
+        """All workspaces, with a part selected, and the messages and the title."""
+        self.session.edit(f"Rename {EVIL}", lambda d: d.changed(name=f"{EVIL} 2"))
+        self.session.said.emit(EVIL, True)
+        for setup in self.session.document.setups:
+            self.session.edit("Open", lambda d, key=setup.id: d.changed(current=key))
+            self.session.select(setup.placements[0].id)
+            for title in TITLES:
+                self.window.show_page(title)
+                self.settle()
+            self.assert_plain(self.window)
+        self.wait_for_plans()
+        self.assert_plain(self.window)
+        self.assertIn(EVIL, self.window.message.notice.text.text())
+        self.assertEqual(self.window.windowTitle().replace("[*][*]", "[*]"), f"• {EVIL} 2 – Equilix")
+        self.assert_menu_plain(list(self.window.actions_.values()))
+
+    def test_menus_and_panels(self) -> None:
+        """The switches of the header, the list of commands, the ratings of a part."""
+        header = self.window.header
+        for word in (header.setup, header.operator, header.lens, header.way):
+            menu: QMenu = word.menu()
+            self.assert_menu_plain([action for action in menu.actions() if not action.isSeparator()])
+            menu.close()
+        part = next(part for part in self.session.document.parts if part.carrier is not None)
+        panel = RatingsPanel(self.session, self.window, part)
+        self.assert_plain(panel)
+        panel.deleteLater()
+
+    def test_a_name_under_the_mouse(self) -> None:
+        """The tooltip of a part on the drawing shows the signs of its name."""
+        at = self.middle_of("body")
+        self.window.stage.side.gestures.hover(at.toPointF())
+        self.assertIn("&lt;img", self.window.stage.side.toolTip())
+
+    def test_the_two_helpers(self) -> None:
+        """Markup is written out; an ampersand is doubled; nothing stays nothing."""
+        self.assertEqual(as_tip("<b> & 'x'"), "<span>&lt;b&gt; &amp; &#x27;x&#x27;</span>")
+        self.assertEqual(as_tip(""), "")
+        self.assertEqual(on_button("A & B"), "A && B")
+
+
+if __name__ == "__main__":
+    unittest.main()
