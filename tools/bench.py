@@ -10,11 +10,14 @@ import sys
 import tempfile
 import time
 from collections.abc import Callable
+from pathlib import Path
 
+sys.path.insert(0, str(Path(__file__).parents[1]))  # for the rigs that the tests use too
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 os.environ.setdefault("EQUILIX_STATE", tempfile.mkdtemp())
 
 from PySide6.QtWidgets import QApplication
+from tests.core.builders import many_parts
 
 from equilix.analysis import analyse
 from equilix.demo import lighthouse
@@ -23,6 +26,7 @@ from equilix.document import Document
 from equilix.edits import rigging
 from equilix.edits.kit import open_setup
 from equilix.planner.schools import plans
+from equilix.report import report
 from equilix.store.reading import parse
 from equilix.store.writing import to_bytes
 from equilix.ui.app import open_window
@@ -37,6 +41,7 @@ _FIRST = """
 from PySide6.QtWidgets import QApplication
 from equilix.ui.app import first_picture
 from equilix.ui.theme import load_fonts
+from tests.core.builders import many_parts
 a = QApplication([]); load_fonts(a); s = first_picture(); s.show(); a.processEvents()
 import os; os._exit(0)
 """
@@ -44,6 +49,7 @@ _DEMO = """
 from PySide6.QtWidgets import QApplication
 from equilix.ui.app import open_window
 from equilix.ui.theme import load_fonts
+from tests.core.builders import many_parts
 a = QApplication([]); load_fonts(a); w = open_window(demo=True); w.show(); a.processEvents()
 import os; os._exit(0)
 """
@@ -171,6 +177,17 @@ def main() -> None:
             f"start: {name}, over a window with one label",
             "under 2×",
             f"{found_ms / label:.2f}× ({found_ms:.0f} ms over {label:.0f} ms)",
+        )
+    for size in (20, 60, 200, 600, 1000):
+        rig = many_parts(size)
+        raw = to_bytes(rig)
+        found = times_ms(lambda _n, rig=rig: report(analyse(rig, rig.setups[0])), 5 if size > 200 else 12)
+        each = statistics.median(found) / size
+        read = statistics.median(times_ms(lambda _n, raw=raw: parse(raw), 5))
+        say(
+            f"analysis and report of {size} parts",
+            "n log n",
+            f"{spread(found)} = {each:.2f} ms a part; opened in {read:.0f} ms",
         )
     kit = lighthouse()
     say("planner, demo rig, all schools", "300 ms", spread(times_ms(lambda _n: list(plans(kit, "lamp-room")), 12)))

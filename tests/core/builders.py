@@ -8,6 +8,7 @@ from equilix.analysis import Analysis, analyse
 from equilix.body.operators import Operator
 from equilix.document import Document
 from equilix.kit.catalogue import make_part
+from equilix.kit.mounts import MountPoint, Track
 from equilix.kit.parts import Grip, Pad, Part
 from equilix.kit.solids import Box
 from equilix.rig.setups import Placement, Pose, Setup
@@ -85,3 +86,18 @@ def random_rig(seed: int) -> Document:
         Placement(id="battery", part="small", parent="plate", point="battery"),
     ]  # fmt: skip
     return document(parts, placements)
+
+
+def many_parts(count: int) -> Document:
+    """A rig of ``count`` parts: small weights side by side on one long rail, none of them in another's room."""
+    rail = MountPoint(name="rail", kind="rail", position_m=(0, 0, 0.02), track=Track(from_m=-5.0, to_m=5.0))
+    foot = MountPoint(name="foot", kind="rail", position_m=(0, 0, -0.01), direction=(0, 0, -1))
+    base = padded("base", 1.0).changed(offers=(rail,))
+    weights = [
+        box(f"w{k}", 0.1, (0.008, 0.02, 0.02), hangs_by=(foot,), quantity=99) for k in range((count - 1) // 99 + 1)
+    ]
+    places = [
+        Placement(id=f"x{k}", part=f"w{k // 99}", parent="base", point="rail", by="foot", slide_m=-4.99 + 0.00998 * k)
+        for k in range(count - 1)
+    ]
+    return document([base, *weights], [Placement(id="base", part="base"), *places])

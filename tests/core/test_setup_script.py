@@ -32,6 +32,7 @@ class SetUp(InFolder):
         self.commands.mkdir()
         self.command("id", "echo 0")
         self.command("Xvfb", "")
+        self.command("sleep", "")
         self.command("apt-get", f"echo apt-get $* >> {self.folder}/said")
 
     def command(self, name: str, script: str) -> None:

@@ -227,7 +227,7 @@ class Mat(WindowTest):
         """A part in use stays and that is said; another goes and comes back by undo."""
         self.page.cloth.choose("base")
         self.page.remove.click()
-        self.assertIn("used in Lamp room", self.messages[-1][0])
+        self.assertIn("is used in “Lamp room”", self.messages[-1][0])
         self.page.cloth.choose("prime-25")
         self.page.remove.click()
         self.assertNotIn("prime-25", self.session.document.parts_by_id)

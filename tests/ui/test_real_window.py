@@ -10,7 +10,7 @@ from pathlib import Path
 
 _DRIVE = """
 import sys
-from PySide6.QtCore import QPoint, Qt
+from PySide6.QtCore import QEventLoop, QPoint, Qt
 from PySide6.QtGui import QGuiApplication
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
@@ -26,23 +26,25 @@ assert QTest.qWaitForWindowExposed(window, 10000)
 window.activateWindow()
 assert QTest.qWaitForWindowActive(window, 10000)
 session, side = window.session, window.stage.side
-while session.is_planning:
-    QTest.qWait(10)
+def plans_are_found():
+    while session.is_planning:
+        app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)
+    for _ in range(5):
+        app.processEvents()
+plans_are_found()
 before = session.setup.by_id["bridge"].slide_m
 at = next(QPoint(x, y) for x in range(40, side.width()) for y in range(60, side.height(), 5)
           if side.hit(QPoint(x, y).toPointF()) == "body")
 QTest.mousePress(side, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at)
 for step in range(1, 9):
     QTest.mouseMove(side, at - QPoint(6 * step, 0))
-    QTest.qWait(15)
+    app.processEvents()
 QTest.mouseRelease(side, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at - QPoint(48, 0))
 moved = before - session.setup.by_id["bridge"].slide_m
 assert abs(moved - 0.048 / side.scale) < 0.004, (moved, side.scale)
 QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
 assert session.setup.by_id["bridge"].slide_m == before
-while session.is_planning:
-    QTest.qWait(10)
-QTest.qWait(50)
+plans_are_found()
 QTest.mouseClick(window.pages["Balance"].cards[0].button, Qt.MouseButton.LeftButton)
 assert session.analysis.status == "rests", session.analysis.status
 assert not window.grab().isNull()

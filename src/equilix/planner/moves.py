@@ -59,8 +59,14 @@ class Piece:
     stretch: str = ""
 
 
+MOST_SLIDES = 40
+
+
 def find_slides(analysis: Analysis) -> list[Slide]:
-    """Every placement on a track with room, that is not pinned."""
+    """Every placement on a track with room, that is not pinned; of very many, those that can shift the most.
+
+    A rig that is worked with has about a dozen. The programme grows faster than the number of its moves.
+    """
     found = []
     assembly = analysis.assembly
     for row, placement_id in enumerate(assembly.ids):
@@ -73,7 +79,15 @@ def find_slides(analysis: Analysis) -> list[Slide]:
         high = math.floor((seat.track.to_m - placement.slide_m) / step + 1e-6)
         if low < 0 or high > 0:
             found.append(Slide(placement_id, way, placement.slide_m, step, min(low, 0), max(high, 0)))
-    return found
+    if len(found) <= MOST_SLIDES:
+        return found
+    masses = dict(zip(assembly.ids, assembly.masses_kg.tolist(), strict=True))
+
+    def shifts(slide: Slide) -> float:
+        return (slide.high - slide.low) * slide.step_m * sum(masses[k] for k in assembly.setup.subtree(slide.placement))
+
+    strongest = {slide.placement for slide in sorted(found, key=shifts, reverse=True)[:MOST_SLIDES]}
+    return [slide for slide in found if slide.placement in strongest]
 
 
 def left_in_kit(setup: Setup, parts: Mapping[str, Part]) -> dict[str, int]:

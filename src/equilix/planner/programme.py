@@ -79,6 +79,8 @@ def solve(
         if cancelled():
             raise Cancelled
         better = work.programme.solve(objective)
+        if cancelled():
+            raise Cancelled
         if better is None:
             break
         x = better
