@@ -84,7 +84,8 @@ def find_slides(analysis: Analysis) -> list[Slide]:
     masses = dict(zip(assembly.ids, assembly.masses_kg.tolist(), strict=True))
 
     def shifts(slide: Slide) -> float:
-        return (slide.high - slide.low) * slide.step_m * sum(masses[k] for k in assembly.setup.subtree(slide.placement))
+        carried = sum(masses[each] for each in assembly.setup.subtree(slide.placement))
+        return float((slide.high - slide.low) * slide.step_m * carried)
 
     strongest = {slide.placement for slide in sorted(found, key=shifts, reverse=True)[:MOST_SLIDES]}
     return [slide for slide in found if slide.placement in strongest]
