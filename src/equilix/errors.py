@@ -28,4 +28,8 @@ class UnreadableFile(EquilixError):
 
 
 class UnwritableFile(EquilixError):
-    """A document that could not be written; the previous file is as it was."""
+    """A document that could not be written; the previous file is as it was. ``why``: the reason alone, in words."""
+
+    def __init__(self, said: str, why: str = "") -> None:
+        self.why = why or said
+        super().__init__(said)

@@ -94,7 +94,7 @@ def write_atomically(raw: bytes, path: Path, *, keep_backup: bool = False, expec
             temporary = None
         _flush_folder(path.parent)
     except OSError as error:
-        raise UnwritableFile(_complaint(path, error)) from error
+        raise _complaint(path, error) from error
     except ValueError as error:  # a zero byte in the name
         raise UnwritableFile(f"{path.name!a} is no name of a file. {_ELSEWHERE}") from error
     finally:
@@ -201,9 +201,9 @@ _REASONS: dict[int, Callable[[], tuple[str, str]]] = {
 }
 
 
-def _complaint(path: Path, error: OSError) -> str:
+def _complaint(path: Path, error: OSError) -> UnwritableFile:
     known = _REASONS.get(error.errno or 0)
     why, todo = known() if known is not None else (error.strerror or reason(error), _ELSEWHERE)
     if error.errno in (errno.ELOOP, errno.ENAMETOOLONG):
         why = reason(error)
-    return f"{path.name} was not saved: {why}. The previous file is as it was. {todo}"
+    return UnwritableFile(f"{path.name} was not saved: {why}. The previous file is as it was. {todo}", why)

@@ -10,7 +10,7 @@ from PySide6.QtCore import QFileSystemWatcher, QObject, QTimer, Signal
 
 from equilix.document import Document
 from equilix.edits.history import History
-from equilix.errors import EquilixError
+from equilix.errors import EquilixError, UnwritableFile
 from equilix.store import recovery, state
 from equilix.store.disk import Fingerprint, fingerprint, read_bytes
 from equilix.store.reading import parse
@@ -244,8 +244,8 @@ class Desk(QObject):
             return True
         try:
             self.sheet.autosave.keep(document, self.path, self.sheet.base)
-        except EquilixError as error:
-            self._say_unkept(str(error))
+        except UnwritableFile as error:
+            self._say_unkept(error.why)
             return False
         self.sheet = replace(self.sheet, kept=document)
         self._say_unkept("")
@@ -269,9 +269,7 @@ class Desk(QObject):
             self.unkept = reason
             return
         self.unkept = reason
-        if reason:
-            self.session.said.emit(f"Unsaved work cannot be put by: {reason} Save it somewhere else.", True)
-        else:
+        if not reason:
             self.session.said.emit("Unsaved work is put by again.", False)
         self.changed.emit()
 

@@ -34,7 +34,7 @@ class DiskMessages(QObject):
         if self.desk.unkept:
             self.messages.offer(
                 "unkept",
-                "Unsaved work cannot be put by at the moment: it is only in this window.",
+                f"Unsaved work cannot be put by ({self.desk.unkept}): it is only in this window.",
                 [("Save as …", self.files.choose_save)],
                 urgent=True,
             )
@@ -79,9 +79,11 @@ class DiskMessages(QObject):
 
     def ask_before_closing(self, names: list[str]) -> None:
         """Closing would lose what these documents have: ask, this once."""
+        self.messages.withdraw("unkept")
         self.messages.offer(
             "closing",
-            f"Closing now would lose the unsaved work on {', '.join(names)}: it cannot be put by ({self.desk.unkept})",
+            f"Closing now would lose the unsaved work on “{'”, “'.join(names)}”: it cannot be put by "
+            f"({self.desk.unkept}).",
             [("Save as …", self.files.choose_save), ("Close and lose it", self.close_anyway)],
             urgent=True,
             away="Stay",

@@ -46,6 +46,7 @@ class Bar(QWidget):
         self.setStyleSheet(f"Bar {{ background: {wash}; }} QLabel {{ color: {ink}; }}")
         for button in self.buttons:
             self.row.removeWidget(button)
+            button.hide()
             button.deleteLater()
         self.buttons = []
         for word, act in choices:
