@@ -188,7 +188,7 @@ class BadFiles(InFolder):
             ('"x": ["\\ud800"]', r"half a character in it \(x\[0\]\)"),
             ('"x": {"\\udc00": 1}', "half a character"),
             ('"x": ' + "[" * 70 + "]" * 70, "nested more than 64 deep"),
-            ('"x": ' + "[" * 5000 + "]" * 5000, "nested too deeply"),
+            ('"x": ' + "[" * 5000 + "]" * 5000, "too deeply to be a document"),
         ):
             raw = f'{{"format": "equilix", "version": 1, {json_text}}}'.encode()
             with self.subTest(json_text[:30]):

@@ -4,7 +4,7 @@ The CG must be on the post, below the gimbal by as much as the drop time asks, a
 that would make a quick pan wobble.
 
 Dynamic balance: spun about the post at ω, the sled asks for a moment ``ω² √(I_xz² + I_yz²)``. The products are given
-as the length ``Σ m x (z − z_g) / (m k)``, k the radius of gyration about the gimbal: what the whole mass would have
+as the length ``Σ m x (z − z_g) / (m k)``, k the radius of gyration about its axis: what the whole mass would have
 to stand off the post at that height to do the same.
 """
 
@@ -33,13 +33,13 @@ from equilix.carry.conditions import (
     off_by,
     sideways,
 )
+from equilix.carry.drop import WAYS, Drop, drop
 from equilix.carry.gimbal import gimbal_balances, gimbal_figures
 from equilix.carry.springs import lift_n, spring_figures
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.kit.carriers import SpringArm
 from equilix.mechanics.contact import Bearing
 from equilix.mechanics.mass_properties import inertia_about
-from equilix.mechanics.pendulum import below_for_drop_m, drop_time_s, least_drop_time_s
 from equilix.units import Display, angle, force, length, torque
 
 STATIC_M: Final = 0.001
@@ -70,9 +70,10 @@ def support(carried: Carried) -> Support | None:
     )
 
 
-def horizontal_inertia(carried: Carried) -> float:
-    """Inertia about a horizontal axis through the CG, kg·m²: the mean of the two."""
-    return float(carried.mass.inertia_kg_m2[0, 0] + carried.mass.inertia_kg_m2[1, 1]) / 2
+def gyration_m(carried: Carried, direction: np.ndarray) -> float:
+    """Radius of gyration about the horizontal axis through the CG that is square to a horizontal direction, m."""
+    across = 1 if abs(float(direction[0])) > abs(float(direction[1])) else 0
+    return math.sqrt(float(carried.mass.inertia_kg_m2[across, across]) / carried.mass.mass_kg)
 
 
 def below_m(carried: Carried, support: Support) -> float:
@@ -88,9 +89,8 @@ def products_kg_m2(carried: Carried, support: Support) -> tuple[float, float]:
 
 def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
     """Static, drop, dynamic; and before them the axes of a gimbal that rides on the sled."""
-    mass, inertia = carried.mass.mass_kg, horizontal_inertia(carried)
-    low = below_for_drop_m(inertia, mass, LONGEST_DROP_S)
-    high = below_for_drop_m(inertia, mass, SHORTEST_DROP_S)
+    dropped = drop(carried, support)
+    low, high = dropped.below_for_m(LONGEST_DROP_S), dropped.below_for_m(SHORTEST_DROP_S)
     wanted = support.datum_m - Z * (low + high) / 2
     below = below_m(carried, support)
 
@@ -100,7 +100,7 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
 
     def drops(value: float, unit: Display) -> str:
         del unit
-        return _drop_said(inertia, mass, (low + high) / 2 - value)
+        return _drop_said(dropped, (low + high) / 2 - value)
 
     on = ((support.placement, 1.0),)
     name = "the post"
@@ -118,7 +118,7 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
             "below",
             "too slowly",
             "too fast",
-            f"where {SHORTEST_DROP_S:g} to {LONGEST_DROP_S:g} s want it",
+            f"where {SHORTEST_DROP_S:g} to {LONGEST_DROP_S:g} s, {dropped.words}, want it",
             edge_m=(low + high) / 2,
             also=drops,
         ),
@@ -132,13 +132,13 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
     )
 
 
-def _drop_said(inertia: float, mass: float, below: float) -> str:
-    time = drop_time_s(inertia, mass, below)
-    return "it turns over" if math.isinf(time) else f"drop time {time:.1f} s"
+def _drop_said(dropped: Drop, below: float) -> str:
+    time = dropped.time_at_s(below)
+    return "it turns over" if math.isinf(time) else f"drop time {time:.1f} s {dropped.words}"
 
 
 def _dynamic(carried: Carried, support: Support, direction: np.ndarray, *words: str) -> Balance:
-    scale = math.sqrt(horizontal_inertia(carried) / carried.mass.mass_kg)
+    scale = gyration_m(carried, direction)
     own = -float((carried.assembly.inertias_kg_m2 @ direction @ Z).sum()) / scale
     name, ahead, behind, falls_ahead, falls_behind = words
     return Balance(
@@ -176,22 +176,22 @@ def verdict(situation: Situation) -> tuple[str, str]:
     """Stands on the post, leans, drops too fast or too slowly, turns over, wobbles."""
     carried, unit, worst = situation.carried, situation.carried.display, situation.worst
     below = below_m(carried, situation.support)
-    drop = _drop_said(horizontal_inertia(carried), carried.mass.mass_kg, below)
+    said = _drop_said(drop(carried, situation.support), below)
     if below <= 0:
         return "Turns over.", f"Top-heavy: the centre of gravity is {length(-below, unit)} above the gimbal."
     if situation.status == "rests":
-        return "Stands upright.", f"{drop[0].upper()}{drop[1:]}; {off_by(situation.condition('fore-aft'), unit)}."
+        return "Stands upright.", f"{said[0].upper()}{said[1:]}; {off_by(situation.condition('fore-aft'), unit)}."
     wrong = {c.balance.name: c for c in situation.conditions if not c.ok}
     first = next((wrong[name] for name in _ORDER if name in wrong), worst)
-    name, said = first.balance.name, f"{drop[0].upper()}{drop[1:]}"
+    name, dropping = first.balance.name, f"{said[0].upper()}{said[1:]}"
     if name in ("fore-aft", "sideways"):
         leans = angle(math.atan2(abs(first.value_m), below))
-        return f"Leans {first.way}.", f"{leans} at rest: {off_by(first, unit)}. {said}."
+        return f"Leans {first.way}.", f"{leans} at rest: {off_by(first, unit)}. {dropping}."
     if name == "drop time":
-        return f"Drops {first.way}.", f"{said}; {SHORTEST_DROP_S:g} to {LONGEST_DROP_S:g} s are usual."
+        return f"Drops {first.way}.", f"{dropping}; {SHORTEST_DROP_S:g} to {LONGEST_DROP_S:g} s are usual."
     if name.startswith("dynamic"):
-        return "Wobbles when panned.", f"{first.way[0].upper()}{first.way[1:]}; {drop}."
-    return f"On the sled: {name} is off.", f"{off_by(first, unit)}. {said}."
+        return "Wobbles when panned.", f"{first.way[0].upper()}{first.way[1:]}; {said}."
+    return f"On the sled: {name} is off.", f"{off_by(first, unit)}. {dropping}."
 
 
 _ORDER = ("fore-aft", "sideways", "drop time", "dynamic fore-aft", "dynamic sideways")
@@ -226,19 +226,14 @@ def lean_back_rad(situation: Situation, arm: SpringArm, vest_kg: float) -> float
 
 
 def figures(situation: Situation) -> tuple[Figure, ...]:
-    """Drop time, products of inertia, arm, back, hips, plates; and a gimbal that rides on the sled."""
+    """Drop times, products of inertia, arm, back, hips, plates; and a gimbal that rides on the sled."""
     carried, support, unit = situation.carried, situation.support, situation.carried.display
-    mass, inertia, below = carried.mass.mass_kg, horizontal_inertia(carried), below_m(carried, support)
-    time, least = drop_time_s(inertia, mass, below), least_drop_time_s(inertia, mass)
+    below = below_m(carried, support)
     ixz, iyz = products_kg_m2(carried, support)
     offset = carried.mass.cg_m - support.datum_m
     wobble = SPIN_RAD_S**2 * math.hypot(ixz, iyz)
-    impossible = f"No height of the gimbal gives less than {least:.1f} s." if least > LONGEST_DROP_S else ""
-    rows = [
-        Figure(
-            "drop_time_s", "Drop time", time, "s", "turns over" if math.isinf(time) else f"{time:.2f} s", impossible
-        ),
-        Figure("least_drop_time_s", "Shortest that any height gives", least, "s", f"{least:.2f} s"),
+    rows = [figure for way in WAYS for figure in _drop_figures(drop(carried, support, way))]
+    rows += [
         Figure("below_m", "Centre of gravity below the gimbal", below, "m", length(below, unit)),
         Figure("off_post_x_m", "In front of the post", float(offset[0]), "m", length(float(offset[0]), unit)),
         Figure("off_post_y_m", "Left of the post", float(offset[1]), "m", length(float(offset[1]), unit)),
@@ -277,6 +272,17 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
     return (*rows, *gimbal_figures(carried))
 
 
+def _drop_figures(dropped: Drop) -> tuple[Figure, Figure]:
+    time, least = dropped.time_s, dropped.least_s
+    impossible = f"No height of the gimbal gives less than {least:.1f} s." if least > LONGEST_DROP_S else ""
+    said = "turns over" if math.isinf(time) else f"{time:.2f} s"
+    label = f"Drop time, {dropped.words}"
+    return (
+        Figure(f"drop_time_{dropped.way}_s", label, time, "s", said, impossible),
+        Figure(f"least_drop_time_{dropped.way}_s", "Shortest that any height gives", least, "s", f"{least:.2f} s"),
+    )
+
+
 def _height(situation: Situation) -> Figure:
     """How high over the ground the gimbal is when the lens is at eye level."""
     carried = situation.carried
@@ -308,10 +314,10 @@ STEPS = (
     Step(
         "drop time",
         "Drop time",
-        "Tip the sled to horizontal, let go and time it until it passes upright.",
+        "Tip the sled forward to horizontal, let go and time it until it passes upright; sideways, say so.",
         f"{SHORTEST_DROP_S:g} to {LONGEST_DROP_S:g} s.",
         "side",
-        ("drop time 1.4 s", "turns over"),
+        ("drop time 1.4 s", "1.6 s sideways", "turns over"),
     ),
     Step(
         "dynamic fore-aft",

@@ -17,13 +17,12 @@ from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
 from equilix.carry.conditions import Condition
+from equilix.carry.drop import drop
 from equilix.carry.hanging import drop_m
-from equilix.carry.vest import horizontal_inertia
 from equilix.document import Document
 from equilix.edits.kit import change_part
 from equilix.errors import Refused
 from equilix.kit.parts import Part
-from equilix.mechanics.pendulum import below_for_drop_m, least_drop_time_s
 from equilix.units import length, mass
 
 Array = NDArray[np.float64]
@@ -37,6 +36,7 @@ SURPRISING: Final = 3.0
 """Off by more than so many standard uncertainties, something else is wrong than a mass or a balance point."""
 
 _STAYS: Final = re.compile(r"\b(stays?|balanced|level|upright|quiet|still|even)\b")
+_SIDEWAYS: Final = re.compile(r"\b(sideways|side|left|right)\b")
 _NUMBER: Final = r"([0-9]+(?:[.,][0-9]+)?)"
 _AHEAD: Final = {
     "x": (r"nose.?down|forward|in front|front.?heavy|front downhill|nods", r"nose.?up|backward|\bback\b|behind|rear"),
@@ -134,16 +134,14 @@ def _timed(analysis: Analysis, condition: Condition, time_s: float, text: str) -
         raise Refused(
             f"“{text}” is a time", "A time belongs to the drop time alone", "Give an angle, a length or words"
         )
-    carried, inertia = analysis.carried, horizontal_inertia(analysis.carried)
-    least = least_drop_time_s(inertia, carried.mass.mass_kg)
-    if time_s < least:
-        raise Refused(
-            f"“{text}” is shorter than any height of the gimbal gives", f"{least:.1f} s is the shortest",
-            "Time it again from horizontal to upright",
-        )  # fmt: skip
     assert analysis.support is not None  # it has a drop time
-    below = below_for_drop_m(inertia, carried.mass.mass_kg, time_s)
-    slower = below_for_drop_m(inertia, carried.mass.mass_kg, time_s + TIME_SD_S)
+    dropped = drop(analysis.carried, analysis.support, "roll" if _SIDEWAYS.search(text.lower()) else "pitch")
+    if time_s < dropped.least_s:
+        raise Refused(
+            f"“{text}” is shorter than any height of the gimbal gives",
+            f"{dropped.least_s:.1f} s is the shortest, {dropped.words}", "Time it again from horizontal to upright",
+        )  # fmt: skip
+    below, slower = dropped.below_for_m(time_s), dropped.below_for_m(time_s + TIME_SD_S)
     wanted = float(analysis.support.datum_m[2] - condition.balance.datum_m[2])
     return Seen(condition, wanted - below, max(below - slower, 0.0002), text)
 

@@ -26,6 +26,7 @@ DEEPEST: Final = 64
 """A document of this program is nested 10 deep."""
 LONGEST_NUMBER: Final = 40
 """Characters; a double has at most 24, a whole number of 128 bits 39."""
+LONGEST_PLACE: Final = 160
 
 _BRACKETS: Final = b"[]{}"
 _OTHER_BYTES: Final = bytes(set(range(256)) - set(_BRACKETS))
@@ -177,7 +178,8 @@ def place_in_words(steps: tuple[int | str, ...], data: Any) -> str:
             words[-1:] = [f"{words[-1] if words else ''}[{step}]{quoted}"]
         else:
             words.append(str(step) if len(str(step)) <= 60 else shown(str(step)))
-    return ", ".join(words[:12])
+    place = ", ".join(words)
+    return place if len(place) <= LONGEST_PLACE else f"{place[:LONGEST_PLACE]} …"
 
 
 def _inside(here: Any, step: int | str) -> Any:
