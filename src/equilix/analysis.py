@@ -6,7 +6,7 @@ Cheap enough to be made anew at every mouse move. Frame: the rig frame (x forwar
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
@@ -18,6 +18,7 @@ from equilix.body.posture import Stance
 from equilix.carry import WAYS
 from equilix.carry.axes import Drives, axes_of
 from equilix.carry.conditions import (
+    Balance,
     Carried,
     Condition,
     Figure,
@@ -260,7 +261,8 @@ def analyse_with(
     support = way.support(carried)
     if support is None:
         return _unsupported(carried, way, terms, falls=True)
-    conditions = tuple(evaluate(balance, assembly, display) for balance in way.balances(carried, support))
+    balances = (_aimed(balance, carried.rules) for balance in way.balances(carried, support))
+    conditions = tuple(evaluate(balance, assembly, display) for balance in balances)
     stance = way.stance(carried, support)
     places = carried.grips if support.grips is None else support.grips
     rested = _rested(carried, stance)
@@ -272,6 +274,15 @@ def analyse_with(
         carried, way, terms, support, conditions, stance, held, holding,
         efforts(operator, hands, held, holding.contacts, back), status, rested,
     )  # fmt: skip
+
+
+def _aimed(balance: Balance, rules: Mapping[str, float]) -> Balance:
+    """With the document's own rules for how near the middle is right."""
+    if "target_share" in rules:
+        balance = replace(balance, target_share=min(rules["target_share"], 1.0))
+    if "target_shoulder_m" in rules and balance.most_target_m < np.inf:
+        balance = replace(balance, most_target_m=rules["target_shoulder_m"])
+    return balance
 
 
 def _unsupported(carried: Carried, way: Way, terms: Array, *, falls: bool) -> Analysis:

@@ -30,6 +30,8 @@ Say = Callable[[float, Display], str]
 CarrierKind = TypeVar("CarrierKind", SpringArm, Harness, TripodHead)
 
 X, Y, Z = np.eye(3)
+TARGET_SHARE = 1 / 3
+"""Half width of the target, of the tolerance (common practice, no source)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,6 +73,9 @@ class Balance:
     """What the rig does there: 'forward', 'nose-down'."""
     falls_behind: str
     datum_name: str = "the middle of the pad"
+    target_share: float = TARGET_SHARE
+    most_target_m: float = math.inf
+    """The target is never wider than this."""
     edge_m: float = math.inf
     """Half width of the support in that direction: beyond it the rig falls."""
     members: tuple[str, ...] | None = None
@@ -80,6 +85,11 @@ class Balance:
     """Share of its motor's rating that a metre takes; 0 where no motor holds it."""
     also: Say | None = None
     """What a value means beyond its millimetres: an angle, a share of a motor."""
+
+    @property
+    def target_m(self) -> float:
+        """Inside this it is right, where inside the tolerance it only still holds (common practice, no source)."""
+        return min(self.tolerance_m * self.target_share, self.most_target_m)
 
 
 @dataclass(frozen=True, slots=True)

@@ -51,13 +51,17 @@ def support(carried: Carried) -> Support | None:
     return None
 
 
+MOST_TARGET_M = 0.015
+"""A rig that rests on the shoulder is right within this of the middle of the pad (common practice, no source)."""
+
+
 def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
     """Fore-aft and sideways over the pad."""
     del carried
     half_length, half_width = support.span_m[1], support.width_m / 2
     return (
-        fore_aft(support, max(half_length - EDGE_MARGIN_M, 0.001), half_length),
-        sideways(support, max(half_width - EDGE_MARGIN_M, 0.001), half_width),
+        fore_aft(support, max(half_length - EDGE_MARGIN_M, 0.001), half_length, most_target_m=MOST_TARGET_M),
+        sideways(support, max(half_width - EDGE_MARGIN_M, 0.001), half_width, most_target_m=MOST_TARGET_M),
     )
 
 

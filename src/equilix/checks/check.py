@@ -6,6 +6,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Final, Literal
 
+from equilix.carry.conditions import TARGET_SHARE
+from equilix.carry.shoulder import MOST_TARGET_M
 from equilix.units import Quantity
 
 Level = Literal["stop", "mind", "fine"]
@@ -60,6 +62,8 @@ RULES: Final[dict[str, Rule]] = {
     "tip_rad": Rule("Should not tip on a table below", "angle", 0.1745),
     "view_nearest_m": Rule("A screen not nearer to the eye than", "length", 0.22),
     "view_farthest_m": Rule("A screen not farther than", "length", 0.75),
+    "target_share": Rule("Plans aim within this share of the tolerance", "number", round(TARGET_SHARE, 3)),
+    "target_shoulder_m": Rule("On the shoulder, and within", "length", MOST_TARGET_M),
     "day_h": Rule("A working day, h", "number", 8.0),
     "charger_w": Rule("A charger gives", "power", 60.0),
     "chargers": Rule("Chargers for the night", "number", 2.0),

@@ -8,7 +8,7 @@ from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Refused
-from equilix.planner.plan import SlideTo, Step
+from equilix.planner.plan import DrawOut, SlideTo, Step
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,21 +24,6 @@ class TurnTo:
     def apply(self, document: Document, setup_id: str) -> Document:
         """The document after this step."""
         return rigging.turn(document, setup_id, self.placement, self.turn_rad)
-
-
-@dataclass(frozen=True, slots=True)
-class DrawOut:
-    """Draw a telescope out or push it in."""
-
-    placement: str
-    extension_m: float
-    text: str
-    mark: str = ""
-    minutes: float = 0.5
-
-    def apply(self, document: Document, setup_id: str) -> Document:
-        """The document after this step."""
-        return rigging.extend(document, setup_id, self.placement, self.extension_m)
 
 
 @dataclass(frozen=True, slots=True)

@@ -21,10 +21,10 @@ from equilix.errors import EquilixError
 from equilix.fit.curves import lasts_s
 from equilix.fit.gaze import ASIDE_RAD, EASY_DOWN_RAD, Gaze, gaze
 from equilix.kit.parts import Part
-from equilix.planner.fit_plan import DrawOut, FitPlan, FitStep, HangOn, Remount, TurnTo
+from equilix.planner.fit_plan import FitPlan, FitStep, HangOn, Remount, TurnTo
 from equilix.planner.head_room import head_plan
 from equilix.planner.moves import left_in_kit
-from equilix.planner.plan import SlideTo
+from equilix.planner.plan import DrawOut, SlideTo
 from equilix.planner.programme import Cancelled
 from equilix.planner.schools import plan
 from equilix.rig.clearance import free_travel, new_strikes, slider_of

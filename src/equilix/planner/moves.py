@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections import Counter
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -27,7 +27,12 @@ STEP_M = 0.001
 
 @dataclass(frozen=True, slots=True)
 class Slide:
-    """A placement that may slide by whole ``step_m`` from ``now_m``, at least ``low`` and at most ``high`` steps."""
+    """A placement that may be set to whole marks: ``low`` to ``high`` steps of ``step_m`` from the mark nearest to now.
+
+    ``mark_m``: from ``now_m`` to that mark; a hole, a tooth, a whole millimetre of the scale. ``draws``: not slid on a
+    track but drawn out; then ``moves`` are the placements that go along wholly, and ``share`` is how far the part's
+    own CG goes of it.
+    """
 
     placement: str
     way: Array
@@ -35,6 +40,22 @@ class Slide:
     step_m: float
     low: int
     high: int
+    mark_m: float = 0.0
+    draws: bool = False
+    moves: frozenset[str] = frozenset()
+    share: float = 0.0
+
+    def share_of(self, carriers: Sequence[str]) -> float:
+        """How far something moves of this, by what carries it (itself first)."""
+        if not self.draws:
+            return float(self.placement in carriers)
+        if not self.moves.isdisjoint(carriers):
+            return 1.0
+        return self.share if carriers[0] == self.placement else 0.0
+
+    def to_m(self, steps: int) -> float:
+        """Where it stands at a number of steps."""
+        return self.now_m + self.mark_m + steps * self.step_m
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,11 +95,13 @@ def find_slides(analysis: Analysis) -> list[Slide]:
         way = assembly.slide_direction(placement_id)
         if seat is None or seat.track is None or way is None or placement.pinned:
             continue
-        step = seat.track.pitch_m or STEP_M
-        low = math.ceil((seat.track.from_m - placement.slide_m) / step - 1e-6)
-        high = math.floor((seat.track.to_m - placement.slide_m) / step + 1e-6)
-        if low < 0 or high > 0:
-            found.append(Slide(placement_id, way, placement.slide_m, step, min(low, 0), max(high, 0)))
+        track = seat.track
+        step = track.pitch_m or STEP_M
+        mark = track.settle(placement.slide_m) if track.pitch_m else _whole(placement.slide_m, track.scale_zero_m)
+        low = math.ceil((track.from_m - mark) / step - 1e-6)
+        high = math.floor((track.to_m - mark) / step + 1e-6)
+        if low < high:
+            found.append(Slide(placement_id, way, placement.slide_m, step, low, high, mark - placement.slide_m))
     if len(found) <= MOST_SLIDES:
         return found
     masses = dict(zip(assembly.ids, assembly.masses_kg.tolist(), strict=True))
@@ -89,6 +112,38 @@ def find_slides(analysis: Analysis) -> list[Slide]:
 
     strongest = {slide.placement for slide in sorted(found, key=shifts, reverse=True)[:MOST_SLIDES]}
     return [slide for slide in found if slide.placement in strongest]
+
+
+def _whole(slide_m: float, zero_m: float) -> float:
+    """The slide nearest to this one at which the engraved scale reads whole millimetres."""
+    return round((zero_m + slide_m) / STEP_M) * STEP_M - zero_m
+
+
+def find_draws(analysis: Analysis) -> list[Slide]:
+    """Every telescope that is not pinned: posts, arms, rods. Not one that takes a grip along: it is drawn to fit."""
+    found, assembly, setup = [], analysis.assembly, analysis.setup
+    for row, placement_id in enumerate(assembly.ids):
+        part, placement = assembly.parts[row], setup.by_id[placement_id]
+        if part.telescope is None or placement.pinned or any(grip.extends for grip in part.grips):
+            continue
+        drawn = {point.name for point in part.offers if point.extends}
+        moves = frozenset(child for child in setup.children[placement_id] if setup.by_id[child].point in drawn)
+        share = float(np.linalg.norm(part.body(part.telescope.reach_m).cg_m - part.body(0.0).cg_m))
+        way = assembly.rotations[row] @ part.telescope.axis_unit
+        mark = round(placement.extension_m / STEP_M) * STEP_M
+        high = math.floor((part.telescope.reach_m - mark) / STEP_M + 1e-6)
+        found.append(
+            Slide(
+                placement_id, way, placement.extension_m, STEP_M, -round(mark / STEP_M), high,
+                mark - placement.extension_m, True, moves, share / part.telescope.reach_m,
+            )
+        )  # fmt: skip
+    return found
+
+
+def find_moves(analysis: Analysis) -> list[Slide]:
+    """All that can be set to another mark without taking anything off: slides and telescopes."""
+    return [*find_slides(analysis), *find_draws(analysis)]
 
 
 def left_in_kit(setup: Setup, parts: Mapping[str, Part]) -> dict[str, int]:

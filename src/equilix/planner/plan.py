@@ -38,6 +38,21 @@ class SlideTo:
 
 
 @dataclass(frozen=True, slots=True)
+class DrawOut:
+    """Draw a telescope out, or push it in."""
+
+    placement: str
+    extension_m: float
+    text: str
+    mark: str = ""
+    minutes: float = 0.5
+
+    def apply(self, document: Document, setup_id: str) -> Document:
+        """The document after this step."""
+        return rigging.extend(document, setup_id, self.placement, self.extension_m)
+
+
+@dataclass(frozen=True, slots=True)
 class StandIn:
     """Let another part, or another mounting point, stand in for a placement's."""
 
@@ -85,7 +100,7 @@ class TakeOff:
         return rigging.remove(document, setup_id, self.placement)
 
 
-Step = SlideTo | StandIn | Hang | TakeOff
+Step = SlideTo | DrawOut | StandIn | Hang | TakeOff
 
 
 @dataclass(frozen=True)

@@ -4,7 +4,7 @@ Unknowns: for every slide the steps it goes up and down and whether it is touche
 whether it is there; for every added piece its place in steps. A balance condition is linear in these, because
 ``Σ mᵢ pᵢ (d·rᵢ − d·datum)`` is, once a product of "is there" and "slides by" is written as one more unknown with
 four bounds (exact for a 0/1 factor). Solved in the order of importance, each stage keeping what the one before
-reached: least excess over the tolerance, least added mass, fewest things touched and least travel.
+reached: least excess over the tolerance, least added mass, fewest things touched, nearest to the target, least travel.
 Solver: HiGHS. Moments are kg·mm here, so that all numbers are of one size.
 """
 
@@ -27,8 +27,6 @@ Array = NDArray[np.float64]
 SURE_SD = 2.0
 """A plan stays this many standard uncertainties inside the tolerance where it can, so that it holds on the day."""
 _BIG = 1e7
-_A_THING_MM = 10_000.0
-"""One thing more to touch weighs more than any travel, mm."""
 
 
 class Cancelled(Exception):
@@ -40,6 +38,8 @@ class Chosen:
     """What the programme chose: slides in m, pieces with their slide in m, placements left off; and the promise."""
 
     slides_m: dict[str, float]
+    """Slides, and draws of telescopes, by placement."""
+    drawn_m: dict[str, float]
     pieces: tuple[tuple[Piece, float], ...]
     removed: tuple[str, ...]
     promised_m: dict[str, float]
@@ -74,7 +74,9 @@ def solve(
     for objective, slack in (
         ({k: v for terms in excess for k, v in terms.items()}, 1e-4),
         (work.added_mass(), 1e-7),
-        (work.effort(), 0.0),
+        (work.touched_things(), 1e-6),
+        (work.off_target(), 1e-3),
+        (work.travel(), 0.0),
     ):
         if cancelled():
             raise Cancelled
@@ -109,17 +111,19 @@ class _Build:
         self.analysis, self.slides, self.pieces, self.removable = analysis, slides, pieces, removable
         self.assembly = analysis.assembly
         p = self.programme = Programme()
-        self.up = {s.placement: p.add(0, s.high, True) for s in slides}
-        self.down = {s.placement: p.add(0, -s.low, True) for s in slides}
-        self.touched = {s.placement: p.add(0, 1, True) for s in slides}
-        self.by_placement = {s.placement: s for s in slides}
-        for s in slides:
+        self.up = [p.add(0, max(s.high, 0), True) for s in slides]
+        self.down = [p.add(0, max(-s.low, 0), True) for s in slides]
+        self.touched = [p.add(0, 1, True) for _ in slides]
+        for k, s in enumerate(slides):
             reach = max(s.high, -s.low)
-            p.row({self.up[s.placement]: 1, self.down[s.placement]: 1, self.touched[s.placement]: -reach}, high=0)
+            p.row({self.up[k]: 1, self.down[k]: 1, self.touched[k]: -reach}, high=0)
+            p.row({self.up[k]: 1, self.down[k]: -1, self.touched[k]: -s.low}, low=0)
+            p.row({self.up[k]: 1, self.down[k]: -1, self.touched[k]: -s.high}, high=0)
         self.there = [p.add(0, 1, True) for _ in pieces]
         self.place: dict[int, int] = {}
         self.kept: dict[str, int] = {}
         self.off_centre: list[int] = []
+        self.beyond: list[tuple[int, float]] = []
         self.forms: list[_Form] = []
         for number, piece in enumerate(pieces):
             if piece.way is None:
@@ -142,15 +146,14 @@ class _Build:
 
     def gaps(self) -> None:
         """Neighbours must not run into each other; pieces on one stretch keep their order."""
-        ways = {s.placement: s.way for s in self.slides}
+        ways = {s.placement: s.way for s in self.slides if not s.draws}
+        number = {s.placement: k for k, s in enumerate(self.slides) if not s.draws}
         for gap in gaps(self.assembly, ways) if ways else ():
             terms: Row = {}
             for group, sign in ((gap.front, 1.0), (gap.rear, -1.0)):
                 for placement_id in group - (gap.front & gap.rear):
-                    slide = self.by_placement[placement_id]
-                    step = sign * float(slide.way[gap.axis]) * slide.step_m * 1000
-                    terms[self.up[placement_id]] = step
-                    terms[self.down[placement_id]] = -step
+                    k = number[placement_id]
+                    self._add_way(terms, k, sign * float(self.slides[k].way[gap.axis]))
             self.programme.row(terms, low=-gap.gap_m * 1000)
         self._keep_order()
 
@@ -200,16 +203,21 @@ class _Build:
         self.programme.row(terms, low=1 - len(self.removable))
         return True
 
+    def _add_way(self, terms: Row, k: int, factor: float) -> None:
+        """Add ``factor`` times the way that move ``k`` makes, mm: to the nearest mark when touched, then by steps."""
+        slide = self.slides[k]
+        step = factor * slide.step_m * 1000
+        add_to(terms, {self.up[k]: step, self.down[k]: -step})
+        if abs(slide.mark_m) > 1e-9:
+            add_to(terms, {self.touched[k]: factor * slide.mark_m * 1000})
+
     def _moved(self, carriers: Sequence[str], direction: Array) -> Row:
-        """How far the slides among ``carriers`` move something along ``direction``, mm."""
+        """How far the moves among ``carriers`` (itself first) move something along ``direction``, mm."""
         terms: Row = {}
-        for placement_id in carriers:
-            slide = self.by_placement.get(placement_id)
-            if slide is not None:
-                step = float(slide.way @ direction) * slide.step_m * 1000
-                if abs(step) > 1e-9:
-                    terms[self.up[placement_id]] = step
-                    terms[self.down[placement_id]] = -step
+        for k, slide in enumerate(self.slides):
+            factor = slide.share_of(carriers) * float(slide.way @ direction)
+            if abs(factor) > 1e-6:
+                self._add_way(terms, k, factor)
         return terms
 
     def balances(self) -> list[Row]:
@@ -221,9 +229,11 @@ class _Build:
             tolerance = condition.balance.tolerance_m * 1000
             aim = aim_m(condition) * 1000
             over, short = self.programme.add(0, _BIG), self.programme.add(0, _BIG)
-            away = self.programme.add(0, _BIG)
+            away, beyond = self.programme.add(0, _BIG), self.programme.add(0, _BIG)
             self.off_centre.append(away)
-            for limit, slack in ((tolerance, over), (aim, short), (0.0, away)):
+            self.beyond.append((beyond, tolerance))
+            target = min(condition.balance.target_m * 1000, aim)
+            for limit, slack in ((tolerance, over), (aim, short), (0.0, away), (target, beyond)):
                 for sign in (1.0, -1.0):
                     terms: Row = {slack: -1.0}
                     add_to(terms, form.moment, sign)
@@ -287,24 +297,35 @@ class _Build:
             terms[variable] = float(self.assembly.masses_kg[self.assembly.index[placement_id]]) * 1000
         return terms
 
-    def effort(self) -> Row:
-        """Things touched first, then millimetres of travel, then nearness to the middle of the support."""
-        terms: Row = dict.fromkeys(self.touched.values(), _A_THING_MM)
-        terms.update(dict.fromkeys(self.there, _A_THING_MM))
-        terms.update({self.kept[placement_id]: -_A_THING_MM for placement_id in self.removable})
-        for slide in self.slides:
-            terms[self.up[slide.placement]] = terms[self.down[slide.placement]] = slide.step_m * 1000
+    def touched_things(self) -> Row:
+        """How many clamps are opened: slides, pieces, parts left off."""
+        terms: Row = dict.fromkeys(self.touched, 1.0)
+        terms.update(dict.fromkeys(self.there, 1.0))
+        terms.update({self.kept[placement_id]: -1.0 for placement_id in self.removable})
+        return terms
+
+    def off_target(self) -> Row:
+        """How far the conditions stay outside their target, each in its tolerances."""
+        mass = max(self.analysis.mass.mass_kg, 0.1)
+        return {variable: 100.0 / (max(tolerance, 0.1) * mass) for variable, tolerance in self.beyond}
+
+    def travel(self) -> Row:
+        """Millimetres of travel, then nearness to the middle of the support."""
+        terms: Row = {}
+        for k, slide in enumerate(self.slides):
+            terms[self.up[k]] = terms[self.down[k]] = slide.step_m * 1000
         terms.update({variable: 0.01 / max(self.analysis.mass.mass_kg, 0.1) for variable in self.off_centre})
         return terms
 
     def chosen(self, x: Array) -> Chosen:
         """Read the answer off the variables, rounded to whole steps, and work out what it promises."""
         x = self.programme.settled(x)
-        slides = {
-            s.placement: float(s.now_m + (x[self.up[s.placement]] - x[self.down[s.placement]]) * s.step_m)
-            for s in self.slides
-            if x[self.up[s.placement]] != x[self.down[s.placement]]
-        }
+        set_to: tuple[dict[str, float], dict[str, float]] = ({}, {})
+        for k, slide in enumerate(self.slides):
+            if x[self.touched[k]] > 0.5:
+                to = slide.to_m(round(x[self.up[k]] - x[self.down[k]]))
+                if abs(to - slide.now_m) > 1e-6:
+                    set_to[slide.draws][slide.placement] = to
         taken = [n for n in range(len(self.pieces)) if x[self.there[n]] > 0.5]
         pieces = tuple((self.pieces[n], float(x[self.place[n]]) * STEP_M if n in self.place else 0.0) for n in taken)
         removed = tuple(p for p in self.removable if x[self.kept[p]] < 0.5)
@@ -315,7 +336,7 @@ class _Build:
             name, outside = form.condition.balance.name, abs(off) - form.condition.balance.tolerance_m
             promised[name] = off
             excess[name] = outside * mass if outside > 1e-5 else 0.0
-        return Chosen(slides, pieces, removed, promised, excess)
+        return Chosen(*set_to, pieces, removed, promised, excess)
 
 
 def aim_m(condition: Condition) -> float:

@@ -12,11 +12,11 @@ from equilix.planner.moves import (
     Piece,
     Slide,
     find_batteries,
+    find_moves,
     find_removable,
-    find_slides,
     find_weights,
 )
-from equilix.planner.plan import Hang, Plan, School, SlideTo, StandIn, Step, TakeOff
+from equilix.planner.plan import DrawOut, Hang, Plan, School, SlideTo, StandIn, Step, TakeOff
 from equilix.planner.programme import Chosen, solve
 from equilix.rig.clearance import TRACK_END, free_travel, new_strikes
 from equilix.rig.kinematics import called, way_word
@@ -41,12 +41,12 @@ def moves_of(school: School, document: Document, analysis: Analysis) -> Moves:
     """The moves that a school allows in this setup."""
     if school == "move":
         return Moves(
-            find_slides(analysis), find_batteries(document, analysis, other=False),
+            find_moves(analysis), find_batteries(document, analysis, other=False),
             nothing="nothing on this rig sits on a track",
         )  # fmt: skip
     if school == "power":
         return Moves(
-            find_slides(analysis), find_batteries(document, analysis, other=True), must_change=True,
+            find_moves(analysis), find_batteries(document, analysis, other=True), must_change=True,
             nothing="no other battery of the kit, with as many watt-hours, fits this rig",
         )  # fmt: skip
     if school == "weight":
@@ -55,7 +55,7 @@ def moves_of(school: School, document: Document, analysis: Analysis) -> Moves:
             nothing="no counterweight is left in the kit, or no rod has room for one",
         )  # fmt: skip
     return Moves(
-        find_slides(analysis), removable=find_removable(document, analysis), must_change=True,
+        find_moves(analysis), removable=find_removable(document, analysis), must_change=True,
         nothing="every part on this rig is marked as needed",
     )  # fmt: skip
 
@@ -91,7 +91,8 @@ def plan(school: School, document: Document, analysis: Analysis, cancelled: Call
             forbidden.append(numbers)
             continue
         reason = "" if all(c.ok for c in after.conditions) else _reason(school, moves, chosen, analysis, after)
-        return Plan(school, steps, chosen.promised_m, analysis, after, reason)
+        promised = {c.balance.name: c.value_m for c in after.conditions}  # what carrying it out gives, not the model
+        return Plan(school, steps, promised, analysis, after, reason)
     return Plan(school, (), before, analysis, analysis, "Cannot be done: what would balance it strikes another part.")
 
 
@@ -111,16 +112,18 @@ def _settle(
     for _ in range(MOST_ROUNDS if moves.slides else 0):
         if all(c.ok for c in after.conditions):
             break
-        known = {slide.placement for slide in moves.slides}
-        more = solve(after, [s for s in find_slides(after) if s.placement in known], cancelled=cancelled)
-        if more is None or not more.slides_m:
+        known = {(slide.placement, slide.draws) for slide in moves.slides}
+        more = solve(after, [s for s in find_moves(after) if (s.placement, s.draws) in known], cancelled=cancelled)
+        if more is None or not (more.slides_m or more.drawn_m):
             break
-        slides = {
-            key: slide
-            for key, slide in {**chosen.slides_m, **more.slides_m}.items()
-            if abs(slide - analysis.setup.by_id[key].slide_m) > 1e-6
-        }
-        better = Chosen(slides, chosen.pieces, chosen.removed, more.promised_m, more.excess_kgm)
+        places = analysis.setup.by_id
+        slides = {**chosen.slides_m, **more.slides_m}
+        drawn = {**chosen.drawn_m, **more.drawn_m}
+        better = Chosen(
+            {key: to for key, to in slides.items() if abs(to - places[key].slide_m) > 1e-6},
+            {key: to for key, to in drawn.items() if abs(to - places[key].extension_m) > 1e-6},
+            chosen.pieces, chosen.removed, more.promised_m, more.excess_kgm,
+        )  # fmt: skip
         then = _carried_out(better, document, analysis)
         if _outside(then) >= _outside(after) - 1e-6:
             break
@@ -170,6 +173,12 @@ def _steps(chosen: Chosen, document: Document, analysis: Analysis) -> Iterator[S
         text = f"Slide the {called(assembly, placement_id)} {way_word(moved)} {far}"
         yield SlideTo(placement_id, slide, text, _mark(seat.track, slide, analysis))
 
+    for placement_id, drawn in chosen.drawn_m.items():
+        was = analysis.setup.by_id[placement_id].extension_m
+        verb, where = ("Draw", "out") if drawn > was else ("Push", "in")
+        text = f"{verb} the {name(placement_id)} {where} {length(abs(drawn - was), unit)}"
+        yield DrawOut(placement_id, drawn, text, f"drawn out {length(drawn, unit)}")
+
 
 def _mark(track: Track | None, slide: float, analysis: Analysis) -> str:
     return "" if track is None else track.reads(slide, analysis.display)
@@ -192,6 +201,8 @@ def _reason(school: School, moves: Moves, chosen: Chosen, analysis: Analysis, af
         return "Cannot be done: the rods do not reach far enough to the other side."
     best: tuple[float, str] | None = None
     for slide in moves.slides:
+        if slide.draws:
+            continue
         travel = free_travel(after.assembly, slide.placement) if slide.placement in after.setup.by_id else None
         effect = float(d @ slide.way) * after.assembly.mass_properties(after.setup.subtree(slide.placement)).mass_kg \
             if travel is not None else 0.0  # fmt: skip
