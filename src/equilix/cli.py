@@ -13,7 +13,7 @@ from equilix.document import Document
 from equilix.errors import EquilixError, Refused
 from equilix.guide.observing import take_in
 from equilix.model import Model
-from equilix.planner.schools import plans
+from equilix.planner.schools import plan, plans
 from equilix.report import LEVEL, guide_report, guide_text, plan_report, plan_text, report, report_text, schema_text
 from equilix.rig.setups import Setup
 from equilix.store.reading import open_document
@@ -76,10 +76,10 @@ def run(arguments: Sequence[str]) -> int:
             setup = _setup(document, options.setup)
             found = list(plans(document, setup.id))
             if options.json:
-                print(json.dumps([plan_report(plan) for plan in found], indent=1, ensure_ascii=False))
+                print(json.dumps([plan_report(each) for each in found], indent=1, ensure_ascii=False))
             else:
                 print(
-                    "\n".join(plan_text(plan) for plan in found)
+                    "\n".join(plan_text(each) for each in found)
                     or "Nothing carries this rig: there is nothing to plan."
                 )
     except EquilixError as error:
@@ -102,10 +102,11 @@ def _guide(options: argparse.Namespace) -> None:
         corrections.append(take_in(document, analysis, condition, words))
         document = corrections[-1].document
     analysis = analyse(document, document.setups_by_id[setup.id])
+    moves = plan("move", document, analysis)
     if options.json:
-        print(json.dumps(guide_report(analysis, corrections), indent=1, ensure_ascii=False))
+        print(json.dumps(guide_report(analysis, moves, corrections), indent=1, ensure_ascii=False))
     else:
-        print(guide_text(analysis, corrections))
+        print(guide_text(analysis, moves, corrections))
     if options.save is not None:
         save(document, options.save)
 

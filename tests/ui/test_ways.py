@@ -52,7 +52,7 @@ class Scenes(WindowTest):
                 self.assertEqual(self.window.reading.verdict.text(), verdict)
                 # by hand
                 self.page.choose("By hand")
-                self.settle()
+                self.wait_for_plans()
                 guide = self.page.guide
                 for _ in range(3 * len(guide.rows)):
                     if all(row.advice.done for row in guide.rows):
@@ -268,7 +268,7 @@ class ByHand(WindowTest):
         super().setUp()
         self.session.edit("Open", lambda d: kit.open_setup(d, "workshop"))
         self.window.pages.balance.choose("By hand")
-        self.settle()
+        self.wait_for_plans()
         self.guide = self.window.pages.balance.guide
 
     def test_typed_answer_corrects_the_model(self) -> None:
@@ -333,7 +333,7 @@ class ByHand(WindowTest):
         self.session.edit("Slide", lambda d: rigging.slide(d, "workshop", "rosette-bar", 0.0), gesture="g")
         self.assertEqual(self.guide.row.moves.text(), before)
         self.session.end_gesture()
-        self.settle()
+        self.wait_for_plans()
         self.assertNotEqual(self.guide.row.moves.text(), before)
 
 

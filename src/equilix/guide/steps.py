@@ -1,8 +1,12 @@
-"""What to loosen, what to slide, which way and how far: the guided procedure of a way of carrying."""
+"""What to loosen, what to slide, which way and how far: the guided procedure of a way of carrying.
+
+It is the plan that moves what is there, told in the order in which people balance: every move stands at the first step
+that it matters to. So a step follows from those before it, the whole list ends where the plan does, and the two can
+never contradict each other.
+"""
 
 from __future__ import annotations
 
-import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -14,61 +18,59 @@ from equilix.carry.conditions import Condition, Step
 from equilix.carry.gimbal import MOTORS_ON
 from equilix.carry.gimbal import STEPS as GIMBAL_STEPS
 from equilix.document import Document
-from equilix.edits import rigging
-from equilix.rig.clearance import Travel, free_travel
-from equilix.rig.kinematics import called, way_word
-from equilix.units import length
+from equilix.planner.moves import find_moves
+from equilix.planner.plan import DrawOut, Plan, SlideTo
+from equilix.planner.plan import Step as PlanStep
+from equilix.rig.kinematics import called
 
 Array = NDArray[np.float64]
 
-UPSETS = 0.5
-"""A slide may move what was balanced before by this share of its tolerance."""
-LEAST_EFFECT = 0.02
-"""A slide that moves the CG by less than this share of itself is of no use."""
-LEAST_M = 0.0005
+MATTERS = 0.5
+"""A move belongs to the first step whose condition it shifts by this share of its tolerance."""
+LOOKING = "Looking for what to slide …"
 
 
 @dataclass(frozen=True, slots=True)
 class Move:
-    """Slide a placement to ``slide_m``; ``moved_m`` ``(3,)`` is how far that is in the rig frame."""
+    """One step of the plan that is still to be done; ``moved_m`` ``(3,)`` is how far that is in the rig frame."""
 
+    step: PlanStep
     placement: str
-    slide_m: float
     moved_m: Array
-    text: str
-    mark: str
+
+    @property
+    def text(self) -> str:
+        """What to do."""
+        return self.step.text
+
+    @property
+    def mark(self) -> str:
+        """Where the scale reads then."""
+        return self.step.mark
 
 
 @dataclass(frozen=True, slots=True)
 class Advice:
-    """One step as things stand: the condition, what to loosen and slide, and what is missing."""
+    """One step as things stand: the condition, what to loosen and move, what is missing, and what puts it right."""
 
     step: Step
     condition: Condition
     loosen: str
     moves: tuple[Move, ...]
     short: str
+    elsewhere: str = ""
+    """Which step puts this one right, where it is another."""
 
     @property
     def done(self) -> bool:
-        """Whether this axis is right."""
-        return self.condition.ok
+        """Whether this axis is right and nothing has to be moved for it."""
+        return self.condition.ok and not self.moves
 
     def apply(self, document: Document, setup_id: str) -> Document:
-        """Carry its slides out."""
+        """Carry its moves out."""
         for move in self.moves:
-            document = rigging.slide(document, setup_id, move.placement, move.slide_m)
+            document = move.step.apply(document, setup_id)
         return document
-
-
-@dataclass(frozen=True, slots=True)
-class _Slider:
-    placement: str
-    way: Array
-    now_m: float
-    travel: Travel
-    effects: Array
-    """Change of each condition with the slide, m/m."""
 
 
 def steps_of(analysis: Analysis) -> tuple[Step, ...]:
@@ -100,123 +102,108 @@ def lift_setting(analysis: Analysis) -> float | None:
     return round(figures["turns_wanted"].value, 1)
 
 
-def advise(analysis: Analysis) -> tuple[Advice, ...]:
-    """Every step in order, with what it would take now."""
+def serves(plan: Plan, analysis: Analysis) -> bool:
+    """Whether a plan can be followed from here: the rig is as it was, but for steps of it that are done already."""
+    before, after, now = plan.before, plan.after.setup, analysis.setup
+    if before.operator != analysis.operator or now.changed(placements=()) != before.setup.changed(placements=()):
+        return False
+    known, kit = before.carried.kit, analysis.carried.kit
+    if known.keys() != kit.keys() or any(known[key] != part for key, part in kit.items()):
+        return False
+    here = before.setup.by_id.keys() == now.by_id.keys()
+    return here and all(p in (before.setup.by_id[p.id], after.by_id.get(p.id)) for p in now.placements)
+
+
+def advise(analysis: Analysis, plan: Plan | None) -> tuple[Advice, ...]:
+    """Every step in order, with what of the plan is still to be done for it.
+
+    ``plan``: the one that moves what is there, made for this rig (:func:`serves`); None while it is looked for.
+    """
     steps = steps_of(analysis)
     conditions = [next(c for c in analysis.conditions if c.balance.name == step.condition) for step in steps]
-    sliders = _sliders(analysis, conditions) if any(not c.ok for c in conditions) else []
-    return tuple(_advice(analysis, step, number, conditions, sliders) for number, step in enumerate(steps))
+    if plan is None:
+        wanted = any(not c.ok for c in conditions)
+        return tuple(Advice(s, c, "", (), "" if c.ok or not wanted else LOOKING) for s, c in _pairs(steps, conditions))
+    moves = _pending(analysis, plan)
+    at: list[list[Move]] = [[] for _ in steps]
+    for move, effects in _effects(analysis, moves, conditions):
+        at[_first(effects)].append(move)
+    ends = {c.balance.name: c for c in plan.after.conditions}
+    found = []
+    for number, (step, condition) in enumerate(_pairs(steps, conditions)):
+        mine = tuple(at[number])
+        short = elsewhere = ""
+        if not ends[step.condition].ok:
+            short = plan.reason
+        elif not condition.ok and not mine:
+            elsewhere = _elsewhere(steps, at)
+        names = " and ".join(f"the {called(analysis.assembly, move.placement)}" for move in mine)
+        found.append(Advice(step, condition, f"Loosen {names}." if names else "", mine, short, elsewhere))
+    return tuple(found)
 
 
-def _sliders(analysis: Analysis, conditions: Sequence[Condition]) -> list[_Slider]:
-    assembly, found = analysis.assembly, []
-    for row, placement_id in enumerate(assembly.ids):
-        seat, placement = assembly.seats[row], assembly.setup.by_id[placement_id]
-        way = assembly.slide_direction(placement_id)
-        if seat is None or seat.track is None or way is None or placement.pinned:
-            continue
-        travel = free_travel(assembly, placement_id)
-        if travel is None or travel.to_m - travel.from_m < LEAST_M:
-            continue
-        moved = set(assembly.setup.subtree(placement_id))
-        effects = np.array([_effect(analysis, condition, moved, way) for condition in conditions])
-        if np.abs(effects).max(initial=0.0) > LEAST_EFFECT:
-            found.append(_Slider(placement_id, way, placement.slide_m, travel, effects))
+def _pairs(steps: Sequence[Step], conditions: Sequence[Condition]) -> Sequence[tuple[Step, Condition]]:
+    return list(zip(steps, conditions, strict=True))
+
+
+def _elsewhere(steps: Sequence[Step], at: Sequence[Sequence[Move]]) -> str:
+    titles = [f"“{step.title}”" for step, moves in zip(steps, at, strict=True) if moves]
+    return f"Comes right with {' and '.join(titles)}." if titles else ""
+
+
+def _pending(analysis: Analysis, plan: Plan) -> list[Move]:
+    """The plan's steps that are not done yet, with how far each goes."""
+    found, assembly, setup = [], analysis.assembly, analysis.setup
+    for step in plan.steps:
+        if isinstance(step, SlideTo):
+            placement = setup.by_id.get(step.placement)
+            way = assembly.slide_direction(step.placement) if placement is not None else None
+            if placement is not None and way is not None and abs(placement.slide_m - step.slide_m) > 1e-6:
+                found.append(Move(step, step.placement, (step.slide_m - placement.slide_m) * way))
+        elif isinstance(step, DrawOut):
+            placement = setup.by_id.get(step.placement)
+            if placement is not None and abs(placement.extension_m - step.extension_m) > 1e-6:
+                row = assembly.index[step.placement]
+                scope = assembly.parts[row].telescope
+                assert scope is not None  # it is drawn out
+                way = assembly.rotations[row] @ scope.axis_unit
+                found.append(Move(step, step.placement, (step.extension_m - placement.extension_m) * way))
+        else:
+            placement_id = getattr(step, "placement", None)
+            after = plan.after.setup.by_id.get(placement_id or "")
+            if placement_id in setup.by_id and setup.by_id[placement_id] != after:
+                found.append(Move(step, placement_id, np.zeros(3)))
     return found
 
 
-def _effect(analysis: Analysis, condition: Condition, moved: set[str], way: Array) -> float:
-    """How far the condition's value goes for each metre that ``moved`` slides along ``way``."""
-    balance, assembly = condition.balance, analysis.assembly
-    rows = [assembly.index[placement_id] for placement_id in moved]
-    with_parts = float((condition.by_place[rows] @ way).sum())
-    share = sum(part for placement_id, part in balance.datum_on if placement_id in moved)
-    with_datum = (
-        float((condition.by_place @ way).sum()) if balance.lever is not None else float(balance.direction @ way)
-    )
-    return with_parts - share * with_datum
+def _effects(
+    analysis: Analysis, moves: Sequence[Move], conditions: Sequence[Condition]
+) -> list[tuple[Move, list[float]]]:
+    """Each move with how far it shifts every condition, in its tolerances; a part mounted elsewhere counts for all."""
+    known = {(move.placement, move.draws): move for move in find_moves(analysis)}
+    found = []
+    for move in moves:
+        way = known.get((move.placement, isinstance(move.step, DrawOut)))
+        if way is None:
+            found.append((move, [1.0 for _ in conditions]))
+            continue
+        setup = analysis.setup
+        shares = np.array([way.share_of(setup.carriers(each)) for each in analysis.assembly.ids])
+        effects = []
+        for condition in conditions:
+            balance = condition.balance
+            with_parts = float((condition.by_place @ move.moved_m) @ shares)
+            datum = sum(part * way.share_of(setup.carriers(each)) for each, part in balance.datum_on)
+            with_datum = (
+                float((condition.by_place @ move.moved_m).sum())
+                if balance.lever is not None
+                else float(balance.direction @ move.moved_m)
+            )
+            effects.append(abs(with_parts - datum * with_datum) / balance.tolerance_m)
+        found.append((move, effects))
+    return found
 
 
-def _advice(
-    analysis: Analysis, step: Step, number: int, conditions: Sequence[Condition], sliders: Sequence[_Slider]
-) -> Advice:
-    condition = conditions[number]
-    if condition.ok:
-        return Advice(step, condition, "", (), "")
-    before = range(number)
-    choices = [
-        found
-        for count in (1, 2)
-        for group in itertools.combinations(
-            [s for s in sliders if np.abs(s.effects[: number + 1]).max() > LEAST_EFFECT], count
-        )
-        if (found := _solve(group, number, before, conditions)) is not None
-    ]
-    if not choices:
-        return Advice(
-            step, condition, "", (), "Nothing on this rig slides that way. Mount a plate or a rail that does."
-        )
-    _, group, targets, missing = min(choices, key=lambda choice: choice[0])
-    moves = tuple(
-        _move(analysis, slider, target)
-        for slider, target in zip(group, targets, strict=True)
-        if abs(target - slider.now_m) >= LEAST_M
-    )
-    loosen = " and ".join(f"the {called(analysis.assembly, move.placement)}" for move in moves)
-    short = f"That is as far as it goes: {length(missing, analysis.display)} are missing." if missing > LEAST_M else ""
-    return Advice(step, condition, f"Loosen {loosen}." if loosen else "", moves, short)
-
-
-_Choice = tuple[tuple[float, ...], tuple[_Slider, ...], tuple[float, ...], float]
-
-
-def _solve(group: tuple[_Slider, ...], number: int, before: range, conditions: Sequence[Condition]) -> _Choice | None:
-    """Where these slides put the step right, with a price: what is missing, what is upset, things touched, travel.
-
-    Two slides also keep the earlier condition that one of them alone would upset most.
-    """
-    if len(group) == 1:
-        slider = group[0]
-        effect = float(slider.effects[number])
-        if abs(effect) < LEAST_EFFECT:
-            return None
-        shifts = np.array((-conditions[number].value_m / effect,))
-    else:
-        if not before:
-            return None
-        kept = max(before, key=lambda k: float(np.abs([s.effects[k] for s in group]).max()))
-        matrix = np.array([[s.effects[k] for s in group] for k in (number, kept)])
-        if abs(float(np.linalg.det(matrix))) < LEAST_EFFECT**2:
-            return None
-        off = conditions[kept].value_m if conditions[kept].ok else 0.0
-        shifts = np.linalg.solve(matrix, (-conditions[number].value_m, -off))
-    targets = tuple(
-        min(max(s.now_m + float(shift), s.travel.from_m), s.travel.to_m) for s, shift in zip(group, shifts, strict=True)
-    )
-    moved = np.array([t - s.now_m for s, t in zip(group, targets, strict=True)])
-    left = abs(
-        conditions[number].value_m + sum(float(s.effects[number]) * d for s, d in zip(group, moved, strict=True))
-    )
-    missing = max(left - conditions[number].balance.tolerance_m, 0.0)
-    upset = max(
-        (
-            abs(sum(float(s.effects[k]) * d for s, d in zip(group, moved, strict=True)))
-            / conditions[k].balance.tolerance_m
-            for k in before
-            if conditions[k].ok
-        ),
-        default=0.0,
-    )
-    price = (round(missing, 4), float(upset > UPSETS), float(len(group)), float(np.abs(moved).sum()))
-    return price, group, targets, missing
-
-
-def _move(analysis: Analysis, slider: _Slider, target: float) -> Move:
-    assembly = analysis.assembly
-    seat = assembly.seats[assembly.index[slider.placement]]
-    assert seat is not None and seat.track is not None  # a slider sits on a track
-    settled = seat.track.settle(round(target, 4))
-    moved = (settled - slider.now_m) * slider.way
-    far = length(float(np.abs(settled - slider.now_m)), analysis.display)
-    text = f"Slide the {called(assembly, slider.placement)} {way_word(moved)} {far}"
-    return Move(slider.placement, settled, moved, text, seat.track.reads(settled, analysis.display))
+def _first(effects: Sequence[float]) -> int:
+    matters = [number for number, effect in enumerate(effects) if effect >= MATTERS]
+    return matters[0] if matters else int(np.argmax(effects))

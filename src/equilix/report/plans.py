@@ -10,7 +10,7 @@ from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.guide.observing import Correction
 from equilix.guide.steps import advise, finish
-from equilix.planner.plan import Plan
+from equilix.planner.plan import DrawOut, Hang, Plan, SlideTo, StandIn, Step
 from equilix.reading import CAUTION, read_out
 from equilix.report.sections import plain
 from equilix.units import mass
@@ -25,7 +25,7 @@ def plan_report(plan: Plan) -> dict[str, Any]:
         "title": plan.title,
         "works": plan.works,
         "reason": plan.reason,
-        "steps": [{"text": step.text, "mark": step.mark} for step in plan.steps],
+        "steps": [step_report(step, plan.before) for step in plan.steps],
         "added_kg": plan.added_kg,
         "mass_kg": after.mass.mass_kg,
         "promised_m": plan.promised_m,
@@ -37,6 +37,26 @@ def plan_report(plan: Plan) -> dict[str, Any]:
         "minutes": plan.minutes,
         "cautions": list(plan.cautions),
     }
+
+
+def step_report(step: Step, before: Analysis) -> dict[str, Any]:
+    """A step as data: what is done to which placement, from where to where in which unit, and the words."""
+    found: dict[str, Any] = {"text": step.text, "mark": step.mark}
+    if isinstance(step, SlideTo):
+        placement = before.setup.by_id[step.placement]
+        moved: dict[str, Any] = {"from": placement.slide_m, "to": step.slide_m, "unit": "m"}
+        return {"do": "slide", "placement": step.placement, **moved, **found}
+    if isinstance(step, DrawOut):
+        placement = before.setup.by_id[step.placement]
+        drawn: dict[str, Any] = {"from": placement.extension_m, "to": step.extension_m, "unit": "m"}
+        return {"do": "draw", "placement": step.placement, **drawn, **found}
+    if isinstance(step, Hang):
+        hung: dict[str, Any] = {"on": step.parent, "point": step.point, "to": step.slide_m, "unit": "m"}
+        return {"do": "hang", "part": step.part, **hung, **found}
+    if isinstance(step, StandIn):
+        put: dict[str, Any] = {"part": step.part, "on": step.parent, "point": step.point}
+        return {"do": "exchange", "placement": step.placement, **put, **found}
+    return {"do": "take off", "placement": step.placement, **found}
 
 
 def plan_text(plan: Plan) -> str:
@@ -51,7 +71,7 @@ def plan_text(plan: Plan) -> str:
     return "\n".join((f"{plan.title}: {cost}, about {plan.minutes:g} min", *steps, *warnings, then))
 
 
-def guide_report(analysis: Analysis, corrections: Sequence[Correction] = ()) -> dict[str, Any]:
+def guide_report(analysis: Analysis, plan: Plan, corrections: Sequence[Correction] = ()) -> dict[str, Any]:
     """The guided steps as plain JSON values, and what was corrected by what was seen."""
     return {
         "setup": analysis.setup.name,
@@ -87,28 +107,28 @@ def guide_report(analysis: Analysis, corrections: Sequence[Correction] = ()) -> 
                 "value_m": advice.condition.value_m,
                 "loosen": advice.loosen,
                 "moves": [
-                    {"placement": move.placement, "slide_m": move.slide_m, "text": move.text, "mark": move.mark}
-                    for move in advice.moves
+                    {**step_report(move.step, analysis), "moved_m": plain(move.moved_m)} for move in advice.moves
                 ],
                 "short": advice.short,
+                "elsewhere": advice.elsewhere,
             }
-            for advice in advise(analysis)
+            for advice in advise(analysis, plan)
         ],
         "finish": finish(analysis),
     }
 
 
-def guide_text(analysis: Analysis, corrections: Sequence[Correction] = ()) -> str:
+def guide_text(analysis: Analysis, plan: Plan, corrections: Sequence[Correction] = ()) -> str:
     """The guided steps for the terminal."""
     lines = [f"{analysis.setup.name}, carried {analysis.way.phrase}"]
     lines += [f"  {each.seen.condition.balance.name}, seen “{each.seen.text}”: {each.words}" for each in corrections]
-    for number, advice in enumerate(advise(analysis), start=1):
+    for number, advice in enumerate(advise(analysis, plan), start=1):
         lines.append(f"{number}. {advice.step.title}: {advice.step.prepare}")
         if advice.done:
             lines.append("   Right as it is.")
         lines += [f"   {advice.loosen}"] if advice.loosen else []
         lines += [f"   {move.text} ({move.mark})." for move in advice.moves]
-        lines += [f"   {advice.short}"] if advice.short else []
+        lines += [f"   {said}" for said in (advice.short, advice.elsewhere) if said]
         lines.append(f"   Right when: {advice.step.right}")
     lines += [finish(analysis)] if finish(analysis) else []
     lines.append(f"  {CAUTION}")

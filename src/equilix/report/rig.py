@@ -28,7 +28,7 @@ from equilix.report.sections import (
 )
 from equilix.units import angle, force, torque
 
-REPORT_VERSION: Final = 2
+REPORT_VERSION: Final = 3
 
 
 LEVEL: Final[tuple[Attitude, ...]] = ((0.0, 0.0, 0.0),)

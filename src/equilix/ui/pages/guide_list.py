@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QVBox
 from equilix.edits import carrying
 from equilix.errors import EquilixError
 from equilix.guide.observing import Correction, take_in
-from equilix.guide.steps import Advice, advise, finish, lift_setting
+from equilix.guide.steps import LOOKING, Advice, advise, finish, lift_setting, serves
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
 from equilix.ui.widgets.tint import show_text, text_label
@@ -20,6 +20,7 @@ if TYPE_CHECKING:
     from PySide6.QtGui import QKeyEvent
 
     from equilix.analysis import Analysis
+    from equilix.planner.plan import Plan
 
 
 class StepRow(QFrame):
@@ -84,7 +85,8 @@ class StepRow(QFrame):
             return
         show_text(self.prepare, "\n".join(line for line in (step.prepare, advice.loosen) if line), theme.ink)
         show_text(self.moves, "\n".join(f"{move.text} ({move.mark})." for move in advice.moves), theme.hold)
-        show_text(self.short, f"▲ {advice.short}" if advice.short else "", theme.tip)
+        wrong = f"▲ {advice.short}" if advice.short not in ("", LOOKING) else advice.short or advice.elsewhere
+        show_text(self.short, wrong, theme.quiet if wrong in (LOOKING, advice.elsewhere) else theme.tip)
         show_text(self.right, f"Right when: {step.right}", theme.quiet)
         self.done.setText("It is slid" if advice.moves else "Next")
         self.done.setAccessibleName(f"{self.done.text()}: {step.title}")
@@ -125,6 +127,8 @@ class GuideList(QWidget):
         self.rows: list[StepRow] = []
         self.number: int | None = None
         self.correction: Correction | None = None
+        self.plan: Plan | None = None
+        """What the steps tell."""
         self._answered: Analysis | None = None
         """What the answer that is shown was worked out from."""
         self._for: tuple[str, str] = ("", "")
@@ -142,7 +146,8 @@ class GuideList(QWidget):
     def refresh(self) -> None:
         """Show the steps as things stand; on another setup or way, the first that is not right is open."""
         analysis = self.session.analysis
-        found = advise(analysis)
+        self.plan = self._plan_to_follow()
+        found = advise(analysis, self.plan)
         now = (analysis.setup.id, analysis.setup.carry)
         if now != self._for or (self.number is not None and self.number >= len(found)):
             self._for = now
@@ -158,6 +163,14 @@ class GuideList(QWidget):
         turns = lift_setting(analysis)
         self.lift.setVisible(turns is not None and turns != analysis.setup.setting)
         self.session.show_axis(found[self.number] if self.number is not None and self.isVisible() else None)
+
+    def _plan_to_follow(self) -> Plan | None:
+        """The plan that has been begun, as long as it leads on from here; else the one that moves what is there."""
+        analysis = self.session.analysis
+        for plan in (self.plan, *self.session.plans):
+            if plan is not None and plan.school == "move" and serves(plan, analysis):
+                return plan
+        return None
 
     def _keep_rows(self, count: int) -> None:
         while len(self.rows) < count:
