@@ -5,7 +5,8 @@ Cheap enough to be made anew at every mouse move. Frame: the rig frame (x forwar
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+import math
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
@@ -33,9 +34,11 @@ from equilix.carry.shoulder import KNEE_REACH_M, knee_gaps_m
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.document import Document
 from equilix.kit.parts import Part
+from equilix.kit.readings import Reading
 from equilix.mechanics.contact import Contact, Hand, Holding, hold
-from equilix.mechanics.mass_properties import MassProperties, cg_covariance_terms
+from equilix.mechanics.mass_properties import MassProperties
 from equilix.mechanics.tipping import Lying, Standing, faces_to_lie_on, standing
+from equilix.mechanics.uncertainty import Data
 from equilix.rig.kinematics import Assembly, assemble
 from equilix.rig.setups import Setup
 from equilix.units import Display
@@ -52,8 +55,8 @@ class Analysis:
 
     carried: Carried
     way: Way
-    cg_cov_terms_m2: Array
-    """Each part's share ``(n, 3, 3)`` of the covariance of the CG."""
+    data: Data
+    """How surely the parts' masses and CGs are known."""
     support: Support | None
     conditions: tuple[Condition, ...]
     stance: Stance | None
@@ -126,8 +129,13 @@ class Analysis:
 
     @cached_property
     def cg_cov_m2(self) -> Array:
-        """Covariance ``(3, 3)`` of the CG."""
-        return np.asarray(self.cg_cov_terms_m2.sum(axis=0))
+        """Covariance ``(3, 3)`` of the CG, to first order: ``∂r/∂mᵢ = (rᵢ − r)/m`` and ``∂r/∂rᵢ = mᵢ/m``."""
+        if not self.assembly.ids:
+            return np.zeros((3, 3))
+        by_mass = (self.assembly.cgs_m - self.mass.cg_m) / self.mass.mass_kg
+        share = self.assembly.masses_kg / self.mass.mass_kg
+        gradients = [self.assembly.gradient(by_mass[:, k], np.outer(share, np.eye(3)[k])) for k in range(3)]
+        return self.data.covariance(np.array(gradients))
 
     @cached_property
     def cg_sd_m(self) -> Array:
@@ -137,7 +145,10 @@ class Analysis:
     @cached_property
     def mass_sd_kg(self) -> float:
         """Standard uncertainty of the mass."""
-        return float(np.sqrt((self.assembly.mass_sd_kg**2).sum()))
+        if not self.assembly.ids:
+            return 0.0
+        count = len(self.assembly.ids)
+        return math.sqrt(self.data.variance(self.assembly.gradient(np.ones(count), np.zeros((count, 3)))))
 
     @property
     def first_to_give_out(self) -> Effort | None:
@@ -214,8 +225,22 @@ class Analysis:
         """The part behind most of the uncertainty of the worst condition, and its share of the variance."""
         if self.worst is None or not self.doubt_shares.any():
             return None
-        row = int(np.argmax(self.doubt_shares))
-        return self.assembly.parts[row], float(self.doubt_shares[row])
+        which = self.assembly.pieces[1]
+        shares = np.bincount(which, self.doubt_shares)
+        most = int(np.argmax(shares))
+        return self.assembly.parts[int(np.argmax(which == most))], float(shares[most])
+
+    def measured(self, part: Part) -> Analysis:
+        """The same rig when a part has been weighed and balanced on a finger, and both were as they are thought to be.
+
+        For saying beforehand how much surer that makes the rig.
+        """
+        known = part.changed(
+            mass_how="weighed", mass_sd_kg=None, cg_m=tuple(part.body().cg_m.tolist()), cg_sd_m=None
+        )  # fmt: skip
+        kit = {**self.carried.kit, part.id: known}
+        left = [r for r in self.carried.readings if all(term.part != part.id for term in r.terms)]
+        return analyse_with(kit, self.setup, self.operator, self.display, self.carried.rules, left)
 
     def aim_curve(self, angles_rad: Array) -> Array:
         """Moment ``(k,)`` in N·m about the middle of the support with the lens tilted up by ``angles_rad`` (k,).
@@ -232,7 +257,8 @@ class Analysis:
 
 def analyse(document: Document, setup: Setup) -> Analysis:
     """Analyse one setup of a document with the operator it names."""
-    return analyse_with(document.parts_by_id, setup, document.operator_of(setup), document.display, document.rules)
+    operator = document.operator_of(setup)
+    return analyse_with(document.parts_by_id, setup, operator, document.display, document.rules, document.readings)
 
 
 def analyse_with(
@@ -241,6 +267,7 @@ def analyse_with(
     operator: Operator,
     display: Display = "metric",
     rules: Mapping[str, float] | None = None,
+    readings: Sequence[Reading] = (),
 ) -> Analysis:
     """Analyse a setup made of ``parts``. The setup must have passed :func:`equilix.check.setup_faults`.
 
@@ -251,18 +278,18 @@ def analyse_with(
     bearer = parts.get(setup.borne_by or "")
     if not assembly.ids:
         nothing = MassProperties(0.0, np.zeros(3), np.zeros((3, 3)))
-        empty = Carried(setup, assembly, nothing, operator, bearer, (), display, parts, rules or {})
-        return _unsupported(empty, way, np.zeros((0, 3, 3)), falls=False)
+        empty = Carried(setup, assembly, nothing, operator, bearer, (), display, parts, rules or {}, tuple(readings))
+        return _unsupported(empty, way, assembly.data(()), falls=False)
     mass = assembly.mass_properties()
-    carried = Carried(setup, assembly, mass, operator, bearer, _grips(assembly), display, parts, rules or {})
-    terms = cg_covariance_terms(
-        assembly.masses_kg, assembly.cgs_m, assembly.mass_sd_kg, assembly.cg_cov_m2, mass.mass_kg, mass.cg_m
+    carried = Carried(
+        setup, assembly, mass, operator, bearer, _grips(assembly), display, parts, rules or {}, tuple(readings)
     )
+    data = assembly.data(readings)
     support = way.support(carried)
     if support is None:
-        return _unsupported(carried, way, terms, falls=True)
+        return _unsupported(carried, way, data, falls=True)
     balances = (_aimed(balance, carried.rules) for balance in way.balances(carried, support))
-    conditions = tuple(evaluate(balance, assembly, display) for balance in balances)
+    conditions = tuple(evaluate(balance, assembly, display, data) for balance in balances)
     stance = way.stance(carried, support)
     places = carried.grips if support.grips is None else support.grips
     rested = _rested(carried, stance)
@@ -271,7 +298,7 @@ def analyse_with(
     status = status_of(conditions)
     back = way.trunk_nm(Situation(carried, support, conditions, status))
     return Analysis(
-        carried, way, terms, support, conditions, stance, held, holding,
+        carried, way, data, support, conditions, stance, held, holding,
         efforts(operator, hands, held, holding.contacts, back), status, rested,
     )  # fmt: skip
 
@@ -285,8 +312,8 @@ def _aimed(balance: Balance, rules: Mapping[str, float]) -> Balance:
     return balance
 
 
-def _unsupported(carried: Carried, way: Way, terms: Array, *, falls: bool) -> Analysis:
-    return Analysis(carried, way, terms, None, (), None, (), Holding((), falls=falls), (), "unsupported")
+def _unsupported(carried: Carried, way: Way, data: Data, *, falls: bool) -> Analysis:
+    return Analysis(carried, way, data, None, (), None, (), Holding((), falls=falls), (), "unsupported")
 
 
 def _rested(carried: Carried, stance: Stance) -> tuple[str, ...]:

@@ -34,6 +34,13 @@ def document_faults(document: Document) -> tuple[Fault, ...]:
         found.extend(_doubles(place, [thing.id for thing in things]))
     for setup in document.setups:
         found.extend(setup_faults(setup, document.parts_by_id))
+    found.extend(_doubles("readings", [reading.id for reading in document.readings]))
+    found.extend(
+        Fault(f"reading {reading.id!r}", f"there is no part {term.part!r} in the kit", "Take the reading out")
+        for reading in document.readings
+        for term in reading.terms
+        if term.part not in document.parts_by_id
+    )
     found.extend(
         Fault(f"setup {setup.name!r}", f"its operator {setup.operator!r} is not there", "Name another one")
         for setup in document.setups

@@ -9,12 +9,14 @@ from pydantic import Field
 
 from equilix.body.operators import Operator
 from equilix.kit.parts import Part
+from equilix.kit.readings import Reading
 from equilix.model import Identifier, Model
 from equilix.rig.setups import Setup
 from equilix.units import Display
 
 FORMAT = "equilix"
 VERSION = 1
+MOST_READINGS = 200
 MOST_PARTS, MOST_OPERATORS, MOST_SETUPS = 5000, 100, 1000
 
 
@@ -28,6 +30,7 @@ class Document(Model):
     parts: Annotated[tuple[Part, ...], Field(max_length=MOST_PARTS)] = ()
     operators: Annotated[tuple[Operator, ...], Field(max_length=MOST_OPERATORS)] = ()
     setups: Annotated[tuple[Setup, ...], Field(max_length=MOST_SETUPS)] = ()
+    readings: Annotated[tuple[Reading, ...], Field(max_length=MOST_READINGS)] = ()
     rules: dict[str, Annotated[float, Field(gt=0.0, le=1e6)]] = Field(
         default_factory=dict, description="Own values for rules of thumb, by key."
     )

@@ -123,7 +123,8 @@ def sureness(analysis: Analysis) -> tuple[str, str]:
         "estimated": "mass only estimated",
     }[part.mass_how]
     said = f"± {sd}, {share:.0%} of it from “{part.name}” ({why})."
-    left = length(worst.sd_m * max(1 - share, 0.0) ** 0.5, analysis.display)
+    then = next(c for c in analysis.measured(part).conditions if c.balance.name == worst.balance.name)
+    left = length(then.sd_m, analysis.display)
     todo = "Find its balance point" if part.mass_how == "weighed" else "Weigh it and find its balance point"
     return said, f"{todo} and the haze shrinks to ± {left}." if left != sd else ""
 

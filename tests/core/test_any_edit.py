@@ -6,7 +6,7 @@ import unittest
 from equilix.analysis import analyse
 from equilix.carry import WAYS
 from equilix.demo import lighthouse
-from equilix.edits import carrying, kit
+from equilix.edits import carrying, electric, kit
 from equilix.errors import Refused
 from equilix.store.reading import parse
 from equilix.store.saving import checked_bytes
@@ -59,6 +59,18 @@ class AnyEdit(unittest.TestCase):
         self.assertEqual(parse(to_bytes(freed)), freed)
         with self.assertRaisesRegex(Refused, "no part"):
             kit.remove_part(document, "nothing")
+
+    def test_ids_stay(self) -> None:
+        """What setups and cables know a thing by is no field to change; the same id again changes nothing."""
+        document = lighthouse()
+        for change in (
+            lambda: kit.change_part(document, "zoom-28-80", id="prime-35"),
+            lambda: kit.change_operator(document, "tall", id="slight"),
+            lambda: electric.change_cable(document, "causeway", "power-body", id="power-monitor-7"),
+        ):
+            with self.assertRaisesRegex(Refused, "cannot be changed"):
+                change()
+        self.assertEqual(kit.change_part(document, "zoom-28-80", id="zoom-28-80"), document)
 
     def test_no_way_of_carrying_no_bearers(self) -> None:
         """A word that is no way of carrying has nothing that bears it."""

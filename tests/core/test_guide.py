@@ -252,20 +252,18 @@ class Correcting(unittest.TestCase):
         way = "in front" if wanted.value_m + off > 0 else "behind"
         seen = read_seen(analysis, wanted, f"{abs(wanted.value_m + off) * 1000:.6f} mm {way}")
         made = correct(lighthouse(), analysis, seen)
-        count = len(analysis.assembly.ids)
-        slopes = np.concatenate((wanted.by_mass, wanted.by_place.ravel()))
-        covariance = np.zeros((4 * count, 4 * count))
-        covariance[range(count), range(count)] = analysis.assembly.mass_sd_kg**2
-        for k in range(count):
-            at = slice(count + 3 * k, count + 3 * k + 3)
-            covariance[at, at] = analysis.assembly.cg_cov_m2[k]
+        data, gradient = analysis.data, analysis.assembly.gradient(wanted.by_mass, wanted.by_place)
+        slopes = gradient.ravel()
+        covariance = np.zeros((slopes.size, slopes.size))
+        for k in range(len(gradient)):
+            covariance[4 * k, 4 * k] = data.mass_var_kg2[k]
+            covariance[4 * k + 1 : 4 * k + 4, 4 * k + 1 : 4 * k + 4] = data.place_cov_m2[k]
         spread = float(slopes @ covariance @ slopes) + seen.sd_m**2
-        change = covariance @ slopes * (seen.value_m - wanted.value_m) / spread
+        change = (covariance @ slopes * (seen.value_m - wanted.value_m) / spread).reshape(-1, 4)
         first = made.suspects[0]
-        row = next(k for k, part in enumerate(analysis.assembly.parts) if part.id == first.part.id)
-        self.assertAlmostEqual(first.mass_change_kg, float(change[row]), delta=1e-9)
-        turned = analysis.assembly.rotations[row] @ first.cg_change_m
-        np.testing.assert_allclose(turned, change[count + 3 * row : count + 3 * row + 3], atol=1e-9)
+        row = analysis.assembly.pieces[0].index(first.part.id)
+        self.assertAlmostEqual(first.mass_change_kg, float(change[row, 0]), delta=1e-9)
+        np.testing.assert_allclose(first.cg_change_m, change[row, 1:], atol=1e-9)
         self.assertAlmostEqual(made.surprise, abs(off) / math.sqrt(spread), delta=1e-3 + 1e-3 * abs(off))
 
     def test_finds_the_part_that_was_wrong(self) -> None:

@@ -8,7 +8,6 @@ from hypothesis import strategies as st
 from scipy.spatial.transform import Rotation
 
 from equilix.mechanics.mass_properties import (
-    cg_covariance_terms,
     combine,
     inertia_about,
     rotated,
@@ -92,39 +91,6 @@ class Invariants(unittest.TestCase):
         places = np.array(((0.25, 0, 0), (-0.25, 0, 0)))
         body = combine(np.array((1.5, 1.5)), places, np.zeros((2, 3, 3)))
         np.testing.assert_allclose(body.radii_of_gyration_m(), (0, 0.25, 0.25), atol=1e-12)
-
-
-class Uncertainty(unittest.TestCase):
-    """First-order covariance of the CG."""
-
-    def test_monte_carlo_agrees(self) -> None:
-        """200,000 random rigs around the nominal one have the covariance of the formula, within 3 %."""
-        rng = np.random.default_rng(1)
-        masses = np.array((1.2, 0.95, 2.4, 0.3))
-        places = np.array(((0.0, 0, 0.1), (0.15, 0.02, 0.1), (-0.1, -0.03, 0.2), (0.4, 0.1, 0.0)))
-        mass_sd = masses * np.array((0.01, 0.15, 0.03, 0.01))
-        spread = np.array([np.diag((a**2, (a / 2) ** 2, (a / 3) ** 2)) for a in (0.005, 0.01, 0.003, 0.02)])
-        whole = combine(masses, places, np.zeros((4, 3, 3)))
-        formula = cg_covariance_terms(masses, places, mass_sd, spread, whole.mass_kg, whole.cg_m).sum(axis=0)
-        count = 200_000
-        m = masses + rng.standard_normal((count, 4)) * mass_sd
-        r = places + rng.standard_normal((count, 4, 3)) * np.sqrt(spread[:, range(3), range(3)])
-        cgs = np.einsum("ki,kij->kj", m, r) / m.sum(axis=1)[:, None]
-        sampled = np.cov(cgs.T)
-        np.testing.assert_allclose(np.sqrt(np.diag(sampled)), np.sqrt(np.diag(formula)), rtol=0.03)
-        np.testing.assert_allclose(sampled, formula, atol=0.03 * formula.max())
-
-    def test_equal_doubt_about_two_equal_masses(self) -> None:
-        """By hand: masses 1 ± 0.1 kg at ±0.1 m give sd = 0.1·0.1·√2/2 m."""
-        places = np.array(((0.1, 0, 0), (-0.1, 0, 0)))
-        terms = cg_covariance_terms(np.ones(2), places, np.full(2, 0.1), np.zeros((2, 3, 3)), 2.0, np.zeros(3))
-        self.assertAlmostEqual(float(np.sqrt(terms.sum(axis=0)[0, 0])), 0.1 * 0.1 * 2**0.5 / 2, places=12)
-
-    def test_a_part_at_the_cg_adds_no_doubt_by_its_mass(self) -> None:
-        """The mass of what hangs exactly at the CG does not matter to its place."""
-        places = np.array(((0.2, 0, 0), (-0.2, 0, 0), (0, 0, 0)))
-        terms = cg_covariance_terms(np.ones(3), places, np.array((0, 0, 0.5)), np.zeros((3, 3, 3)), 3.0, np.zeros(3))
-        np.testing.assert_allclose(terms.sum(axis=0), 0, atol=1e-15)
 
 
 if __name__ == "__main__":

@@ -82,9 +82,11 @@ class EveryScene(unittest.TestCase):
             analysis = scene(key)
             assembly = analysis.assembly
             count = 3000
-            masses = assembly.masses_kg + rng.normal(size=(count, len(assembly.ids))) * assembly.mass_sd_kg
-            sds = np.sqrt(np.einsum("nii->ni", assembly.cg_cov_m2))
-            places = assembly.cgs_m + rng.normal(size=(count, *assembly.cgs_m.shape)) * sds
+            mass_sd = np.array([body.mass_sd_kg for body in assembly.bodies])
+            masses = assembly.masses_kg + rng.normal(size=(count, len(assembly.ids))) * mass_sd
+            sds = np.sqrt(np.array([np.diag(body.cg_cov_m2) for body in assembly.bodies]))
+            moved = rng.normal(size=(count, *assembly.cgs_m.shape)) * sds
+            places = assembly.cgs_m + np.einsum("nij,cnj->cni", assembly.rotations, moved)
             for condition in analysis.conditions:
                 balance = condition.balance
                 inside = np.array([balance.members is None or each in balance.members for each in assembly.ids])

@@ -16,8 +16,10 @@ from equilix.body.posture import Stance
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.kit.carriers import Harness, SpringArm, TripodHead
 from equilix.kit.parts import Part
+from equilix.kit.readings import Reading
 from equilix.mechanics.contact import Bearing
 from equilix.mechanics.mass_properties import MassProperties
+from equilix.mechanics.uncertainty import Data
 from equilix.rig.kinematics import Assembly
 from equilix.rig.setups import Setup
 from equilix.units import Display, length
@@ -97,7 +99,7 @@ class Condition:
     """A balance with its value: metres from the datum, with its standard uncertainty.
 
     ``by_mass`` ``(n,)`` and ``by_place`` ``(n, 3)`` are the slopes of the value with the parts' masses (m/kg) and
-    CGs; ``variances_m2`` ``(n,)`` each part's share of the variance.
+    CGs; ``variances_m2`` ``(n,)`` each placement's share of the variance (pieces of one part share its doubt evenly).
     """
 
     balance: Balance
@@ -162,6 +164,8 @@ class Carried:
     """The parts of the kit by id."""
     rules: Mapping[str, float]
     """Own values for rules of thumb, by key."""
+    readings: tuple[Reading, ...] = ()
+    """What was read off real rigs made of this kit."""
 
     @property
     def weight_n(self) -> float:
@@ -278,8 +282,10 @@ class Way:
     """The kind of carrier it can use, by its ``way``."""
 
 
-def evaluate(balance: Balance, assembly: Assembly, display: Display) -> Condition:
+def evaluate(balance: Balance, assembly: Assembly, display: Display, data: Data | None = None) -> Condition:
     """The condition of a rig: value, its slopes with every mass and place, and its uncertainty to first order.
+
+    ``data``: how surely the parts are known, readings included; from the parts alone where it is not given.
 
     ``value = [Σ mᵢ wᵢ d·(rᵢ − datum) + own] / Σ mᵢ`` over the members, with weight 1 where there is no lever.
     """
@@ -297,7 +303,9 @@ def evaluate(balance: Balance, assembly: Assembly, display: Display) -> Conditio
     by_place = np.outer(masses * weights / total, balance.direction)
     if balance.lever is not None:
         by_place += np.outer(masses * offsets / (total * balance.lever.scale_m), balance.lever.axis)
-    variances = (by_mass * assembly.mass_sd_kg) ** 2 + np.einsum("ni,nij,nj->n", by_place, assembly.cg_cov_m2, by_place)
+    known = assembly.data(()) if data is None else data
+    which = assembly.pieces[1]
+    variances = (known.shares(assembly.gradient(by_mass, by_place)) / np.bincount(which))[which]
     sd = math.sqrt(float(variances.sum()))
     return Condition(balance, value, sd, _sentence(balance, value, sd, display), by_mass, by_place, variances)
 

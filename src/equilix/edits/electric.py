@@ -58,7 +58,9 @@ def connect(document: Document, setup_id: str, source_id: str, device_id: str, d
 
 
 def change_cable(document: Document, setup_id: str, cable_id: str, **updates: object) -> Document:
-    """Change length, gauge or sockets of a cable."""
+    """Change length, gauge or sockets of a cable; not its id."""
+    if updates.get("id", cable_id) != cable_id:
+        raise Refused(f"The id of the cable “{cable_id}” cannot be changed", "Length, gauge, sockets, name can be")
     setup = setup_of(document, setup_id)
     if cable_id not in {cable.id for cable in setup.cables}:
         raise Refused(f"There is no cable “{cable_id}” in “{setup.name}”", "Name one of this setup")

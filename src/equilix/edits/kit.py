@@ -13,6 +13,7 @@ from equilix.edits.rigging import refused_by, setup_of
 from equilix.errors import Refused
 from equilix.kit.catalogue import free_id, make_part
 from equilix.kit.parts import Part
+from equilix.kit.readings import Reading
 from equilix.rig.setups import Setup
 from equilix.units import Display
 
@@ -42,7 +43,9 @@ def _room_for_one_more(what: str, count: int, most: int) -> None:
 
 
 def change_part(document: Document, part_id: str, **updates: Any) -> Document:
-    """Change fields of a part, in every setup that uses it."""
+    """Change fields of a part, in every setup that uses it; not the id by which they know it."""
+    if updates.get("id", part_id) != part_id:
+        raise Refused(f"The id of “{part_id}” cannot be changed", "Setups know it by that", "Give it another name")
     old = document.parts_by_id.get(part_id)
     if old is None:
         raise Refused(f"There is no part “{part_id}” in the kit", "Name one of the kit")
@@ -50,7 +53,10 @@ def change_part(document: Document, part_id: str, **updates: Any) -> Document:
         new = old.changed(**updates)
     except ValidationError as error:
         raise refused_by(error) from error
-    changed = document.changed(parts=tuple(new if part.id == part_id else part for part in document.parts))
+    changed = document.changed(
+        parts=tuple(new if part.id == part_id else part for part in document.parts),
+        readings=document.readings if MEASURES.isdisjoint(updates) else without(document.readings, part_id),
+    )
     _still_sound(changed, new)
     return changed
 
@@ -58,6 +64,15 @@ def change_part(document: Document, part_id: str, **updates: Any) -> Document:
 def uses(setup: Setup, part_id: str) -> bool:
     """Whether a part stands in a setup, or bears it."""
     return setup.borne_by == part_id or any(placement.part == part_id for placement in setup.placements)
+
+
+MEASURES = frozenset(("mass_kg", "mass_how", "mass_sd_kg", "cg_m", "cg_sd_m", "solids"))
+"""Fields of a part that say how heavy it is, where its CG is, or how surely."""
+
+
+def without(readings: tuple[Reading, ...], part_id: str) -> tuple[Reading, ...]:
+    """The readings that a part that is measured anew leaves standing."""
+    return tuple(reading for reading in readings if all(term.part != part_id for term in reading.terms))
 
 
 def _still_sound(document: Document, part: Part) -> None:
@@ -77,7 +92,8 @@ def remove_part(document: Document, part_id: str) -> Document:
     if users:
         where = "Carry it another way there first" if part.carrier is not None else "Take it off there first"
         raise Refused(f"“{part.name}” is used in {', '.join(users)}", where)
-    return document.changed(parts=tuple(part for part in document.parts if part.id != part_id))
+    left = tuple(part for part in document.parts if part.id != part_id)
+    return document.changed(parts=left, readings=without(document.readings, part_id))
 
 
 def add_setup(document: Document, name: str, like: str | None = None) -> tuple[Document, str]:
@@ -140,7 +156,9 @@ def add_operator(document: Document, setup_id: str, **fields: Any) -> Document:
 
 
 def change_operator(document: Document, operator_id: str, **updates: Any) -> Document:
-    """Change what is known of an operator."""
+    """Change what is known of an operator; not the id by which setups know them."""
+    if updates.get("id", operator_id) != operator_id:
+        raise Refused(f"The id of “{operator_id}” cannot be changed", "Setups know it by that", "Change the name")
     if operator_id not in document.operators_by_id:
         raise Refused(f"There is no operator “{operator_id}”", "Name one of this document")
     try:

@@ -1,8 +1,8 @@
 """What is seen on the real thing, in words or figures, and the most likely error in the data behind it.
 
 Every mass and CG of the model has a standard uncertainty. An observation of one condition's value corrects them all
-by the least weighted squares: ``δp = C gᵀ (g C gᵀ + s²)⁻¹ (seen − predicted)``, with ``g`` the slopes of the value and
-``C`` the covariance of the data (a Kalman update with one reading).
+by the least weighted squares: ``δp = P gᵀ (g P gᵀ + s²)⁻¹ (seen − predicted)``, with ``g`` the slopes of the value and
+``P`` the covariance of the data after all earlier readings (the exact Kalman update with one more).
 """
 
 from __future__ import annotations
@@ -19,10 +19,12 @@ from equilix.analysis import Analysis
 from equilix.carry.conditions import Condition
 from equilix.carry.drop import drop
 from equilix.carry.hanging import drop_m
-from equilix.document import Document
+from equilix.document import MOST_READINGS, Document
 from equilix.edits.kit import change_part
 from equilix.errors import Refused
+from equilix.kit.catalogue import free_id
 from equilix.kit.parts import Part
+from equilix.kit.readings import Reading, Term
 from equilix.units import length, mass
 
 Array = NDArray[np.float64]
@@ -191,42 +193,57 @@ class Correction:
 
 
 def correct(document: Document, analysis: Analysis, seen: Seen) -> Correction:
-    """The document with its data bettered by what was seen."""
+    """The document with its data bettered by what was seen.
+
+    The masses and CGs go to their likeliest values; the reading itself is kept, so that what it tells of several parts
+    together is not lost. Nothing becomes less sure by it.
+    """
     condition, assembly = seen.condition, analysis.assembly
-    total = float(condition.variances_m2.sum())
+    gradient = assembly.gradient(condition.by_mass, condition.by_place)
+    along = analysis.data.sharpened(gradient)
+    spread = float((gradient * along).sum()) + seen.sd_m**2
     error = seen.value_m - condition.value_m
-    spread = math.sqrt(total + seen.sd_m**2)
-    gain = error / (total + seen.sd_m**2)
-    kept = total / (total + seen.sd_m**2)
-    found: dict[str, Suspect] = {}
-    for row, part in enumerate(assembly.parts):
-        share = float(condition.variances_m2[row]) / total if total > 0 else 0.0
-        if share < 1e-4:
-            continue
-        mass_change = float(assembly.mass_sd_kg[row] ** 2 * condition.by_mass[row]) * gain
-        moved = assembly.rotations[row].T @ (assembly.cg_cov_m2[row] @ condition.by_place[row]) * gain
-        old = found.get(part.id)
-        if old is None or share > old.share:
-            found[part.id] = Suspect(part, share, mass_change, moved)
-    new = document
-    for suspect in found.values():
-        new = _corrected(new, suspect, kept)
-    suspects = tuple(sorted(found.values(), key=lambda each: -each.share))
-    return Correction(seen, suspects, abs(error) / spread if spread > 0 else 0.0, new)
+    shares = analysis.data.shares(gradient)
+    total = float(shares.sum())
+    suspects, new = [], document
+    for k, part_id in enumerate(assembly.pieces[0]):
+        part, change = document.parts_by_id[part_id], along[k] * error / spread
+        share = float(shares[k]) / total if total > 0 else 0.0
+        if share >= LEAST_SHARE or np.abs(change).max() > LEAST_CHANGE:
+            suspects.append(Suspect(part, share, float(change[0]), change[1:]))
+            new = _corrected(new, suspects[-1])
+    if suspects:
+        terms = tuple(
+            Term(part=part_id, by_mass=float(row[0]), by_place=tuple(row[1:].tolist()))
+            for part_id, row in zip(assembly.pieces[0], gradient, strict=True)
+            if np.abs(row).max() > LEAST_SLOPE
+        )
+        key = free_id("reading", {reading.id for reading in document.readings})
+        reading = Reading(id=key, text=seen.text[:200], sd_m=max(seen.sd_m, 1e-6), terms=terms)
+        kept = (*document.readings, reading)[-MOST_READINGS:]
+        new = new.changed(readings=kept)
+    suspects.sort(key=lambda each: -each.share)
+    return Correction(seen, tuple(suspects), abs(error) / math.sqrt(spread) if spread > 0 else 0.0, new)
 
 
-def _corrected(document: Document, suspect: Suspect, kept: float) -> Document:
+LEAST_SHARE: Final = 1e-4
+LEAST_CHANGE: Final = 1e-6
+"""kg and m: less is not worth a change of the data."""
+LEAST_SLOPE: Final = 1e-9
+
+
+def _corrected(document: Document, suspect: Suspect) -> Document:
+    """A part at its likeliest values, with its uncertainties as they were before the reading."""
     part, body = suspect.part, suspect.part.body(0.0)
-    cg = body.cg_m + suspect.cg_change_m
-    smaller = math.sqrt(max(1.0 - kept * suspect.share, 0.0))
-    updates: dict[str, object] = {}
-    new_mass = part.mass_kg + suspect.mass_change_kg
-    if abs(suspect.mass_change_kg) >= 1e-4 and new_mass > 1e-3:
-        updates |= {"mass_kg": round(new_mass, 5), "mass_sd_kg": round(body.mass_sd_kg * smaller, 5)}
-    if float(np.abs(suspect.cg_change_m).max()) >= 1e-4:
-        sd = math.sqrt(float(np.trace(body.cg_cov_m2)) / 3) * smaller
-        updates |= {"cg_m": tuple(round(float(v), 6) for v in cg), "cg_sd_m": round(sd, 6)}
-    return change_part(document, part.id, **updates) if updates else document
+    mass_kg = max(part.mass_kg + suspect.mass_change_kg, LEAST_MASS_KG)
+    cg, sd = body.cg_m + suspect.cg_change_m, np.sqrt(np.diag(body.cg_cov_m2))
+    return change_part(
+        document, part.id, mass_kg=mass_kg, mass_sd_kg=body.mass_sd_kg, cg_m=tuple(cg.tolist()),
+        cg_sd_m=tuple(sd.tolist()),
+    )  # fmt: skip
+
+
+LEAST_MASS_KG: Final = 1e-3
 
 
 def take_in(document: Document, analysis: Analysis, condition: Condition, text: str) -> Correction:

@@ -28,6 +28,7 @@ MEASURED_CG_SD_M: Final = 0.003
 SHAPE_CG_SD_SHARE: Final = 0.05
 """Standard uncertainty of a CG taken from the shape, as a share of the part's length on each axis."""
 
+Spread = Annotated[float, Field(ge=0.0, le=1.0)]
 Side = Literal["left", "right", "either"]
 Surface = Literal["smooth", "rubber", "leather", "wood"]
 
@@ -95,7 +96,9 @@ class Part(Model):
     mass_sd_kg: Annotated[float, Field(ge=0.0, le=50.0)] | None = None
     solids: Annotated[tuple[Solid, ...], Field(min_length=1, max_length=200)]
     cg_m: Position | None = Field(default=None, description="Measured centre of gravity; from the solids if absent.")
-    cg_sd_m: Annotated[float, Field(ge=0.0, le=1.0)] | None = None
+    cg_sd_m: Spread | tuple[Spread, Spread, Spread] | None = Field(
+        default=None, description="Its standard uncertainty, for each axis of the part or for all three."
+    )
     hangs_by: tuple[MountPoint, ...] = ()
     offers: tuple[MountPoint, ...] = ()
     grips: tuple[Grip, ...] = ()
@@ -187,10 +190,16 @@ class Part(Model):
         extent = (centres + halves).max(axis=0) - (centres - halves).min(axis=0)
         if self.cg_m is None:
             cg = whole.cg_m
-            sd = np.full(3, self.cg_sd_m) if self.cg_sd_m is not None else SHAPE_CG_SD_SHARE * extent
+            sd = SHAPE_CG_SD_SHARE * extent if self.cg_sd_m is None else np.broadcast_to(self.cg_sd_m, 3)
         else:
             cg = np.array(self.cg_m) + float(moving @ self._shares) * drawn
-            sd = np.full(3, MEASURED_CG_SD_M if self.cg_sd_m is None else self.cg_sd_m)
+            sd = np.broadcast_to(MEASURED_CG_SD_M if self.cg_sd_m is None else self.cg_sd_m, 3)
         return Body(
-            self.mass_kg, self.standard_uncertainty_kg, cg, np.diag(sd**2), whole.inertia_kg_m2, centres, halves
+            self.mass_kg,
+            self.standard_uncertainty_kg,
+            cg,
+            np.diag(np.asarray(sd, float) ** 2),
+            whole.inertia_kg_m2,
+            centres,
+            halves,
         )

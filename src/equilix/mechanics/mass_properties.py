@@ -51,20 +51,6 @@ def rotated(inertias_kg_m2: Array, rotations: Array) -> Array:
     return np.asarray(rotations @ inertias_kg_m2 @ rotations.transpose(0, 2, 1))
 
 
-def cg_covariance_terms(
-    masses_kg: Array, cgs_m: Array, mass_sd_kg: Array, position_cov_m2: Array, mass_kg: float, cg_m: Array
-) -> Array:
-    """Each part's share ``(n, 3, 3)`` of the covariance of the common CG, m²; their sum is the covariance.
-
-    First order: ``[(rᵢ − r)(rᵢ − r)ᵀ σ²_mᵢ + mᵢ² Cᵢ] / m²``, from ``∂r/∂mᵢ = (rᵢ − r)/m`` and
-    ``∂r/∂rᵢ = mᵢ/m``; errors of different parts independent.
-    """
-    offset = cgs_m - cg_m
-    from_mass = offset[:, :, None] * offset[:, None, :] * (mass_sd_kg**2)[:, None, None]
-    from_place = position_cov_m2 * (masses_kg**2)[:, None, None]
-    return np.asarray((from_mass + from_place) / mass_kg**2)
-
-
 def inertia_about(body: MassProperties, point_m: Array) -> Array:
     """Inertia tensor ``(3, 3)`` about a point ``(3,)`` instead of the CG, kg·m²."""
     d = np.asarray(point_m, dtype=float) - body.cg_m

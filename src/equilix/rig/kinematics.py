@@ -5,7 +5,7 @@ All poses are in the rig frame: x forward, y left, z up, metres; a rotation matr
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -14,9 +14,11 @@ from numpy.typing import NDArray
 
 from equilix.kit.mounts import MountPoint, Track
 from equilix.kit.parts import Body, Part
+from equilix.kit.readings import Reading
 from equilix.kit.solids import Outline
 from equilix.mechanics.mass_properties import MassProperties, combine, rotated
 from equilix.mechanics.rotations import about_axis, from_quaternion
+from equilix.mechanics.uncertainty import Data
 from equilix.rig.setups import Placement, Setup
 
 Array = NDArray[np.float64]
@@ -71,20 +73,45 @@ class Assembly:
         return masses
 
     @cached_property
-    def mass_sd_kg(self) -> Array:
-        """Standard uncertainties of the masses ``(n,)``."""
-        return np.array([body.mass_sd_kg for body in self.bodies])
+    def pieces(self) -> tuple[tuple[str, ...], NDArray[np.intp]]:
+        """The ids of the parts, each once ``(k,)``, and for every row which of them it is ``(n,)``.
+
+        Two pieces of one part have one datum for its mass and one for its CG, and so one error.
+        """
+        ids = tuple(dict.fromkeys(part.id for part in self.parts))
+        number = {part_id: k for k, part_id in enumerate(ids)}
+        return ids, np.array([number[part.id] for part in self.parts], dtype=np.intp)
+
+    def gradient(self, by_mass: Array, by_place: Array) -> Array:
+        """Slopes with the data ``(k, 4)`` of a value with these slopes of the rows ``(n,)`` and ``(n, 3)``."""
+        ids, which = self.pieces
+        found = np.zeros((len(ids), 4))
+        np.add.at(found[:, 0], which, by_mass)
+        np.add.at(found[:, 1:], which, np.einsum("nij,ni->nj", self.rotations, by_place))
+        return found
+
+    def data(self, readings: Sequence[Reading]) -> Data:
+        """How surely the parts' masses and CGs are known, with the readings that tie them together."""
+        ids, which = self.pieces
+        rows = [int(np.argmax(which == k)) for k in range(len(ids))]
+        number = {part_id: k for k, part_id in enumerate(ids)}
+        slopes = np.zeros((len(readings), len(ids), 4))
+        reading_var = np.array([reading.sd_m**2 for reading in readings])
+        for r, reading in enumerate(readings):
+            for term in reading.terms:
+                if term.part in number:
+                    slopes[r, number[term.part]] = (term.by_mass, *term.by_place)
+        return Data(
+            np.array([self.bodies[row].mass_sd_kg ** 2 for row in rows]),
+            np.array([self.bodies[row].cg_cov_m2 for row in rows]).reshape(len(ids), 3, 3),
+            slopes, reading_var,
+        )  # fmt: skip
 
     @cached_property
     def cgs_m(self) -> Array:
         """Centres of gravity ``(n, 3)``, rig frame."""
         local = np.array([body.cg_m for body in self.bodies])
         return np.asarray(self.positions_m + np.einsum("nij,nj->ni", self.rotations, local))
-
-    @cached_property
-    def cg_cov_m2(self) -> Array:
-        """Covariances of the parts' own CGs ``(n, 3, 3)``, rig frame."""
-        return rotated(np.array([body.cg_cov_m2 for body in self.bodies]), self.rotations)
 
     @cached_property
     def inertias_kg_m2(self) -> Array:
