@@ -218,7 +218,7 @@ class Analysis:
     @property
     def height_over_support_m(self) -> float:
         """How far the CG is over what it turns about; below 0 the rig comes back by itself when it is tilted."""
-        return 0.0 if self.support is None else float(self.weighed_cg_m[2] - self.support.datum_m[2])
+        return 0.0 if self.support is None else float(self.weighed_cg_m[2] - self.support.axis_m[2])
 
     @cached_property
     def suspect(self) -> tuple[Part, float] | None:
@@ -243,16 +243,18 @@ class Analysis:
         return analyse_with(kit, self.setup, self.operator, self.display, self.carried.rules, left)
 
     def aim_curve(self, angles_rad: Array) -> Array:
-        """Moment ``(k,)`` in N·m about the middle of the support with the lens tilted up by ``angles_rad`` (k,).
+        """Moment ``(k,)`` in N·m about what it turns about, with the lens tilted up by ``angles_rad`` (k,).
 
-        Positive nods forward. With the CG at (x, z) from the support, tilting up by θ brings it to
-        ``x cos θ − z sin θ``: a high CG falls back when the lens looks up.
+        Positive nods forward. With the CG at (x, z) from the axis, tilting up by θ brings it to ``x cos θ − z sin θ``:
+        a high CG falls back when the lens looks up. A head turns about its tilt axis, which is below its plate, and its
+        counterbalance gives back ``c sin θ``.
         """
         if self.support is None:
             return np.zeros_like(angles_rad)
-        x, _, z = self.weighed_cg_m - self.support.datum_m
+        x, _, z = self.weighed_cg_m - self.support.axis_m
         weight = self._weighed_kg * STANDARD_GRAVITY_M_S2
-        return np.asarray(weight * (x * np.cos(angles_rad) - z * np.sin(angles_rad)))
+        counter = self.support.counterbalance_nm * np.sin(angles_rad)
+        return np.asarray(weight * (x * np.cos(angles_rad) - z * np.sin(angles_rad)) + counter)
 
 
 def analyse(document: Document, setup: Setup) -> Analysis:
@@ -294,7 +296,7 @@ def analyse_with(
     places = carried.grips if support.grips is None else support.grips
     rested = _rested(carried, stance)
     hands, held = hands_for(operator, stance.shoulders_m, places, rested, wrists=support.wrists)
-    holding = _hold(carried, support, hands)
+    holding = hold_rig(mass.mass_kg, mass.cg_m, support, hands)
     status = status_of(conditions)
     back = way.trunk_nm(Situation(carried, support, conditions, status))
     return Analysis(
@@ -322,17 +324,19 @@ def _rested(carried: Carried, stance: Stance) -> tuple[str, ...]:
     return tuple(side for side, gap in knee_gaps_m(carried, stance).items() if abs(gap) <= KNEE_REACH_M)
 
 
-def _hold(carried: Carried, support: Support, hands: tuple[Hand, ...]) -> Holding:
-    """The contact forces. What hangs is taken in the attitude in which it hangs: its CG in line with the datum."""
-    mass = carried.mass
+def hold_rig(mass_kg: float, cg_m: Array, support: Support, hands: tuple[Hand, ...]) -> Holding:
+    """The contact forces on a rig of this mass and CG ``(3,)``.
+
+    What hangs is taken in the attitude in which it hangs: its CG in line with the datum.
+    """
     if not support.hangs:
-        return hold(mass.mass_kg, mass.cg_m, support.bearings, hands)
-    under = np.array((support.datum_m[0], support.datum_m[1], mass.cg_m[2]))
+        return hold(mass_kg, cg_m, support.bearings, hands)
+    under = np.array((support.datum_m[0], support.datum_m[1], cg_m[2]))
     if support.lift_n is None and support.bearings:
-        return hold(mass.mass_kg, under, support.bearings, ())
+        return hold(mass_kg, under, support.bearings, ())
     lift = support.lift_n or 0.0
     given = tuple(Contact(each.name, each.point_m, lift * each.normal) for each in support.bearings)
-    left = mass.mass_kg - lift / STANDARD_GRAVITY_M_S2
+    left = mass_kg - lift / STANDARD_GRAVITY_M_S2
     if abs(left) < LEFT_KG:
         return Holding(given, falls=False)
     if not hands:

@@ -6,6 +6,7 @@ import math
 import unittest
 
 import numpy as np
+from scipy.spatial.transform import Rotation
 
 from equilix.analysis import Analysis, analyse
 from equilix.body.calibrate import held_moment_nm, strength_from_hold
@@ -29,6 +30,7 @@ from equilix.fit.curves import (
 )
 from equilix.fit.fit import Fit, words_of_lifting
 from equilix.fit.gaze import gaze
+from equilix.kit.carriers import TripodHead
 from equilix.planner.fitting import fit_plans
 from equilix.report import report
 
@@ -227,6 +229,41 @@ class Comparisons(unittest.TestCase):
         assert camera is not None
         self.assertGreater(camera.y_s[0], camera.y_s[-1])
         self.assertEqual(len(over_aim(analysis).x), 7)
+
+    def test_what_hangs_is_heavier_too(self) -> None:
+        """Low by the handle, on the vest, on a gimbal, on a harness with its spring as it is: never longer when heavier.
+
+        And at last it lasts less, where something bears it that tires.
+        """
+        for key in ("gallery", "causeway", "stairs", "boat-landing"):
+            y = over_mass(scene(key)).y_s
+            with self.subTest(key):
+                self.assertLess(min(y), max(y))
+                if key != "boat-landing":  # there a lighter rig is pulled up by a spring that is set too strong
+                    self.assertTrue(all(a >= b for a, b in itertools.pairwise(y)), y)
+
+    def test_on_a_gimbal_the_motors_aim(self) -> None:
+        """The hands stay where they are whatever the lens looks at; in both hands they do not."""
+        self.assertEqual(len(set(over_aim(scene("stairs")).y_s.tolist())), 1)
+        self.assertGreater(len(set(over_aim(scene("workshop")).y_s.tolist())), 3)
+
+    def test_a_head_turns_about_its_axis(self) -> None:
+        """On the tripod the moment about the tilt axis, 50 mm below the plate, less the counterbalance that is set.
+
+        From the definition, part by part: Σ m g x' of the parts turned about that axis, minus c sin θ against it.
+        """
+        for step in (0.0, 2.0):
+            made = carrying.set_bearer(lighthouse(), "evening", step)
+            analysis = analyse(made, made.setups_by_id["evening"])
+            head = analysis.carried.borne_by(TripodHead)
+            assert head is not None and analysis.support is not None
+            axis = analysis.support.datum_m - np.array((0.0, 0.0, head.plate_over_axis_m))
+            for angle in (-0.5, 0.0, math.radians(30)):
+                turn = Rotation.from_rotvec((0.0, -angle, 0.0)).as_matrix()
+                turned = (analysis.assembly.cgs_m - axis) @ turn.T
+                gravity = float(analysis.assembly.masses_kg @ turned[:, 0]) * G
+                expected = gravity + head.counterbalance_nm[int(step)] * math.sin(angle)
+                self.assertAlmostEqual(float(analysis.aim_curve(np.array((angle,)))[0]), expected, delta=1e-9)
 
     def test_endurance_as_a_range(self) -> None:
         """Both published curves where Rohmert's holds; the careful one is the shorter."""

@@ -215,7 +215,7 @@ class Tripod(unittest.TestCase):
         head = lighthouse().parts_by_id["tripod"].carrier
         assert isinstance(head, TripodHead)
         rig, legs = plan.after.mass.mass_kg, 5.3
-        up = head.height_m + float(plan.after.height_over_support_m)
+        up = head.height_m + float(plan.after.height_over_support_m) - head.plate_over_axis_m
         height = (rig * up + legs * head.cg_height_m) / (rig + legs)
         self.assertAlmostEqual(np.tan(tip), head.foot_radius_m / 2 / height, delta=0.01)
 

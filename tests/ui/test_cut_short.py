@@ -104,6 +104,21 @@ class CutShort(WindowTest):
         self.assertFalse(side.gestures.active)
         self.assertNotIn("right-handle", self.session.setup.by_id)
 
+    def test_a_button_that_is_held_down(self) -> None:
+        """“Take it off” pressed, the part taken off by a key meanwhile, then let go: nothing more happens."""
+        self.window.show_page("Build")
+        self.session.select("matte-box")
+        self.settle()
+        button = self.window.pages.build.off
+        QTest.mousePress(button, Qt.MouseButton.LeftButton)
+        self.window.actions_["take-off"].trigger()
+        self.settle()
+        before = self.session.document
+        button.click()
+        QTest.mouseRelease(button, Qt.MouseButton.LeftButton)
+        self.settle()
+        self.assertIs(self.session.document, before)
+
     def test_a_cable_is_not_led_from_what_is_gone(self) -> None:
         """A drag in the power diagram ends when its battery is taken off."""
         self.window.show_page("Power")

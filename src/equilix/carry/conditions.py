@@ -147,6 +147,17 @@ class Support:
     """The grips that are held; None: any."""
     wrists: bool = False
     """Nothing else holds it, so that the wrists bear what the hands alone would let turn."""
+    aims: Literal["rig", "head", "motors"] = "rig"
+    """What turns when the lens is tilted: the rig about the datum, on a head about its axis, or on motors alone."""
+    axis_below_m: float = 0.0
+    """How far that axis is below the datum."""
+    counterbalance_nm: float = 0.0
+    """Moment at 90° of tilt that a head gives against a rig that is above its axis."""
+
+    @property
+    def axis_m(self) -> Array:
+        """What the rig turns about when the lens is tilted ``(3,)``, rig frame."""
+        return np.asarray(self.datum_m - Z * self.axis_below_m)
 
 
 @dataclass(frozen=True, slots=True)

@@ -36,7 +36,9 @@ def support(carried: Carried) -> Support | None:
     still = [place for place in carried.grips if place[1] not in turning]
     beside = [place for place in still if place[1] != axes[0].carrier]  # two handles are taken before the bare post
     still = beside if len(beside) >= 2 else still
-    return Support("tilt axis", inner.carrier, datum, grips=tuple(choose_grips(still).values()), wrists=True)
+    return Support(
+        "tilt axis", inner.carrier, datum, grips=tuple(choose_grips(still).values()), wrists=True, aims="motors"
+    )
 
 
 def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:

@@ -28,7 +28,23 @@ def support(carried: Carried) -> Support | None:
     if found is None:
         return None
     bearing = Bearing("head", found[1], np.array((0.0, 0.0, 1.0)))
-    return Support("head", found[0], found[1], (bearing,), (-PLATE_M, PLATE_M), PLATE_M, hangs=True, grips=())
+    head = carried.borne_by(TripodHead)
+    below = 0.0 if head is None else head.plate_over_axis_m
+    counter = 0.0
+    if head is not None:
+        over = float(carried.mass.cg_m[2] - found[1][2]) + below
+        counter = head.counterbalance_nm[step_of(carried, head, over * carried.weight_n)]
+    return Support(
+        "head", found[0], found[1], (bearing,), (-PLATE_M, PLATE_M), PLATE_M, hangs=True, grips=(), aims="head",
+        axis_below_m=below, counterbalance_nm=counter,
+    )  # fmt: skip
+
+
+def step_of(carried: Carried, head: TripodHead, wanted_nm: float) -> int:
+    """The step of the counterbalance that is set; the nearest to what is wanted where none is."""
+    if carried.setup.setting is None:
+        return best_step(head, wanted_nm)
+    return min(max(round(carried.setup.setting), 0), len(head.counterbalance_nm) - 1)
 
 
 def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
@@ -85,11 +101,7 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
     over = over_axis_m(carried, support, head)
     wanted = over * carried.weight_n
     best = best_step(head, wanted)
-    step = (
-        best
-        if carried.setup.setting is None
-        else min(max(round(carried.setup.setting), 0), len(head.counterbalance_nm) - 1)
-    )
+    step = step_of(carried, head, wanted)
     left = wanted - head.counterbalance_nm[step]
     tip = tripod_tip_rad(carried, support, head, carried.bearer)
     load = carried.mass.mass_kg

@@ -7,13 +7,12 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from equilix.analysis import Analysis, analyse
+from equilix.analysis import Analysis, analyse, analyse_with, hold_rig
 from equilix.body.load import Place, efforts, first_to_give_out, hands_for
 from equilix.carry import WAYS
 from equilix.document import Document
 from equilix.edits import carrying, rigging
 from equilix.errors import EquilixError
-from equilix.mechanics.contact import hold
 from equilix.mechanics.rotations import about_axis
 from equilix.rig.clearance import free_travel
 from equilix.rig.kinematics import called
@@ -21,6 +20,7 @@ from equilix.rig.kinematics import called
 Array = NDArray[np.float64]
 
 AIM_RAD = np.radians(np.arange(-45.0, 46.0, 15.0))
+LEAST_KG, MOST_KG = 0.0001, 200.0
 MASS_FACTORS = np.array((0.5, 0.75, 1.0, 1.25, 1.5))
 PLACES = 9
 
@@ -46,15 +46,18 @@ def lasts_s(analysis: Analysis) -> float:
     return LONGEST_S if tired is None else tired.endurance_s
 
 
-def held_at(analysis: Analysis, aim_rad: float, factor: float = 1.0) -> float:
-    """Endurance in s with the lens tilted up by ``aim_rad`` about the support, the rig ``factor`` times as heavy.
+def held_at(analysis: Analysis, aim_rad: float) -> float:
+    """Endurance in s with the lens tilted up by ``aim_rad``.
 
-    The hands follow their grips. What hangs or is clamped is not tilted by the hands: its endurance stays.
+    The hands follow their grips where they tilt the rig. What hangs or is clamped is not tilted by them, and on a
+    gimbal the motors aim while the hands stay where they are.
     """
     support, stance, carried = analysis.support, analysis.stance, analysis.carried
     if support is None or stance is None:
         return 0.0
-    tilt = about_axis(np.array((0.0, 1.0, 0.0)), 0.0 if support.hangs else -aim_rad)
+    if support.hangs or support.aims != "rig":
+        return lasts_s(analysis)
+    tilt = about_axis(np.array((0.0, 1.0, 0.0)), -aim_rad)
 
     def moved(point: Array) -> Array:
         found: Array = support.datum_m + tilt @ (point - support.datum_m)
@@ -65,9 +68,7 @@ def held_at(analysis: Analysis, aim_rad: float, factor: float = 1.0) -> float:
         for grip, key, name, point, axis in (carried.grips if support.grips is None else support.grips)
     )
     hands, held = hands_for(analysis.operator, stance.shoulders_m, places, analysis.rested, wrists=support.wrists)
-    if support.hangs:
-        return lasts_s(analysis)
-    holding = hold(carried.mass.mass_kg * factor, moved(carried.mass.cg_m), support.bearings, hands)
+    holding = hold_rig(carried.mass.mass_kg, moved(carried.mass.cg_m), support, hands)
     if holding.falls:
         return 0.0
     tired = first_to_give_out(efforts(analysis.operator, hands, held, holding.contacts))
@@ -82,15 +83,18 @@ def over_aim(analysis: Analysis) -> Curve:
 
 
 def over_mass(analysis: Analysis) -> Curve:
-    """Over the mass of the rig, its balance as it is."""
+    """Over the mass of the rig, its balance as it is; a spring stays set as it is set now."""
     mass = analysis.mass.mass_kg
-    return Curve(
-        "Mass of the rig",
-        "kg",
-        MASS_FACTORS * mass,
-        np.array([held_at(analysis, 0.0, float(f)) for f in MASS_FACTORS]),
-        mass,
-    )
+    each = [lasts_s(analysis if f == 1.0 else _times(analysis, float(f))) for f in MASS_FACTORS]
+    return Curve("Mass of the rig", "kg", MASS_FACTORS * mass, np.array(each), mass)
+
+
+def _times(analysis: Analysis, factor: float) -> Analysis:
+    """The rig with every part so many times as heavy."""
+    kit = dict(analysis.carried.kit)
+    for part in analysis.assembly.parts:
+        kit[part.id] = part.changed(mass_kg=min(max(part.mass_kg * factor, LEAST_KG), MOST_KG))
+    return analyse_with(kit, analysis.setup, analysis.operator, analysis.display, analysis.carried.rules)
 
 
 def slider_with(analysis: Analysis, kind: str) -> str | None:

@@ -244,6 +244,8 @@ class BuildPage(Page):
         return cable_choices(self.session)
 
     def _edit(self, label: str, change: Callable[[Document], Document], field: QuantityField | None = None) -> None:
+        if self._placement() is None:  # a button was held down while what it belongs to was taken off
+            return
         if field is None:
             self.session.edit(label, change)
             return
@@ -255,8 +257,10 @@ class BuildPage(Page):
         self.session.edit(label, lambda _document: changed)
 
     def _selected(self) -> tuple[str, str, str]:
+        """Setup, placement and name of what is selected; empty texts where nothing is."""
         placement = self._placement()
-        assert placement is not None  # the form is hidden where nothing is selected
+        if placement is None:
+            return "", "", ""
         return self.session.setup.id, placement.id, self.session.document.parts_by_id[placement.part].name
 
     def _set_mass(self, value: float) -> None:
