@@ -39,7 +39,7 @@ from equilix.mechanics.contact import Contact, Hand, Holding, hold
 from equilix.mechanics.mass_properties import MassProperties
 from equilix.mechanics.tipping import Lying, Standing, faces_to_lie_on, standing
 from equilix.mechanics.uncertainty import Data
-from equilix.rig.kinematics import Assembly, assemble
+from equilix.rig.kinematics import Assembly, assemble, payload_ids
 from equilix.rig.setups import Setup
 from equilix.units import Display
 
@@ -113,18 +113,31 @@ class Analysis:
         return Drives(self.assembly, axes_of(self.assembly))
 
     @cached_property
+    def _put_down(self) -> tuple[Array, NDArray[np.intp], Array]:
+        """Corners ``(k, 3)`` of what comes along to a table, the row ``(k,)`` of each, and its CG; the head stays."""
+        if not self.assembly.ids:
+            return np.zeros((0, 3)), np.zeros(0, np.intp), np.zeros(3)
+        comes = payload_ids(self.assembly)
+        corners, rows = self.assembly.corners_m
+        kept = np.isin(rows, [self.assembly.index[each] for each in comes])
+        cg = self.assembly.mass_properties(comes).cg_m if comes else np.zeros(3)
+        return corners[kept], rows[kept], cg
+
+    @cached_property
     def on_table(self) -> Standing | None:
         """How it stands on a table as it is drawn; None for an empty setup."""
-        return standing(self.assembly.corners_m[0], self.mass.cg_m) if self.assembly.ids else None
+        corners, _, cg = self._put_down
+        return standing(corners, cg) if len(corners) else None
 
     @cached_property
     def lying(self) -> tuple[Lying, ...]:
         """The ways it can lie on a table, least leaning first. Slow at the first call: it imports SciPy."""
-        return tuple(faces_to_lie_on(self.assembly.corners_m[0], self.mass.cg_m)) if self.assembly.ids else ()
+        corners, _, cg = self._put_down
+        return tuple(faces_to_lie_on(corners, cg)) if len(corners) else ()
 
     def touching(self, lying: Lying) -> tuple[Part, ...]:
         """The parts that touch the table when it lies so."""
-        rows = dict.fromkeys(int(row) for row in self.assembly.corners_m[1][lying.touching])
+        rows = dict.fromkeys(int(row) for row in self._put_down[1][lying.touching])
         return tuple(self.assembly.parts[row] for row in rows)
 
     @cached_property

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 import re
+from collections.abc import Callable
 from typing import Final, Literal
 
 from equilix.errors import Refused
@@ -35,7 +36,7 @@ _FACTORS: Final[dict[str, dict[str, float]]] = {
 _BARE: Final[dict[tuple[str, str], str]] = {
     ("mass", "metric"): "g", ("mass", "us"): "lb", ("length", "metric"): "mm", ("length", "us"): "in",
     ("angle", "metric"): "deg", ("angle", "us"): "deg", ("power", "metric"): "W", ("power", "us"): "W",
-    ("energy", "metric"): "Wh", ("energy", "us"): "Wh", ("torque", "metric"): "N·m", ("torque", "us"): "lbf·in",
+    ("energy", "metric"): "Wh", ("energy", "us"): "Wh", ("torque", "metric"): "N·m", ("torque", "us"): "lbf·ft",
     ("force", "metric"): "N", ("force", "us"): "lbf",
 }  # fmt: skip
 _EXAMPLES: Final[dict[str, str]] = {
@@ -44,7 +45,7 @@ _EXAMPLES: Final[dict[str, str]] = {
     "angle": "12 deg or 12°",
     "power": "24 W or 12 V 2 A",
     "energy": "98 Wh",
-    "torque": "1.2 N·m or 10 lbf·in",
+    "torque": "1.2 N·m or 0.9 lbf·ft",
     "force": "500 N or 110 lbf",
     "number": "4 or 2.5",
     "price": "120 or 49.90",
@@ -119,13 +120,14 @@ def _number(piece: str) -> float:
     return float(above) / float(below or 1)
 
 
-def mass(kg: float, display: Display = "metric") -> str:
-    """A mass for people: grams below 1 kg; pounds and ounces for US."""
+def mass(kg: float, display: Display = "metric", more: int = 0) -> str:
+    """A mass for people: grams below 1 kg; pounds and ounces for US; ``more`` digits than usual."""
     if display == "us":
-        ounces = round(kg / KG_PER_LB * 16, 1)
-        pounds, rest = divmod(ounces, 16)
-        return f"{int(pounds)} lb {rest:.1f} oz" if pounds else f"{rest:.1f} oz"
-    return f"{kg * 1000:.0f} g" if abs(kg) < 0.9995 else f"{kg:.2f} kg"
+        ounces = round(kg / KG_PER_LB * 16, 1 + more)
+        pounds, rest = divmod(abs(ounces), 16)
+        said = f"{int(pounds)} lb {rest:.{1 + more}f} oz" if pounds else f"{rest:.{1 + more}f} oz"
+        return _minus(f"-{said}" if ounces < 0 else said)
+    return _minus(f"{kg * 1000:.{more}f} g" if abs(kg) < 0.9995 else f"{kg:.{2 + more}f} kg")
 
 
 def length(m: float, display: Display = "metric") -> str:
@@ -142,11 +144,11 @@ def force(n: float, display: Display = "metric") -> str:
     return f"{n:.0f} N" if abs(n) >= 9.95 else f"{n:.1f} N"
 
 
-def torque(nm: float, display: Display = "metric") -> str:
-    """A moment for people: newton metres, or pound-inches."""
+def torque(nm: float, display: Display = "metric", more: int = 0) -> str:
+    """A moment for people: newton metres, or pound-feet; ``more`` digits than usual."""
     if display == "us":
-        return _minus(f"{nm / (N_PER_LBF * M_PER_IN):.0f} lbf·in")
-    return _minus(f"{nm:.1f} N·m")
+        return _minus(f"{nm / (N_PER_LBF * 12 * M_PER_IN):.{1 + more}f} lbf·ft")
+    return _minus(f"{nm:.{1 + more}f} N·m")
 
 
 def angle(rad: float) -> str:
@@ -162,12 +164,38 @@ def _minus(text: str) -> str:
 
 
 def duration(seconds: float) -> str:
-    """A time for people, as coarse as it is sure: seconds, minutes, hours."""
-    if seconds < 90:
-        return f"{max(round(seconds / 5) * 5, 0)} s"
-    minutes = seconds / 60
-    if minutes < 10:
-        return f"{minutes:.0f} min"
-    if minutes < 120:
-        return f"{round(minutes / 5) * 5 if minutes >= 60 else round(minutes)} min"
-    return f"{minutes / 60:.0f} h"
+    """A time for people in two significant figures: 42 s, 1 min 40 s, 12 min, 3 h 40, 14 h."""
+    if math.isinf(seconds):
+        return "without end"
+    if seconds < 99.5:
+        return f"{max(round(seconds), 0)} s"
+    if seconds < 595:
+        minutes, left = divmod(round(seconds / 10) * 10, 60)
+        return f"{minutes} min {left} s" if left else f"{minutes} min"
+    if seconds < 99.5 * 60:
+        return f"{round(seconds / 60)} min"
+    if seconds < 9.9 * 3600:
+        hours, left = divmod(round(seconds / 600) * 10, 60)
+        return f"{hours} h {left}" if left else f"{hours} h"
+    return f"{round(seconds / 3600)} h"
+
+
+def count(number: int, one: str, many: str) -> str:
+    """Give a number with the word that goes with it: 1 piece, 3 pieces."""
+    return f"{number} {one if number == 1 else many}"
+
+
+def inertia(kg_m2: float, display: Display = "metric") -> str:
+    """A moment or product of inertia for people: kg·m², or lb·ft²."""
+    if display == "us":
+        return _minus(f"{kg_m2 / (KG_PER_LB * (12 * M_PER_IN) ** 2):.3f} lb·ft²")
+    return _minus(f"{kg_m2:.4f} kg·m²")
+
+
+def apart(value: float, limit: float, show: Callable[[float, int], str]) -> tuple[str, str]:
+    """A value and its limit as texts: with more digits where they are not equal and would look it."""
+    for digits in range(3):
+        shown = show(value, digits), show(limit, digits)
+        if shown[0] != shown[1]:
+            break
+    return shown

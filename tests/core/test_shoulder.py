@@ -147,7 +147,7 @@ class Words(unittest.TestCase):
     def test_us_units(self) -> None:
         """The same in inches and pounds."""
         text = str(read_out(analysed(kit.choose_display(lighthouse(), "us"))))
-        self.assertIn("lbf·in", text)
+        self.assertIn("lbf·ft", text)
         self.assertIn("lbf;", text)
 
     def test_nothing_and_no_pad(self) -> None:

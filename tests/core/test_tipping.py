@@ -84,14 +84,16 @@ class Lying(unittest.TestCase):
         self.assertGreater(found[0].least_tip_rad, 1.1)
         self.assertLess(len(found), 7)
 
-    def test_nose_heavy_rig_leans_on_its_front(self) -> None:
-        """The evening's rig does not stand on the clamp: it goes down on its matte box, which is said."""
+    def test_the_head_stays_where_it_is(self) -> None:
+        """Off the tripod the evening's rig stands on its long plate; the clamp of the head stays behind."""
         made = lighthouse()
         analysis = analyse(made, made.setups_by_id["evening"])
         assert analysis.on_table is not None
-        self.assertFalse(analysis.on_table.stands)
-        kinds = {part.kind for part in analysis.touching(analysis.lying[0])}
-        self.assertIn("matte-box", kinds)
+        self.assertIn("head-clamp", {part.kind for part in analysis.assembly.parts})
+        kinds = {part.kind for lying in analysis.lying for part in analysis.touching(lying)}
+        self.assertNotIn("head-clamp", kinds)
+        self.assertTrue(analysis.on_table.stands)
+        self.assertEqual([part.id for part in analysis.touching(analysis.lying[0])], ["tripod-plate"])
 
     def test_every_scene(self) -> None:
         """Every rig of the demo lies in some way, and with its CG inside what it lies on."""

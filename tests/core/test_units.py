@@ -134,17 +134,33 @@ class Showing(unittest.TestCase):
         self.assertEqual(units.mass(0.1, "us"), "3.5 oz")
         self.assertEqual(units.length(0.0254, "us"), "1.00 in")
         self.assertEqual(units.force(4.44822, "us"), "1.0 lbf")
+        self.assertEqual(units.torque(1.3558, "us"), "1.0 lbf·ft")  # 1 lbf·ft = 1.3558 N·m (NIST SP 811)
+        self.assertEqual(units.inertia(0.0421401, "us"), "1.000 lb·ft²")  # NIST SP 811
+        self.assertEqual(units.mass(-0.1, "us"), "−3.5 oz")
+
+    def test_what_is_not_equal_does_not_look_it(self) -> None:
+        """A value just over its limit is shown with one digit more; far from it, and equal to it, as usual."""
+
+        def show(nm: float, more: int) -> str:
+            return units.torque(nm, "metric", more)
+
+        self.assertEqual(units.apart(1.53, 1.5, show), ("1.53 N·m", "1.50 N·m"))
+        self.assertEqual(units.apart(2.0, 1.5, show), ("2.0 N·m", "1.5 N·m"))
+        self.assertEqual(units.apart(1.5, 1.5, show), ("1.500 N·m", "1.500 N·m"))
+
+    def test_numbers_and_their_words(self) -> None:
+        """One piece, two pieces, no piece."""
+        said = [units.count(number, "piece", "pieces") for number in (0, 1, 2)]
+        self.assertEqual(said, ["0 pieces", "1 piece", "2 pieces"])
 
     def test_times_are_no_surer_than_they_are(self) -> None:
-        """Seconds in fives, minutes, then five minutes, then hours."""
+        """Two significant figures, the same on both sides of every change of the unit."""
         for seconds, text in (
-            (0, "0 s"),
-            (42, "40 s"),
-            (125, "2 min"),
-            (26 * 60, "26 min"),
-            (73 * 60, "75 min"),
-            (3 * 3600, "3 h"),
-        ):
+            (0, "0 s"), (42, "42 s"), (99, "99 s"), (100, "1 min 40 s"), (125, "2 min"), (150, "2 min 30 s"),
+            (594, "9 min 50 s"), (600, "10 min"), (26 * 60, "26 min"), (99 * 60, "99 min"), (100 * 60, "1 h 40"),
+            (3 * 3600, "3 h"), (3.64 * 3600, "3 h 40"), (9.8 * 3600, "9 h 50"), (14.2 * 3600, "14 h"),
+            (math.inf, "without end"),
+        ):  # fmt: skip
             self.assertEqual(units.duration(seconds), text)
 
 

@@ -7,6 +7,7 @@ import numpy as np
 from equilix.analysis import Analysis, analyse
 from equilix.carry import WAYS
 from equilix.carry.conditions import evaluate
+from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.edits import carrying, kit, rigging
@@ -200,9 +201,12 @@ class Tripod(unittest.TestCase):
         """Moment at 90° = weight × height over the axis; the nearest step is chosen, and what is left is told."""
         analysis = scene("evening")
         figures = {f.key: f for f in analysis.figures}
-        self.assertAlmostEqual(
-            figures["counterbalance_nm"].value, figures["over_axis_m"].value * analysis.weight_n, delta=1e-9
-        )
+        clamp = analysis.assembly.masses_kg[analysis.assembly.index["clamp"]]  # belongs to the head, not to its load
+        weight = (analysis.mass.mass_kg - float(clamp)) * STANDARD_GRAVITY_M_S2
+        self.assertAlmostEqual(figures["counterbalance_nm"].value, figures["over_axis_m"].value * weight, delta=1e-9)
+        head = lighthouse().parts_by_id["tripod"].carrier
+        assert isinstance(head, TripodHead)
+        self.assertAlmostEqual(figures["rated_share"].value, weight / STANDARD_GRAVITY_M_S2 / head.most_kg, delta=1e-12)
         made = carrying.set_bearer(lighthouse(), "evening", 1.0)
         left = next(f for f in scene("evening", made).figures if f.key == "left_nm")
         self.assertAlmostEqual(left.value, figures["counterbalance_nm"].value - 2.0, delta=1e-9)

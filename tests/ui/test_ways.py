@@ -96,7 +96,7 @@ class Scenes(WindowTest):
         self.page.choose("Figures")
         self.settle()
         text = self.page.figures.text.text()
-        for word in ("Counterbalance", "Put down on a table", "Comes to rest", "matte box", "▲"):
+        for word in ("Counterbalance", "Put down on a table", "Comes to rest", "long tripod plate"):
             self.assertIn(word, text)
         self.assertNotEqual(self.window.stage.plan.grab().toImage(), plain)
         self.window.show_page("Build")

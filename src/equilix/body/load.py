@@ -112,6 +112,7 @@ def hands_for(
         levers = tuple(
             Lever(name, joint, strength[name], own_moment(joint, masses[first:], centres[first:]))
             for name, joint, first in (("shoulder", arm.shoulder_m, 0), ("elbow", arm.elbow_m, 1))
+            if not (name == "elbow" and arm.hangs_straight)  # a load in a hanging hand stretches it, and costs nothing
         )
         wrist = operator.strength_of("wrist", side) if wrists and grip.name != PALM else 0.0
         hands.append(

@@ -21,6 +21,11 @@ PAD_FROM_MIDLINE = 0.55
 """Place of the pad between the body's midline (0) and the shoulder joint (1) (estimate)."""
 
 
+STRAIGHT_RAD: Final = math.radians(165.0)
+HANGS_RAD: Final = math.radians(15.0)
+"""An elbow this open, and an upper arm this near to hanging, are an arm that hangs (common practice, no source)."""
+
+
 @dataclass(frozen=True, slots=True)
 class Arm:
     """One arm in the rig frame; points ``(3,)`` in m, angles in rad."""
@@ -35,6 +40,11 @@ class Arm:
     """Angle of the upper arm from hanging straight down."""
     reach_used: float
     """Distance from shoulder to grip over the arm's length; above 1 the grip cannot be reached."""
+
+    @property
+    def hangs_straight(self) -> bool:
+        """Whether it hangs like a rope: what pulls at the hand costs the elbow nothing."""
+        return self.elbow_angle_rad >= STRAIGHT_RAD and self.elevation_rad <= HANGS_RAD
 
     @property
     def reached(self) -> bool:
@@ -110,13 +120,17 @@ def stance_before_chest(operator: Operator, hands_m: Array, rear_m: float, heigh
     return stance_at(operator, np.array((x, hands_m[1], 0.0)), float(hands_m[2]) + below)
 
 
+HANGING: Final = 0.997
+"""Of its length that an arm uses which hangs with a load in its hand: just not locked (common practice, no source)."""
+
+
 def stance_arm_down(operator: Operator, hand_m: Array, side: str) -> Stance:
     """The operator with one arm hanging down, nearly straight, to ``hand_m`` (3,)."""
     body = segments(operator)
     arm = body.upper_arm_m + body.forearm_m + GRIP_IN_HAND * body.hand_m
     outward = body.half_shoulder_width_m * (1.0 if side == "right" else -1.0)
     middle = hand_m + np.array((-0.02, outward + (0.05 if side == "right" else -0.05), 0.0))
-    return stance_at(operator, middle, float(hand_m[2]) + 0.985 * arm)
+    return stance_at(operator, middle, float(hand_m[2]) + HANGING * arm)
 
 
 def stance_at_eye(operator: Operator, ahead_m: float, point_m: Array, lens_z: float) -> Stance:

@@ -10,7 +10,7 @@ from equilix.carry.axes import Axis, Drives, axes_of
 from equilix.carry.conditions import Balance, Carried, Figure, Situation, Step, Support, Way, off_by
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.kit.parts import Part
-from equilix.units import Display, angle, duration, length, mass, torque
+from equilix.units import Display, angle, duration, inertia, length, mass, torque
 
 MOST_SHARE = 0.10
 """A balanced axis asks less than this of its motor's continuous rating (common practice, no source)."""
@@ -153,10 +153,10 @@ def gimbal_figures(carried: Carried) -> tuple[Figure, ...]:
             )
         )
     rows += _power(carried, drives)
-    for axis, inertia in zip(drives.axes, drives.inertias_kg_m2(), strict=True):
-        name = axis.joint.name
+    for axis, about in zip(drives.axes, drives.inertias_kg_m2(), strict=True):
+        name, value = axis.joint.name, float(about)
         rows.append(
-            Figure(f"{name}_inertia_kg_m2", f"Inertia about {name}", float(inertia), "kg·m²", f"{inertia:.4f} kg·m²")
+            Figure(f"{name}_inertia_kg_m2", f"Inertia about {name}", value, "kg·m²", inertia(value, carried.display))
         )
     rows += _room(carried, drives)
     rows += _cables(carried, drives)

@@ -9,9 +9,12 @@ import numpy as np
 
 from equilix.body.posture import Stance, stance_at_eye
 from equilix.carry.conditions import Balance, Carried, Figure, Situation, Step, Support, Way, fore_aft, off_by, sideways
+from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.kit.carriers import TripodHead
 from equilix.kit.parts import Part
 from equilix.mechanics.contact import Bearing
+from equilix.mechanics.mass_properties import MassProperties
+from equilix.rig.kinematics import payload_ids
 from equilix.units import angle, length, mass, torque
 
 OVER_HEAD_M: Final = 0.005
@@ -32,8 +35,9 @@ def support(carried: Carried) -> Support | None:
     below = 0.0 if head is None else head.plate_over_axis_m
     counter = 0.0
     if head is not None:
-        over = float(carried.mass.cg_m[2] - found[1][2]) + below
-        counter = head.counterbalance_nm[step_of(carried, head, over * carried.weight_n)]
+        load = payload(carried)
+        over = float(load.cg_m[2] - found[1][2]) + below
+        counter = head.counterbalance_nm[step_of(carried, head, over * load.mass_kg * STANDARD_GRAVITY_M_S2)]
     return Support(
         "head", found[0], found[1], (bearing,), (-PLATE_M, PLATE_M), PLATE_M, hangs=True, grips=(), aims="head",
         axis_below_m=below, counterbalance_nm=counter,
@@ -48,13 +52,19 @@ def step_of(carried: Carried, head: TripodHead, wanted_nm: float) -> int:
 
 
 def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
-    """Over the head's axis."""
-    del carried
+    """Over the head's axis: what the head carries, without its own clamp."""
     name = "the axis of the head"
+    members = payload_ids(carried.assembly)
+    only = None if len(members) == len(carried.assembly.ids) else members
     return (
-        fore_aft(support, OVER_HEAD_M, datum_name=name, falls_ahead="nose-down", falls_behind="nose-up"),
-        sideways(support, OVER_HEAD_M, datum_name=name),
+        fore_aft(support, OVER_HEAD_M, datum_name=name, members=only, falls_ahead="nose-down", falls_behind="nose-up"),
+        sideways(support, OVER_HEAD_M, datum_name=name, members=only),
     )
+
+
+def payload(carried: Carried) -> MassProperties:
+    """What the head carries."""
+    return carried.assembly.mass_properties(payload_ids(carried.assembly))
 
 
 def stance(carried: Carried, support: Support) -> Stance:
@@ -69,13 +79,13 @@ def verdict(situation: Situation) -> tuple[str, str]:
     worst, unit = situation.worst, situation.carried.display
     if situation.status == "rests":
         return "Stays level.", f"The centre of gravity stands {off_by(worst, unit)}."
-    moment = torque(abs(worst.value_m) * situation.carried.weight_n, unit)
+    moment = torque(abs(worst.value_m) * payload(situation.carried).mass_kg * STANDARD_GRAVITY_M_S2, unit)
     return f"Tilts {worst.way} by itself.", f"{moment} with the drag loose: {off_by(worst, unit)}."
 
 
 def over_axis_m(carried: Carried, support: Support, head: TripodHead) -> float:
-    """CG over the tilt axis of the head."""
-    return float(carried.mass.cg_m[2] - support.datum_m[2]) + head.plate_over_axis_m
+    """CG of what the head carries over its tilt axis."""
+    return float(payload(carried).cg_m[2] - support.datum_m[2]) + head.plate_over_axis_m
 
 
 def best_step(head: TripodHead, wanted_nm: float) -> int:
@@ -99,12 +109,12 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
     if head is None or carried.bearer is None:
         return ()
     over = over_axis_m(carried, support, head)
-    wanted = over * carried.weight_n
+    wanted = over * payload(carried).mass_kg * STANDARD_GRAVITY_M_S2
     best = best_step(head, wanted)
     step = step_of(carried, head, wanted)
     left = wanted - head.counterbalance_nm[step]
     tip = tripod_tip_rad(carried, support, head, carried.bearer)
-    load = carried.mass.mass_kg
+    load = payload(carried).mass_kg
     heavy = load > head.most_kg
     rows = [
         Figure("over_axis_m", "Centre of gravity over the tilt axis", over, "m", length(over, unit)),

@@ -40,7 +40,7 @@ from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.kit.carriers import SpringArm
 from equilix.mechanics.contact import Bearing
 from equilix.mechanics.mass_properties import inertia_about
-from equilix.units import Display, angle, force, length, torque
+from equilix.units import Display, angle, force, inertia, length, torque
 
 STATIC_M: Final = 0.001
 SHORTEST_DROP_S: Final = 2.0
@@ -237,8 +237,8 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
         Figure("below_m", "Centre of gravity below the gimbal", below, "m", length(below, unit)),
         Figure("off_post_x_m", "In front of the post", float(offset[0]), "m", length(float(offset[0]), unit)),
         Figure("off_post_y_m", "Left of the post", float(offset[1]), "m", length(float(offset[1]), unit)),
-        Figure("i_xz_kg_m2", "Product of inertia I_xz", ixz, "kg·m²", f"{ixz:+.4f} kg·m²"),
-        Figure("i_yz_kg_m2", "Product of inertia I_yz", iyz, "kg·m²", f"{iyz:+.4f} kg·m²"),
+        Figure("i_xz_kg_m2", "Product of inertia I_xz", ixz, "kg·m²", inertia(ixz, unit)),
+        Figure("i_yz_kg_m2", "Product of inertia I_yz", iyz, "kg·m²", inertia(iyz, unit)),
         Figure("wobble_nm", "Wobble at half a turn a second", wobble, "N·m", torque(wobble, unit)),
     ]
     rows.append(_height(situation))

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from equilix.analysis import Analysis
 from equilix.checks.check import THUMB, Check, level_of, rule
 from equilix.constants import STANDARD_GRAVITY_M_S2
-from equilix.units import force, torque
+from equilix.units import apart, force, torque
 
 Array = NDArray[np.float64]
 
@@ -39,16 +39,19 @@ def lens_mount(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check
         moment = weight * abs(float(front.cg_m[0] - at[0]))
         support = _support_under(analysis, ids, at)
         if support is None:
-            left, how = moment, f"without a support; flagged above {torque(first, unit)}"
+            left = moment
+            hangs, flagged = apart(left, first, lambda nm, more: torque(nm, unit, more))
+            how = f"without a support; flagged above {flagged}"
             todo = "Put a lens support under the barrel."
         else:
             name, lever = support
             takes = min(moment / lever, weight)
             left = max(moment - takes * lever, 0.0)
+            hangs = torque(left, unit)
             how = f"of {torque(moment, unit)}; the {name} takes {force(takes, unit)}"
             todo = "Slide the support further to the front."
         level = level_of(left, stop_at=last, mind_at=first)
-        said = f"{torque(left, unit)} hang from it {how}"
+        said = f"{hangs} hang from it {how}"
         yield Check(
             "lens-mount", placement_id, "Lens mount", said, left / last, "" if level == "fine" else todo, THUMB, level
         )  # fmt: skip

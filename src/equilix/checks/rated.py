@@ -9,7 +9,7 @@ import numpy as np
 from equilix.analysis import Analysis
 from equilix.checks.check import Check, Level, level_of
 from equilix.constants import STANDARD_GRAVITY_M_S2
-from equilix.units import mass, torque
+from equilix.units import apart, mass, torque
 
 
 def _rated(share: float, warning: str) -> Level:
@@ -60,7 +60,7 @@ def clamps(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         stack = assembly.mass_properties(analysis.setup.subtree(placement_id))
         if seat.point.most_kg is not None:
             share = stack.mass_kg / seat.point.most_kg
-            said = f"{mass(stack.mass_kg, unit)} of {mass(seat.point.most_kg, unit)}"
+            said = " of ".join(apart(stack.mass_kg, seat.point.most_kg, lambda kg, more: mass(kg, unit, more)))
             todo = "Take a stronger one, or less load." if share > 1 else ""
             yield Check(
                 "clamp", placement_id, f"Under the {part.name}", said, share, todo, "maker’s rating", level_of(share)
@@ -73,7 +73,8 @@ def clamps(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
                 pull = pull + np.cross(arm.hand_m - at, analysis.holding.force_of(f"{arm.side} hand"))
             turning = abs(float(pull @ frame[:, 2]))
             share = turning / seat.point.most_nm
-            said = f"{torque(turning, unit)} of {torque(seat.point.most_nm, unit)} against turning"
+            shown = apart(turning, seat.point.most_nm, lambda nm, more: torque(nm, unit, more))
+            said = f"{' of '.join(shown)} against turning"
             todo = "Shorten the arm, or take a larger rosette." if share > 1 else ""
             yield Check(
                 "clamp",

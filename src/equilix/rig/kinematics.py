@@ -188,6 +188,16 @@ class Assembly:
         return np.concatenate(found), np.concatenate(rows)
 
 
+def payload_ids(assembly: Assembly) -> tuple[str, ...]:
+    """The placements that a head carries: all but the head's own clamp, which stays with it."""
+    return tuple(
+        each for each, part in zip(assembly.ids, assembly.parts, strict=True) if part.kind not in STAYS_WITH_THE_HEAD
+    )
+
+
+STAYS_WITH_THE_HEAD = frozenset(("head-clamp",))
+
+
 def _place(part: Part, point: MountPoint, extension_m: float) -> Array:
     """Where a mounting point is in the part's frame, with its telescope drawn out."""
     if point.extends and part.telescope is not None:

@@ -15,7 +15,7 @@ from equilix.ui.pages.page import Page
 from equilix.ui.pages.part_form import PartForm
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
-from equilix.units import mass
+from equilix.units import count, mass
 
 
 class MatPage(Page):
@@ -76,7 +76,8 @@ class MatPage(Page):
         weight = sum(part.mass_kg * part.quantity for part in document.parts if part.owned)
         value = sum((part.price or 0) * part.quantity for part in document.parts if part.owned)
         self.total.setText(
-            f"{owned} pieces, {mass(weight, document.display)}, worth {value:,.0f}. Drag one onto the rig."
+            f"{count(owned, 'piece', 'pieces')}, {mass(weight, document.display)}, worth {value:,.0f}. "
+            "Drag one onto the rig."
             if document.parts
             else "Nothing on the mat yet. Begin with “New part …”: a kind, a mass and three dimensions are enough."
         )

@@ -24,7 +24,7 @@ from equilix.ui.widgets.power_diagram import PowerDiagram
 from equilix.ui.widgets.rows import Row, rows_html
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import rich_label, tint
-from equilix.units import duration, length, mass
+from equilix.units import count, duration, length, mass
 
 RUNS, WIRES, PLACE, BRING = "Runs", "Wires", "Place it", "Bring"
 LATER_MS, BEST = 150, 6
@@ -149,7 +149,8 @@ class PowerPage(Page):
             price = "" if choice.price is None else f", price {choice.price:g}"
             own = "" if choice.part.owned else " (to be bought)"
             heavy = mass(choice.part.mass_kg, unit)
-            said = f"{choice.pieces} for a day, {choice.changes} changes, {duration(choice.run_s)} each"
+            changes = count(choice.changes, "change", "changes")
+            said = f"{choice.pieces} for a day, {changes}, {duration(choice.run_s)} each"
             said += f"; {heavy} on the rig{price}; {choice.flies}"
             choices.append((f"{choice.part.name}{own}", said, ""))
         hours = overnight_h(batteries, charger_w, chargers)
