@@ -338,25 +338,25 @@ def _rested(carried: Carried, stance: Stance) -> tuple[str, ...]:
 
 
 def hold_rig(mass_kg: float, cg_m: Array, support: Support, hands: tuple[Hand, ...]) -> Holding:
-    """The contact forces on a rig of this mass and CG ``(3,)``.
+    """The contact forces on a rig of this mass and CG ``(3,)``, in equilibrium in one state of it.
 
-    What hangs is taken in the attitude in which it hangs: its CG in line with the datum.
+    Held level (``support.level``): the hands also give what turns it level. Else what hangs is taken as it hangs, with
+    its CG in line with the datum. A spring gives what it is set to, and the hands and wrists the rest.
     """
     if not support.hangs:
         return hold(mass_kg, cg_m, support.bearings, hands)
     under = np.array((support.datum_m[0], support.datum_m[1], cg_m[2]))
-    if support.lift_n is None and support.bearings:
-        return hold(mass_kg, under, support.bearings, ())
-    lift = support.lift_n or 0.0
-    given = tuple(Contact(each.name, each.point_m, lift * each.normal) for each in support.bearings)
-    left = mass_kg - lift / STANDARD_GRAVITY_M_S2
-    if abs(left) < LEFT_KG:
-        return Holding(given, falls=False)
+    if support.lift_n is None:
+        if support.level and hands:
+            return hold(mass_kg, cg_m, support.bearings, hands)
+        return hold(mass_kg, under, support.bearings, () if support.bearings else hands)
+    given = tuple(Contact(each.name, each.point_m, support.lift_n * each.normal) for each in support.bearings)
+    at = cg_m if support.level else under
+    if abs(mass_kg - support.lift_n / STANDARD_GRAVITY_M_S2) < LEFT_KG and not (support.level and hands):
+        return Holding(given, falls=False, weight_at_m=under)
     if not hands:
-        return Holding(given, falls=True)
-    middle = sum((hand.point_m for hand in hands), np.zeros(3)) / len(hands)
-    rest = hold(left, middle, (), hands)
-    return Holding((*given, *rest.contacts), rest.falls)
+        return Holding(given, falls=True, weight_at_m=at)
+    return hold(mass_kg, at, (), hands, given)
 
 
 LEFT_KG = 0.001

@@ -8,7 +8,7 @@ from typing import Final
 from equilix.analysis import Analysis
 from equilix.body.endurance import LONGEST_S
 from equilix.body.load import Effort
-from equilix.units import duration, force, length, mass
+from equilix.units import duration, force, length, mass, torque
 
 CAUTION: Final = "Estimates for healthy adults. The maker’s ratings come first; pain means stop."
 CAUTION_LONG: Final = (
@@ -53,9 +53,9 @@ def _cost(analysis: Analysis) -> str:
             sides = " and ".join(held.arm.side for held in unreached)
             return f"No hand can hold it: the {sides} grip is out of reach."
         return "Nothing holds it: the rig needs a grip within reach."
-    lead = ""
+    lead = _held_level(analysis)
     if unreached:
-        lead = f"The {' and '.join(held.arm.side for held in unreached)} grip is out of reach. "
+        lead += f"The {' and '.join(held.arm.side for held in unreached)} grip is out of reach. "
     hands = {name: analysis.holding.force_of(name) for name in ("left hand", "right hand")}
     sizes = {name: float((f @ f) ** 0.5) for name, f in hands.items() if f.any()}
     tired = analysis.first_to_give_out
@@ -65,6 +65,22 @@ def _cost(analysis: Analysis) -> str:
             return f"{lead}The {_BEARS.get(what, what)} carries all of it; no hand is needed."
         return f"{lead}The {_BEARS.get(what, what)} carries all of it{_endurance(tired)}"
     return f"{lead}{_hands(analysis, sizes)}{_endurance(tired)}"
+
+
+TURNING_NM: Final = 0.2
+"""Below this a wrist guides rather than turns (common practice, no source)."""
+
+
+def _held_level(analysis: Analysis) -> str:
+    """What the wrists give to hold level what would hang tilted; empty where nothing hangs so."""
+    if analysis.support is None or not analysis.support.level:
+        return ""
+    found = [float((c.moment_nm @ c.moment_nm) ** 0.5) for c in analysis.holding.contacts if c.name.endswith("hand")]
+    turning = max(found, default=0.0)
+    if turning < TURNING_NM:
+        return ""
+    each = "each wrist" if len(found) > 1 else "the wrist"
+    return f"To hold it level {each} gives {torque(turning, analysis.display)}. "
 
 
 def _hands(analysis: Analysis, sizes: dict[str, float]) -> str:

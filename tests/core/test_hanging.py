@@ -14,8 +14,10 @@ from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.edits import carrying, kit, rigging
+from equilix.kit.carriers import Harness as Line
 from equilix.kit.parts import Anchor, Grip
 from equilix.mechanics.vibration import natural_hz, transmissibility
+from equilix.planner.schools import plans
 from equilix.reading import read_out
 from tests.core.builders import analysed, box, document, free
 
@@ -35,6 +37,58 @@ def landing(made: Document | None = None) -> Analysis:
     """The demo's harness rig."""
     made = made or lighthouse()
     return analyse(made, made.setups_by_id["boat-landing"])
+
+
+class Equilibrium(unittest.TestCase):
+    """A set spring, a taut line: whatever state is told is in equilibrium, moments and all."""
+
+    def assert_in_equilibrium(self, analysis: Analysis) -> None:
+        """Forces and moments of all contacts and of the weight, about any point, to 1e-6 N and N·m."""
+        holding = analysis.holding
+        assert holding.weight_at_m is not None
+        weight = np.array((0.0, 0.0, -analysis.weight_n))
+        force = sum((c.force_n for c in holding.contacts), weight)
+        about = np.array((0.3, -0.2, 0.1))
+        moment = np.cross(holding.weight_at_m - about, weight)
+        for each in holding.contacts:
+            moment = moment + np.cross(each.point_m - about, each.force_n) + each.moment_nm
+        np.testing.assert_allclose(force, 0, atol=1e-6)
+        np.testing.assert_allclose(moment, 0, atol=1e-6)
+
+    def test_every_scene_and_setting(self) -> None:
+        """Springs set too weak, right, too strong, and not set: harness and vest; and the other scenes as they are."""
+        for setup in lighthouse().setups:
+            for setting in (None, 0.0, 3.0, 5.0, 7.7, 12.0) if setup.carry in ("harness", "vest") else (None,):
+                made = carrying.set_bearer(lighthouse(), setup.id, setting) if setting is not None else lighthouse()
+                analysis = analyse(made, made.setups_by_id[setup.id])
+                with self.subTest(setup.name, setting=setting):
+                    self.assertFalse(analysis.holding.falls)
+                    self.assert_in_equilibrium(analysis)
+
+    def test_held_level_the_wrists_pay_for_it(self) -> None:
+        """Half the nose-up moment each, by hand: the line is 38 mm in front of the CG, and carries what it is set to.
+
+        About the middle of the hands: m g (x_h − x_cg) − L (x_h − x_line) is shared by the two wrists, less what their
+        pair of forces gives; as one condition, the sum of the moments about the lateral axis through the CG is zero.
+        """
+        analysis = landing()
+        hands = [c for c in analysis.holding.contacts if c.name.endswith("hand")]
+        line = analysis.holding.force_of("line")[2]
+        self.assertAlmostEqual(line, analysis.carried.borne_by(Line).lift_kg(3.0) * G, delta=1e-9)
+        cg, eyelet = analysis.mass.cg_m, analysis.support.datum_m
+        by_wrists = sum(c.moment_nm[1] for c in hands)
+        by_hands = sum(-(c.point_m - cg)[0] * c.force_n[2] + (c.point_m - cg)[2] * c.force_n[0] for c in hands)
+        self.assertAlmostEqual(by_wrists + by_hands - (eyelet - cg)[0] * line, 0.0, delta=1e-6)
+        said = read_out(analysis)
+        self.assertIn("Let go: pitch 16° nose-up", said.rest)
+        self.assertIn("To hold it level each wrist gives 2.0 N·m", said.cost)
+
+    def test_where_it_hangs_level_nothing_is_said_of_wrists(self) -> None:
+        """With the eyelet over the CG and the spring set right the hands only guide it."""
+        made = next(iter(plans(lighthouse(), "boat-landing"))).apply(lighthouse())
+        made = carrying.set_bearer(made, "boat-landing", 7.7)
+        self.assertNotIn("wrist gives", read_out(landing(made)).cost)
+        self.assertIn("only guide it", read_out(landing(made)).cost)
 
 
 class Attitude(unittest.TestCase):

@@ -145,6 +145,8 @@ class Support:
     """What arm or line lifts; None where it takes whatever there is."""
     grips: tuple[Place, ...] | None = None
     """The grips that are held; None: any."""
+    level: bool = False
+    """The hands hold level what hangs; else it is taken as it hangs."""
     wrists: bool = False
     """Nothing else holds it, so that the wrists bear what the hands alone would let turn."""
     aims: Literal["rig", "head", "motors"] = "rig"

@@ -58,8 +58,11 @@ def hanging_balances(carried: Carried, support: Support, tolerance_rad: float, p
     )
 
 
-def hanging_verdict(situation: Situation, point: str) -> tuple[str, str]:
-    """Hangs level, tilted, or turns over."""
+def hanging_verdict(situation: Situation, point: str, lead: str = "P") -> tuple[str, str]:
+    """Hangs level, tilted, or turns over; the sentence of the angles begins with ``lead`` in place of its first letter.
+
+    Pitch is that of the lens: nose-down or nose-up by so much.
+    """
     carried, unit = situation.carried, situation.carried.display
     pitch, roll = attitude_rad(carried, situation.support)
     drop = drop_m(carried, situation.support)
@@ -67,7 +70,7 @@ def hanging_verdict(situation: Situation, point: str) -> tuple[str, str]:
         return "Turns over.", (
             f"The centre of gravity is {length(-drop, unit)} above {point}; it has to hang below it."
         )
-    said = f"Pitch {_way(pitch, 'nose-down', 'nose-up')}, roll {_way(roll, 'left side up', 'right side up')}."
+    said = f"{lead}itch {_way(pitch, 'nose-down', 'nose-up')}, roll {_way(roll, 'left side up', 'right side up')}."
     if situation.status == "rests":
         return "Hangs level.", said
     return f"Hangs {situation.worst.way}.", said

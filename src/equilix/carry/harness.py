@@ -31,7 +31,8 @@ def support(carried: Carried) -> Support | None:
     if found is None:
         return None
     lift = lift_n(carried, carried.borne_by(Harness))
-    return Support("eyelet", found[0], found[1], (Bearing("line", found[1], UP, 0.0),), hangs=True, lift_n=lift)
+    line = Bearing("line", found[1], UP, 0.0)
+    return Support("eyelet", found[0], found[1], (line,), hangs=True, lift_n=lift, level=True, wrists=True)
 
 
 def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
@@ -49,8 +50,8 @@ def stance(carried: Carried, support: Support) -> Stance:
 
 
 def verdict(situation: Situation) -> tuple[str, str]:
-    """How it hangs."""
-    return hanging_verdict(situation, "the eyelet")
+    """How it hangs when it is let go."""
+    return hanging_verdict(situation, "the eyelet", "Let go: p")
 
 
 def line_m(carried: Carried, support: Support, harness: Harness) -> float:

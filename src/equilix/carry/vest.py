@@ -65,9 +65,8 @@ def support(carried: Carried) -> Support | None:
         return None
     lift = lift_n(carried, carried.borne_by(SpringArm))
     own = tuple(place for place in carried.grips if place[1] == found[0])
-    return Support(
-        "post", found[0], found[1], (Bearing("arm", found[1], Z, 0.0),), hangs=True, lift_n=lift, grips=own or None
-    )
+    arm = Bearing("arm", found[1], Z, 0.0)
+    return Support("post", found[0], found[1], (arm,), hangs=True, lift_n=lift, grips=own or None, wrists=True)
 
 
 def gyration_m(carried: Carried, direction: np.ndarray) -> float:

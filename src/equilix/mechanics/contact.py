@@ -78,10 +78,14 @@ class Contact:
 
 @dataclass(frozen=True, slots=True)
 class Holding:
-    """The contacts that hold the rig; ``falls`` (and no contacts) where none can."""
+    """The contacts that hold the rig; ``falls`` (and no contacts) where none can.
+
+    ``weight_at_m`` ``(3,)``: where the weight acts in the state that is told; None where nothing was worked out.
+    """
 
     contacts: tuple[Contact, ...]
     falls: bool
+    weight_at_m: Array | None = None
 
     def moment_of(self, name: str) -> Array:
         """Moment ``(3,)`` that one contact gives besides its force, N·m; zero where it gives none."""
@@ -98,17 +102,27 @@ def skew(vector: Array) -> Array:
     return np.array(((0.0, -z, y), (z, 0.0, -x), (-y, x, 0.0)))
 
 
-def hold(mass_kg: float, cg_m: Array, bearings: tuple[Bearing, ...], hands: tuple[Hand, ...]) -> Holding:
+def hold(
+    mass_kg: float,
+    cg_m: Array,
+    bearings: tuple[Bearing, ...],
+    hands: tuple[Hand, ...],
+    given: tuple[Contact, ...] = (),
+) -> Holding:
     """Contact forces on a rig of ``mass_kg`` with its CG at ``cg_m`` (3,), rig frame, lens level.
 
     A bearing pushes one way only and lies inside the cone of friction (an inscribed pyramid). Hands push and
-    pull. Equilibrium holds to 1e-6 N and N·m.
+    pull. ``given``: forces that are what they are, as of a spring that is set. Equilibrium holds to 1e-6 N and N·m.
     """
     touching: tuple[Bearing | Hand, ...] = (*bearings, *hands)
     names, points = [each.name for each in touching], [each.point_m for each in touching]
-    if not names:
-        return Holding((), falls=True)
     weight = mass_kg * STANDARD_GRAVITY_M_S2
+    wanted = np.array((0.0, 0.0, 1.0, 0.0, 0.0, 0.0))  # in units of the weight; moments about the CG, m
+    for each in given:
+        wanted[:3] -= each.force_n / weight
+        wanted[3:] -= (skew(each.point_m - cg_m) @ each.force_n + each.moment_nm) / weight
+    if not names:
+        return Holding(given, falls=bool(np.abs(wanted).max() * weight > 1e-6 or not given), weight_at_m=cg_m)
     twisting = [k for k, hand in enumerate(hands, start=len(bearings)) if hand.wrist_nm is not None]
     count, pads = len(names), len(bearings)
     size = 3 * (count + len(twisting))
@@ -118,7 +132,6 @@ def hold(mass_kg: float, cg_m: Array, bearings: tuple[Bearing, ...], hands: tupl
         equilibrium[:3, 3 * k : 3 * k + 3] = np.eye(3)
         equilibrium[3:, 3 * k : 3 * k + 3] = skew(point - cg_m)
     equilibrium[3:, 3 * count :] = np.tile(np.eye(3), len(twisting))
-    wanted = np.array((0.0, 0.0, 1.0, 0.0, 0.0, 0.0))
     quadratic = np.zeros((size, size))
     linear = np.zeros(size)
     quadratic[: 3 * pads, : 3 * pads] = np.eye(3 * pads) * _EVEN_PAD
@@ -149,7 +162,8 @@ def hold(mass_kg: float, cg_m: Array, bearings: tuple[Bearing, ...], hands: tupl
     forces = solution[: 3 * count].reshape(count, 3) * weight
     moments = np.zeros((count, 3))
     moments[twisting] = solution[3 * count :].reshape(-1, 3) * weight
-    return Holding(tuple(map(Contact, names, points, forces, moments)), falls=False)
+    found = tuple(map(Contact, names, points, forces, moments))
+    return Holding((*given, *found), falls=False, weight_at_m=cg_m)
 
 
 def _one_sided(bearings: tuple[Bearing, ...], hands: tuple[Hand, ...], size: int) -> Array:
