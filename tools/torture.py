@@ -6,6 +6,7 @@ code 1 where anything was lost, raised or warned of. The tests have a small samp
 
 from __future__ import annotations
 
+import argparse
 import contextlib
 import os
 import random
@@ -229,11 +230,15 @@ TASKS: dict[str, tuple[Callable[[int], Found], int]] = {
 
 def main(arguments: list[str]) -> int:
     """Run one task with a count, or all of them, two at a time; returns the exit code."""
-    if arguments:
-        task, usual = TASKS[arguments[0]]
+    parser = argparse.ArgumentParser(description=__doc__, formatter_class=argparse.RawDescriptionHelpFormatter)
+    parser.add_argument("task", nargs="?", choices=TASKS, help="the one task to run; without it all run, two at a time")
+    parser.add_argument("count", nargs="?", type=int, help="how often, when not as often as usual")
+    given = parser.parse_args(arguments)
+    if given.task is not None:
+        task, usual = TASKS[given.task]
         start = time.monotonic()
-        said, wrong = task(int(arguments[1]) if len(arguments) > 1 else usual)
-        print(f"{arguments[0]:<13} {said}; {wrong} wrong; {time.monotonic() - start:.0f} s", flush=True)
+        said, wrong = task(given.count or usual)
+        print(f"{given.task:<13} {said}; {wrong} wrong; {time.monotonic() - start:.0f} s", flush=True)
         return int(wrong > 0)
     failed, running, waiting = 0, [], list(TASKS)
     while waiting or running:
