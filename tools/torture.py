@@ -126,7 +126,7 @@ def setups(count: int) -> Found:
             key = keys[number % len(keys)]
             session.edit("Open", lambda d, key=key: open_setup(d, key))
             QApplication.processEvents()
-            if number >= count // 4 and number % 50 == 0:
+            if number >= count // 4 and (number % 50 == 0 or not sizes):
                 sizes.append(_resident_mb())
         window.close_anyway()
     grown = sizes[-1] - sizes[0]
