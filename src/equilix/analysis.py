@@ -13,7 +13,7 @@ from functools import cached_property
 import numpy as np
 from numpy.typing import NDArray
 
-from equilix.body.load import Effort, Held, Place, efforts, first_to_give_out, hands_for
+from equilix.body.load import Effort, Held, Place, first_to_give_out, hands_for
 from equilix.body.operators import Operator
 from equilix.body.posture import Stance
 from equilix.carry import WAYS
@@ -31,6 +31,7 @@ from equilix.carry.conditions import (
     status_of,
 )
 from equilix.carry.shoulder import KNEE_REACH_M, knee_gaps_m
+from equilix.carry.worn import efforts_of
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.document import Document
 from equilix.kit.parts import Part
@@ -100,7 +101,9 @@ class Analysis:
     @property
     def situation(self) -> Situation | None:
         """The rig on its support; None where nothing carries it."""
-        return None if self.support is None else Situation(self.carried, self.support, self.conditions, self.status)
+        if self.support is None or self.stance is None:
+            return None
+        return Situation(self.carried, self.support, self.conditions, self.status, self.holding, self.stance)
 
     @cached_property
     def figures(self) -> tuple[Figure, ...]:
@@ -311,10 +314,9 @@ def analyse_with(
     hands, held = hands_for(operator, stance.shoulders_m, places, rested, wrists=support.wrists)
     holding = hold_rig(mass.mass_kg, mass.cg_m, support, hands)
     status = status_of(conditions)
-    back = way.trunk_nm(Situation(carried, support, conditions, status))
     return Analysis(
         carried, way, data, support, conditions, stance, held, holding,
-        efforts(operator, hands, held, holding.contacts, back), status, rested,
+        efforts_of(carried, way, support, stance, hands, held, holding, rested), status, rested,
     )  # fmt: skip
 
 

@@ -13,7 +13,7 @@ from equilix.body.calibrate import held_moment_nm, strength_from_hold
 from equilix.body.endurance import endurance_s
 from equilix.body.load import own_moment
 from equilix.body.operators import Operator, Spared, Strength
-from equilix.body.whole import MASS_SHARES, ON_UPPER_BODY, neck_moment_nm, upper_body
+from equilix.body.whole import MASS_SHARES, ON_UPPER_BODY, WORN, neck_moment_nm, upper_body
 from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.demo import lighthouse
 from equilix.document import Document
@@ -66,8 +66,9 @@ class Chain(unittest.TestCase):
             c, s = math.cos(fit.lean_rad), math.sin(fit.lean_rad)
             turn = np.array(((c, 0, s), (0, 1, 0), (-s, 0, c)))
             total = -own_moment(spine.point_m, masses, spine.point_m + (centres - spine.point_m) @ turn.T)
-            for push in (*fit.pushes, *fit._gear()):
-                if push.on in ON_UPPER_BODY:
+            out = () if fit.worn is None else fit.worn.gear
+            for push in (*fit.pushes, *out):
+                if push.on in (*ON_UPPER_BODY, WORN):
                     total = total + np.cross(turn @ (push.point_m - spine.point_m), push.force_n) + push.moment_nm
             np.testing.assert_allclose(total + spine.moment_nm, 0, atol=1e-6, err_msg=key)
 

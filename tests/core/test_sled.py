@@ -9,11 +9,7 @@ import numpy as np
 
 from equilix.analysis import Analysis, analyse
 from equilix.carry.drop import drop
-from equilix.carry.vest import (
-    BODY_CG_HEIGHT,
-    lean_back_rad,
-    products_kg_m2,
-)
+from equilix.carry.vest import products_kg_m2
 from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.demo import lighthouse
 from equilix.document import Document
@@ -258,29 +254,6 @@ class Arm(unittest.TestCase):
         warning = next(f for f in causeway(made).figures if f.key == "rated_share").warning
         self.assertIn("more than its maker allows", warning)
         self.assertIn("9.00 kg", warning)
-
-    def test_lean_back_closes_the_moment(self) -> None:
-        """Turned back by that angle about the ankles, body, vest, arm and rig have no moment about them."""
-        analysis = causeway()
-        assert analysis.situation is not None and analysis.carried.bearer is not None
-        arm = analysis.carried.bearer.carrier
-        assert isinstance(arm, SpringArm)
-        person, rig, vest = analysis.operator, analysis.mass.mass_kg, analysis.carried.bearer.mass_kg - arm.arm_kg
-        chest = 0.72 * person.stature_m
-        masses = np.array((person.mass_kg, vest, arm.arm_kg, rig))
-        xs = np.array((0.0, 0.0, arm.reach_m / 2 + 0.2, arm.reach_m + 0.2))
-        zs = np.array((BODY_CG_HEIGHT * person.stature_m, chest, chest, chest))
-        back = lean_back_rad(analysis.situation, arm, vest)
-        self.assertAlmostEqual(float(masses @ (xs * math.cos(back) - zs * math.sin(back))), 0.0, delta=1e-6)
-        self.assertTrue(0 < back < math.radians(10))
-
-    def test_the_back_is_an_effort(self) -> None:
-        """The moment at the lower back is among the efforts and comes with a caution."""
-        analysis = causeway()
-        trunk = next(e for e in analysis.efforts if e.joint == "trunk")
-        figure = next(f for f in analysis.figures if f.key == "trunk_moment_nm")
-        self.assertAlmostEqual(trunk.load, figure.value, delta=1e-12)
-        self.assertIn("doctor", figure.warning)
 
 
 if __name__ == "__main__":

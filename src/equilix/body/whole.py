@@ -6,6 +6,7 @@ Frame: that of the rig, upright operator; forces act on the body. Estimates for 
 from __future__ import annotations
 
 import math
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -16,6 +17,7 @@ from equilix.body.load import own_moment
 from equilix.body.operators import Operator, segments
 from equilix.body.posture import Arm, Stance, arm_weights
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.mechanics.contact import Contact
 
 Array = NDArray[np.float64]
 
@@ -48,11 +50,18 @@ ACTION_LIMIT_N: Final = 3400.0
 """Compression on L5/S1 from which something should be done (NIOSH 1981, from memory)."""
 
 
+BODY_CG: Final = 0.55
+"""Height of the body's centre of gravity, of stature (from memory)."""
+CHEST: Final = 0.72
+"""Height of what is worn on the chest, of stature (estimate)."""
+
+
 @dataclass(frozen=True, slots=True)
 class Push:
     """A force ``(3,)`` in N and a moment ``(3,)`` in N·m on the body at a point ``(3,)``, rig frame.
 
-    ``on``: which part bears it: 'hand', 'shoulder', 'chest', 'vest' (upper body) or 'hips', 'ground' (not the spine).
+    ``on``: which part bears it: 'hand', 'shoulder', 'chest' (upper body); 'hips', which bear the weight on a worn frame
+    while the trunk bears its moment about L5/S1; 'knees', 'ground' (not the spine).
     """
 
     on: str
@@ -75,7 +84,8 @@ class Spine:
         return float(np.linalg.norm(self.moment_nm))
 
 
-ON_UPPER_BODY: Final = ("hand", "shoulder", "chest", "vest")
+ON_UPPER_BODY: Final = ("hand", "shoulder", "chest")
+WORN: Final = "hips"
 
 
 def l5_point(operator: Operator, stance: Stance) -> Array:
@@ -108,7 +118,7 @@ def upper_body(operator: Operator, stance: Stance, arms: tuple[Arm, ...]) -> tup
 def spine(
     operator: Operator, stance: Stance, arms: tuple[Arm, ...], pushes: tuple[Push, ...], lean_rad: float
 ) -> Spine:
-    """Moment and compression at L5/S1 under the body's own weight and the pushes on the upper body.
+    """Moment and compression at L5/S1 under the body's own weight, the pushes on the upper body and a worn frame.
 
     ``lean_rad``: the upper body is turned about L5/S1 by so much, forward positive; pushes turn along, gravity stays.
     Compression: moment over the lever of the back's muscles, and the weight above.
@@ -120,8 +130,9 @@ def spine(
     moment = own_moment(l5, masses, l5 + (centres - l5) @ turn.T)
     above = float(masses.sum()) * STANDARD_GRAVITY_M_S2
     for push in pushes:
-        if push.on in ON_UPPER_BODY:
+        if push.on in (*ON_UPPER_BODY, WORN):
             moment = moment - np.cross(turn @ (push.point_m - l5), push.force_n) - push.moment_nm
+        if push.on in ON_UPPER_BODY:
             above -= float(push.force_n[2])
     size = float(np.linalg.norm(moment))
     return Spine(l5, moment, size / BACK_LEVER_M + max(above, 0.0))
@@ -135,6 +146,19 @@ def neck_moment_nm(operator: Operator, bent_rad: float) -> float:
     up, ahead = HEAD_ABOVE * operator.stature_m, HEAD_AHEAD_M
     lever = ahead * math.cos(bent_rad) + up * math.sin(bent_rad)
     return MASS_SHARES["head and neck"][0] * operator.mass_kg * STANDARD_GRAVITY_M_S2 * lever
+
+
+def pushes_of(contacts: Sequence[Contact], rested: Collection[str]) -> tuple[Push, ...]:
+    """What a rig held by these contacts does to the body. ``rested``: the sides whose fist rests on a knee."""
+    found = []
+    for contact in contacts:
+        side = contact.name.split()[0]
+        if contact.name.endswith("hand"):
+            on = "knees" if side in rested else "hand"
+        else:
+            on = {"pad": "shoulder", "brace": "chest", "arm": WORN, "line": WORN}.get(side, "ground")
+        found.append(Push(on, contact.point_m, -contact.force_n, -contact.moment_nm))
+    return tuple(found)
 
 
 def flow(pushes: tuple[Push, ...]) -> dict[str, float]:

@@ -17,7 +17,7 @@ from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.kit.carriers import Harness, SpringArm, TripodHead
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading
-from equilix.mechanics.contact import Bearing
+from equilix.mechanics.contact import Bearing, Holding
 from equilix.mechanics.mass_properties import MassProperties
 from equilix.mechanics.uncertainty import Data
 from equilix.rig.kinematics import Assembly
@@ -237,6 +237,8 @@ class Situation:
     support: Support
     conditions: tuple[Condition, ...]
     status: Status
+    holding: Holding
+    stance: Stance
 
     @property
     def worst(self) -> Condition:
@@ -269,12 +271,6 @@ def no_figures(situation: Situation) -> tuple[Figure, ...]:
     return ()
 
 
-def no_trunk(situation: Situation) -> float:
-    """A way that does not load the back by a figure of its own."""
-    del situation
-    return 0.0
-
-
 @dataclass(frozen=True, slots=True)
 class Way:
     """A way of carrying, as the table in :mod:`equilix.carry` lists it."""
@@ -290,9 +286,10 @@ class Way:
     verdict: Callable[[Situation], tuple[str, str]]
     steps: tuple[Step, ...]
     figures: Callable[[Situation], tuple[Figure, ...]] = no_figures
-    trunk_nm: Callable[[Situation], float] = no_trunk
     bearer: str = ""
     """The kind of carrier it can use, by its ``way``."""
+    stands_out: Callable[[Carried, Support], tuple[tuple[Array, float], ...]] | None = None
+    """Where it is worn as a frame on the body: its parts that stand out in front, as places ``(3,)`` and masses."""
 
 
 def evaluate(balance: Balance, assembly: Assembly, display: Display, data: Data | None = None) -> Condition:

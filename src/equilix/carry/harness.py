@@ -9,11 +9,12 @@ import math
 
 import numpy as np
 
-from equilix.body.posture import Stance, stance_before_chest
+from equilix.body.posture import Stance, stance_at, stance_before_chest
+from equilix.body.whole import SPINE_BEHIND
 from equilix.carry.conditions import Balance, Carried, Figure, Situation, Step, Support, Way
 from equilix.carry.hanging import drop_m, hanging_balances, hanging_figures, hanging_verdict
 from equilix.carry.springs import lift_n, spring_figures
-from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.carry.worn import frame, lean_figure, lift_of
 from equilix.kit.carriers import Harness
 from equilix.mechanics.contact import Bearing
 from equilix.mechanics.pendulum import sway_hz
@@ -41,12 +42,21 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
 
 
 def stance(carried: Carried, support: Support) -> Stance:
-    """Behind the rig, hands before the chest."""
-    del support
+    """Behind the line by as much as the boom is long; without one as close as hands before the chest ask."""
     where = [place[3] for place in carried.grips]
-    return stance_before_chest(
-        carried.operator, sum(where, np.zeros(3)) / len(where) if where else carried.mass.cg_m, carried.rear_m
-    )
+    hands = sum(where, np.zeros(3)) / len(where) if where else carried.mass.cg_m
+    found = stance_before_chest(carried.operator, hands, carried.rear_m)
+    harness = carried.borne_by(Harness)
+    if harness is None:
+        return found
+    middle = support.datum_m - np.array((harness.boom_m - SPINE_BEHIND, 0.0, 0.0))
+    return stance_at(carried.operator, middle, float(found.shoulders_m["left"][2]))
+
+
+def stands_out(carried: Carried, support: Support) -> tuple[tuple[np.ndarray, float], ...]:
+    """Nothing but the line: the boom is light, and its mass counts at the body."""
+    del carried, support
+    return ()
 
 
 def verdict(situation: Situation) -> tuple[str, str]:
@@ -65,23 +75,30 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
     carried, support, unit = situation.carried, situation.support, situation.carried.display
     rows = list(hanging_figures(situation))
     harness = carried.borne_by(Harness)
-    if harness is None or carried.bearer is None:
+    worn = frame(carried, HARNESS, support, situation.stance, situation.holding)
+    if harness is None or worn is None:
         return tuple(rows)
-    tension = carried.weight_n if support.lift_n is None else support.lift_n
-    hips = tension + carried.bearer.mass_kg * STANDARD_GRAVITY_M_S2
     natural = math.inf if harness.stiffness_n_m is None else natural_hz(harness.stiffness_n_m, carried.mass.mass_kg)
     through = transmissibility(WALKING_HZ, natural, harness.damping_ratio)
     reach = line_m(carried, support, harness)
-    rows += spring_figures(carried, harness, tension)
+    rows += spring_figures(carried, harness, lift_of(situation.holding))
     rows += [
         Figure(
             "boom_moment_nm",
-            "Moment of the boom at the hips",
-            tension * harness.boom_m,
+            "Line about the lower back, upright",
+            worn.forward_nm,
             "N·m",
-            torque(tension * harness.boom_m, unit),
+            torque(worn.forward_nm, unit),
         ),
-        Figure("hip_load_n", "Load on the hips, harness included", hips, "N", force(hips, unit), _long_day(hips)),
+        lean_figure(worn),
+        Figure(
+            "hip_load_n",
+            "Load on the hips, harness included",
+            worn.hips_n,
+            "N",
+            force(worn.hips_n, unit),
+            _long_day(worn.hips_n),
+        ),
         Figure(
             "natural_hz",
             "Bounces by itself at",
@@ -147,5 +164,6 @@ HARNESS = Way(
     verdict,
     STEPS,
     figures,
-    bearer="harness",
+    "harness",
+    stands_out,
 )

@@ -17,6 +17,7 @@ import numpy as np
 
 from equilix.body.operators import segments
 from equilix.body.posture import Stance, stance_at_eye
+from equilix.body.whole import SPINE_BEHIND
 from equilix.carry.conditions import (
     Balance,
     Carried,
@@ -36,7 +37,7 @@ from equilix.carry.conditions import (
 from equilix.carry.drop import WAYS, Drop, drop
 from equilix.carry.gimbal import gimbal_balances, gimbal_figures
 from equilix.carry.springs import lift_n, spring_figures
-from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.carry.worn import frame, lean_figure, lift_of
 from equilix.kit.carriers import SpringArm
 from equilix.mechanics.contact import Bearing
 from equilix.mechanics.mass_properties import inertia_about
@@ -52,10 +53,8 @@ DYNAMIC_M: Final = 0.003
 SPIN_RAD_S: Final = math.pi
 ARM_AHEAD_OF_SPINE_M: Final = 0.20
 """Front plate of the vest in front of the L5/S1 joint (estimate)."""
-L5_HEIGHT: Final = 0.58
-"""Height of the L5/S1 joint, of stature (estimate; hip joint at 0.530)."""
-BODY_CG_HEIGHT: Final = 0.55
-"""Height of the body's centre of gravity, of stature (from memory)."""
+USUAL_REACH_M: Final = 0.45
+"""From the front plate to the gimbal, where no arm is named."""
 
 
 def support(carried: Carried) -> Support | None:
@@ -165,10 +164,10 @@ def lens_height(carried: Carried) -> float:
 
 
 def stance(carried: Carried, support: Support) -> Stance:
-    """Behind the sled, with the lens at eye level."""
+    """Behind the sled by the reach of the arm, with the lens at eye level."""
     arm = carried.borne_by(SpringArm)
-    ahead = (arm.reach_m if arm is not None else 0.45) + ARM_AHEAD_OF_SPINE_M / 2
-    return stance_at_eye(carried.operator, ahead, support.datum_m, lens_height(carried))
+    ahead = (arm.reach_m if arm is not None else USUAL_REACH_M) + ARM_AHEAD_OF_SPINE_M
+    return stance_at_eye(carried.operator, ahead - SPINE_BEHIND, support.datum_m, lens_height(carried))
 
 
 def verdict(situation: Situation) -> tuple[str, str]:
@@ -197,31 +196,10 @@ _ORDER = ("fore-aft", "sideways", "drop time", "dynamic fore-aft", "dynamic side
 """What is said first: static before drop time before dynamic, as it is balanced."""
 
 
-def trunk_nm(situation: Situation) -> float:
-    """Moment of rig and arm about the L5/S1 joint, standing upright, N·m: what the back holds without leaning."""
-    arm = situation.carried.borne_by(SpringArm)
-    if arm is None:
-        return 0.0
-    return _forward_kgm(situation, arm) * STANDARD_GRAVITY_M_S2
-
-
-def _forward_kgm(situation: Situation, arm: SpringArm) -> float:
-    rig = situation.carried.mass.mass_kg * (arm.reach_m + ARM_AHEAD_OF_SPINE_M)
-    return rig + arm.arm_kg * (arm.reach_m / 2 + ARM_AHEAD_OF_SPINE_M)
-
-
-def lean_back_rad(situation: Situation, arm: SpringArm, vest_kg: float) -> float:
-    """Angle by which all of it, turned about the ankles, brings the common CG of body, vest, arm and rig over the feet.
-
-    ``tan β = Σ m x / Σ m z`` with x in front of the spine, which stands over the feet.
-    """
-    operator, rig = situation.carried.operator, situation.carried.mass.mass_kg
-    chest = 0.72 * operator.stature_m
-    lever = _forward_kgm(situation, arm)
-    upright = (
-        operator.mass_kg * BODY_CG_HEIGHT * operator.stature_m + vest_kg * chest + arm.arm_kg * chest + rig * chest
-    )
-    return math.atan2(lever, upright)
+def stands_out(carried: Carried, support: Support) -> tuple[tuple[np.ndarray, float], ...]:
+    """The spring arm, between the front plate and the gimbal."""
+    arm = carried.borne_by(SpringArm)
+    return () if arm is None else ((support.datum_m - X * arm.reach_m / 2, arm.arm_kg),)
 
 
 def figures(situation: Situation) -> tuple[Figure, ...]:
@@ -242,31 +220,22 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
     ]
     rows.append(_height(situation))
     arm = carried.borne_by(SpringArm)
-    if arm is not None and carried.bearer is not None:
-        tension = carried.weight_n if support.lift_n is None else support.lift_n
-        back = trunk_nm(situation)
-        vest_kg = max(carried.bearer.mass_kg - arm.arm_kg, 0.0)
-        hips = tension + carried.bearer.mass_kg * STANDARD_GRAVITY_M_S2
-        couple = (tension * arm.reach_m + arm.arm_kg * STANDARD_GRAVITY_M_S2 * arm.reach_m / 2) / arm.plates_m
-        rows += spring_figures(carried, arm, tension)
+    worn = frame(carried, VEST, support, situation.stance, situation.holding)
+    if arm is not None and worn is not None:
+        back, plates = worn.forward_nm, worn.forward_nm / arm.plates_m
+        rows += spring_figures(carried, arm, lift_of(situation.holding))
         rows += [
             Figure(
                 "trunk_moment_nm",
-                "Moment at the lower back, upright",
+                "Rig and arm about the lower back, upright",
                 back,
                 "N·m",
                 torque(back, unit),
                 "Far in front of the spine: not for a bad back; ask a doctor first." if back > 40 else "",
             ),
-            Figure(
-                "lean_back_rad",
-                "Lean back to stand over the feet",
-                lean_back_rad(situation, arm, vest_kg),
-                "rad",
-                angle(lean_back_rad(situation, arm, vest_kg)),
-            ),
-            Figure("plates_n", "Push of front plate and belt", couple, "N", force(couple, unit)),
-            Figure("hip_load_n", "Load on the hips, vest included", hips, "N", force(hips, unit)),
+            lean_figure(worn),
+            Figure("plates_n", "Push of front plate and belt", plates, "N", force(plates, unit)),
+            Figure("hip_load_n", "Load on the hips, vest included", worn.hips_n, "N", force(worn.hips_n, unit)),
         ]
     return (*rows, *gimbal_figures(carried))
 
@@ -346,6 +315,6 @@ VEST = Way(
     verdict,
     STEPS,
     figures,
-    trunk_nm,
     "vest",
+    stands_out,
 )

@@ -17,11 +17,10 @@ from equilix.body.lifting import Lift
 from equilix.body.load import Effort
 from equilix.body.posture import Arm
 from equilix.body.screening import Posture, Rula, raised_arm_s, rula
-from equilix.body.whole import ACTION_LIMIT_N, Push, Spine, flow, neck_moment_nm, spine
-from equilix.carry import vest
+from equilix.body.whole import ACTION_LIMIT_N, Push, Spine, flow, neck_moment_nm, pushes_of
+from equilix.carry.worn import Frame, frame, spine_of
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.fit.gaze import Gaze, gaze
-from equilix.kit.carriers import SpringArm
 
 Array = NDArray[np.float64]
 
@@ -34,7 +33,7 @@ PICK_UP_M: Final = 0.40
 PLACES: Final[dict[str, float]] = {"the ground": 0.10, "its case": 0.30, "a table": 0.75}
 """Where a rig is picked up from: height of the hands, m (estimates)."""
 BEARS: Final = {
-    "hand": "hands", "shoulder": "shoulder", "chest": "chest", "vest": "vest", "hips": "hips", "knees": "knees",
+    "hand": "hands", "shoulder": "shoulder", "chest": "chest", "hips": "hips", "knees": "knees",
     "ground": "ground",
 }  # fmt: skip
 
@@ -62,15 +61,7 @@ class Fit:
     @cached_property
     def pushes(self) -> tuple[Push, ...]:
         """What the rig does to the body, by what bears it first; the forces sum to the weight of the rig."""
-        found = []
-        for contact in self.analysis.holding.contacts:
-            side = contact.name.split()[0]
-            if contact.name.endswith("hand"):
-                on = "knees" if side in self.analysis.rested else "hand"
-            else:
-                on = {"pad": "shoulder", "brace": "chest", "arm": "vest", "line": "hips"}.get(side, "ground")
-            found.append(Push(on, contact.point_m, -contact.force_n, -contact.moment_nm))
-        return tuple(found)
+        return pushes_of(self.analysis.holding.contacts, self.analysis.rested)
 
     @cached_property
     def flow_n(self) -> dict[str, float]:
@@ -83,29 +74,25 @@ class Fit:
         return tuple(held.arm for held in self.analysis.arms if held.arm.reached)
 
     @cached_property
+    def worn(self) -> Frame | None:
+        """The vest or harness that is worn."""
+        found = self.analysis
+        if found.support is None or found.stance is None:
+            return None
+        return frame(found.carried, found.way, found.support, found.stance, found.holding, found.rested)
+
+    @property
     def lean_rad(self) -> float:
-        """How far the upper body leans forward; back, where a vest asks for it."""
-        situation, bearer = self.analysis.situation, self.analysis.carried.bearer
-        arm = self.analysis.carried.borne_by(SpringArm)
-        if situation is None or self.analysis.setup.carry != "vest" or arm is None or bearer is None:
-            return 0.0
-        return -vest.lean_back_rad(situation, arm, max(bearer.mass_kg - arm.arm_kg, 0.0))
+        """How far the upper body leans forward; back, where a worn frame asks for it."""
+        return 0.0 if self.worn is None else -self.worn.lean_rad
 
     @cached_property
     def spine(self) -> Spine | None:
         """The load on L5/S1, with the lean; None without an operator."""
-        stance = self.analysis.stance
-        if stance is None:
+        found = self.analysis
+        if found.stance is None:
             return None
-        return spine(self.analysis.operator, stance, self.arms, (*self.pushes, *self._gear()), self.lean_rad)
-
-    def _gear(self) -> tuple[Push, ...]:
-        """The weight of the spring arm in front of the vest."""
-        support, arm = self.analysis.support, self.analysis.carried.borne_by(SpringArm)
-        if support is None or self.analysis.setup.carry != "vest" or arm is None:
-            return ()
-        middle = support.datum_m - np.array((arm.reach_m / 2, 0.0, 0.0))
-        return (Push("vest", middle, np.array((0.0, 0.0, -arm.arm_kg * STANDARD_GRAVITY_M_S2)), np.zeros(3)),)
+        return spine_of(found.carried, found.stance, found.arms, found.holding, found.rested, self.worn)
 
     @property
     def neck_nm(self) -> float:
