@@ -11,7 +11,15 @@ from collections.abc import Callable, Iterator
 from types import TracebackType
 
 from PySide6.QtCore import QMimeData, QPoint, QPointF, QSize, Qt, QtMsgType, qInstallMessageHandler
-from PySide6.QtGui import QDrag, QDragEnterEvent, QDragLeaveEvent, QDragMoveEvent, QDropEvent, QWheelEvent
+from PySide6.QtGui import (
+    QDrag,
+    QDragEnterEvent,
+    QDragLeaveEvent,
+    QDragMoveEvent,
+    QDropEvent,
+    QInputMethodEvent,
+    QWheelEvent,
+)
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QMenu, QWidget
 
@@ -60,7 +68,9 @@ def watched() -> Iterator[list[str]]:
     def hook(kind: type[BaseException], error: BaseException, trace: TracebackType | None) -> None:
         found.append("".join(traceback.format_exception(kind, error, trace)))
 
-    def said(_kind: QtMsgType, _context: object, text: str) -> None:
+    def said(kind: QtMsgType, _context: object, text: str) -> None:
+        if kind == QtMsgType.QtFatalMsg:  # the process ends here, so this is the last that is heard of it
+            print(text, file=sys.stderr, flush=True)
         if not text.startswith(HARMLESS):
             found.append(f"Qt: {text}")
 
@@ -200,7 +210,13 @@ class Player:
             field = self.rng.choice(fields)
             field.setFocus()
             field.selectAll()
-            QTest.keyClicks(field, self.rng.choice(TYPED))
+            text = self.rng.choice(TYPED)
+            if text.isascii():
+                QTest.keyClicks(field, text)
+            else:  # what has no key of its own comes from an input method
+                committed = QInputMethodEvent()
+                committed.setCommitString(text)
+                QApplication.sendEvent(field, committed)
             if self._alive(field) and self.rng.random() < 0.7:
                 QTest.keyClick(field, Qt.Key.Key_Return)
 
