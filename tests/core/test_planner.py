@@ -1,5 +1,6 @@
 """The planner: promises kept, what each school does, and words where nothing works."""
 
+import re
 import unittest
 
 from hypothesis import given, settings
@@ -9,6 +10,7 @@ from equilix.analysis import analyse
 from equilix.demo import lighthouse
 from equilix.edits import kit, rigging
 from equilix.kit.catalogue import make_part
+from equilix.kit.mounts import Track
 from equilix.planner.moves import find_batteries, find_slides
 from equilix.planner.plan import Plan
 from equilix.planner.programme import Cancelled, solve
@@ -184,6 +186,30 @@ class Refusals(unittest.TestCase):
         carried = found.after.assembly.mass_properties(setup.subtree("bridge")).mass_kg
         outside = found.after.conditions[0].value_m - found.after.conditions[0].balance.tolerance_m
         self.assertAlmostEqual(said, outside * found.after.mass.mass_kg / carried * 1000, delta=1)
+
+    def test_missing_millimetres_where_the_axis_moves_along(self) -> None:
+        """On a gimbal the named track, as much longer as is said, makes the plan work; a millimetre less does not."""
+        made = lighthouse()
+        short = plan("strip", made, analyse(made, made.setups_by_id["stairs"]))
+        found = re.search(r"the track on the (.+) is (\d+) mm too short", short.reason)
+        assert found is not None
+        missing = int(found[2])
+        self.assertGreater(missing, 0)
+        carrier = next(p for p in made.parts if p.name == found[1])
+        for more, works in ((missing, True), (missing - 1, False)):
+            offers = tuple(
+                offer.changed(
+                    track=offer.track.changed(
+                        from_m=offer.track.from_m - more / 1000, to_m=offer.track.to_m + more / 1000
+                    )
+                )
+                if isinstance(offer.track, Track)
+                else offer
+                for offer in carrier.offers
+            )
+            longer = kit.change_part(made, carrier.id, offers=offers)
+            after = plan("strip", longer, analyse(longer, longer.setups_by_id["stairs"]))
+            self.assertEqual(after.works, works, after.reason)
 
     def test_missing_grams(self) -> None:
         """Too few weights: the grams that are missing would do it, hung where the last one hangs."""

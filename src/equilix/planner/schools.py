@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
+from typing import Final
 
-from equilix.analysis import Analysis, analyse
+from equilix.analysis import Analysis, analyse, analyse_with
 from equilix.document import Document
 from equilix.kit.mounts import Track
 from equilix.planner.moves import (
@@ -201,15 +203,19 @@ def _reason(school: School, moves: Moves, chosen: Chosen, analysis: Analysis, af
         return "Cannot be done: the rods do not reach far enough to the other side."
     best: tuple[float, str] | None = None
     for slide in moves.slides:
-        if slide.draws:
+        travel = None if slide.draws or slide.placement not in after.setup.by_id else free_travel(
+            after.assembly, slide.placement
+        )  # fmt: skip
+        slope = 0.0 if travel is None else _slope(after, slide.placement, name)
+        if travel is None or abs(slope) < LEAST_SLOPE:
             continue
-        travel = free_travel(after.assembly, slide.placement) if slide.placement in after.setup.by_id else None
-        effect = float(d @ slide.way) * after.assembly.mass_properties(after.setup.subtree(slide.placement)).mass_kg \
-            if travel is not None else 0.0  # fmt: skip
-        if travel is None or abs(effect) < 0.05:
-            continue
-        stop = travel.stop_from if effect * sign > 0 else travel.stop_to
-        missing = excess / abs(effect)
+        now = after.setup.by_id[slide.placement].slide_m
+        back = slope * sign > 0
+        stop, room = (travel.stop_from, now - travel.from_m) if back else (travel.stop_to, travel.to_m - now)
+        missing = (abs(condition.value_m) - condition.balance.tolerance_m) / abs(slope) - room
+        if missing <= 0:
+            continue  # it could go so far, but something else would be out then
+        missing = math.ceil(missing * 1000 - 1e-6) / 1000
         seat = after.assembly.seats[after.assembly.index[slide.placement]]
         assert seat is not None  # a slide sits on a track
         carrier = after.assembly.parts[after.assembly.index[seat.parent]].name
@@ -222,3 +228,23 @@ def _reason(school: School, moves: Moves, chosen: Chosen, analysis: Analysis, af
     if best is None:
         return "Cannot be done: nothing that moves weighs enough."
     return f"Cannot be done: {best[1]}."
+
+
+LEAST_SLOPE: Final = 0.01
+"""What moves a condition by less than a hundredth of its own way is no remedy for it."""
+_TRIED_M: Final = 0.001
+
+
+def _slope(analysis: Analysis, placement_id: str, name: str) -> float:
+    """By how much a condition changes with one slide, m/m: with all that goes along, the datum too, tried over 1 mm."""
+    setup = analysis.setup
+    moved = setup.changed(
+        placements=tuple(
+            each.changed(slide_m=each.slide_m + _TRIED_M) if each.id == placement_id else each
+            for each in setup.placements
+        )
+    )
+    carried = analysis.carried
+    then = analyse_with(carried.kit, moved, analysis.operator, analysis.display, carried.rules, carried.readings)
+    was, now = (next((c.value_m for c in each.conditions if c.balance.name == name), 0.0) for each in (analysis, then))
+    return (now - was) / _TRIED_M
