@@ -90,7 +90,8 @@ def _hands(analysis: Analysis, sizes: dict[str, float]) -> str:
         return "The hands only guide it"
     verb = _verb(analysis, max(sizes, key=lambda name: sizes[name]))
     if len(sizes) == 2 and most - least < 0.15 * most:
-        return f"Each hand {verb} {force((most + least) / 2, unit)}"
+        low, high = force(least, unit), force(most, unit)  # as the drawing prints them
+        return f"Each hand {verb} {high if low == high else f'{low} to {high}'}"
     said = ", ".join(f"the {name} {_verb(analysis, name)} {force(size, unit)}" for name, size in sizes.items())
     return said[0].upper() + said[1:]
 
