@@ -77,6 +77,18 @@ class Fit(WindowTest):
         for card in self.page.cards:
             self.assertEqual(card.plan.after.status, "rests")
 
+    def test_us_units(self) -> None:
+        """Forces, masses and ways of the bar and the curves are in the units that are chosen."""
+        self.session.edit("Units", lambda d: kit.choose_display(d, "us"))
+        self.wait(lambda: not self.page._later.isActive())
+        self.assertRegex(self.page.flow.accessibleName(), r"hands [\d.]+ lbf")
+        self.assertNotIn(" N", self.page.flow.accessibleName())
+        self.open_tab("Curves")
+        said = [chart.accessibleName() for chart in self.page.charts if not chart.isHidden()]
+        self.assertTrue(any("45°" in name for name in said), said)
+        self.assertTrue(any(" lb" in name and "kg" not in name for name in said), said)
+        self.assertTrue(any(" in:" in name and "mm:" not in name for name in said), said)
+
     def test_curves(self) -> None:
         """Four curves with their range for those who cannot see them, and the schools as points."""
         self.open_tab("Curves")

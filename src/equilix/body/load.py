@@ -171,7 +171,8 @@ def efforts(
 
 def _effort(joint: str, side: str, load: float, strength: float) -> Effort:
     share = load / strength if strength > 0 else math.inf
-    return Effort(f"{side} {joint}".strip(), joint, side, load, strength, endurance_s(joint, share))
+    name = "lower back" if joint == "trunk" else f"{side} {joint}".strip()
+    return Effort(name, joint, side, load, strength, endurance_s(joint, share))
 
 
 def first_to_give_out(all_efforts: Sequence[Effort]) -> Effort | None:

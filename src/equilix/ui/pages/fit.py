@@ -108,7 +108,7 @@ class FitPage(Page):
             said = "It cannot be held so."
         self.big.setFont(font(15, bold=True))
         self.big.setText(said)
-        self.flow.show_parts([(BEARS[on], n) for on, n in fit.flow_n.items()], t)
+        self.flow.show_parts([(BEARS[on], n) for on, n in fit.flow_n.items()], t, analysis.display)
         self.keep_up()
 
     def refresh_slow(self) -> None:
@@ -141,7 +141,7 @@ class FitPage(Page):
         for number, chart in enumerate(self.charts):
             chart.setVisible(number < len(curves))
             if number < len(curves):
-                chart.show_curve(curves[number], self.theme)
+                chart.show_curve(curves[number], self.theme, analysis.display)
 
     def _show_comparison(self) -> None:
         document, analysis, t = self.session.document, self.session.analysis, self.theme

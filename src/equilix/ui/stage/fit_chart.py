@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QWidget
 
 from equilix.fit.curves import Curve
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font
-from equilix.units import duration
+from equilix.units import Display, angle, duration, force, length, mass
 
 MOST_S = 3600.0
 """Longer than an hour is drawn at the upper edge: what matters is what tires sooner."""
@@ -24,13 +24,15 @@ class CurveChart(QWidget):
         super().__init__(parent)
         self.curve: Curve | None = None
         self.theme: Theme = PREP_ROOM
+        self.display: Display = "metric"
         self.setFixedHeight(118)
 
-    def show_curve(self, curve: Curve, theme: Theme) -> None:
+    def show_curve(self, curve: Curve, theme: Theme, display: Display) -> None:
         """Show a curve."""
-        self.curve, self.theme = curve, theme
+        self.curve, self.theme, self.display = curve, theme, display
         best, worst = float(curve.y_s.max()), float(curve.y_s.min())
-        self.setAccessibleName(f"{curve.title}: lasts from {duration(worst)} to {duration(best)}")
+        ends = " to ".join(self._end(curve.unit, float(x)) for x in (curve.x.min(), curve.x.max()))
+        self.setAccessibleName(f"{curve.title}, {ends}: lasts from {duration(worst)} to {duration(best)}")
         self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:
@@ -68,10 +70,15 @@ class CurveChart(QWidget):
             top = at(float(curve.x[best]), float(shown[best]))
             painter.drawText(QPointF(min(max(top.x() - wide / 2, 0), self.width() - wide), 27), text)
             painter.setPen(colour(t.quiet))
-            factor = {"°": 180 / np.pi, "mm": 1000.0, "kg": 1.0}[curve.unit]
             for x, align in ((low, Qt.AlignmentFlag.AlignLeft), (high, Qt.AlignmentFlag.AlignRight)):
-                text = f"{x * factor:+.0f} {curve.unit}" if curve.unit != "kg" else f"{x:.1f} kg"
-                painter.drawText(QRectF(0, area.bottom() + 2, self.width() - 4, 16), align, text.replace("-", "−"))
+                painter.drawText(QRectF(0, area.bottom() + 2, self.width() - 4, 16), align, self._end(curve.unit, x))
+
+    def _end(self, unit: str, x: float) -> str:
+        """What one end of the curve is, as the display says it."""
+        if unit == "kg":
+            return mass(x, self.display)
+        said = angle(abs(x)) if unit == "°" else length(abs(x), self.display)
+        return ("−" if x < 0 else "+") + said
 
 
 Point = tuple[str, float, float]
@@ -143,12 +150,16 @@ class FlowBar(QWidget):
         super().__init__(parent)
         self.parts: Sequence[tuple[str, float]] = ()
         self.theme: Theme = PREP_ROOM
+        self.display: Display = "metric"
         self.setFixedHeight(40)
 
-    def show_parts(self, parts: Sequence[tuple[str, float]], theme: Theme) -> None:
-        """Show shares in newtons."""
-        self.parts, self.theme = [part for part in parts if abs(part[1]) > 0.05], theme
-        self.setAccessibleName("Where the weight goes: " + ", ".join(f"{name} {n:.0f} N" for name, n in self.parts))
+    def _said(self, name: str, n: float) -> str:
+        return f"{name} {force(n, self.display)}"
+
+    def show_parts(self, parts: Sequence[tuple[str, float]], theme: Theme, display: Display) -> None:
+        """Show shares in newtons, in the units of the display."""
+        self.parts, self.theme, self.display = [part for part in parts if abs(part[1]) > 0.05], theme, display
+        self.setAccessibleName("Where the weight goes: " + ", ".join(self._said(*part) for part in self.parts))
         self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:
@@ -164,7 +175,7 @@ class FlowBar(QWidget):
                 wide = abs(n) / total * self.width()
                 painter.fillRect(QRectF(x, 0, wide - 2, 18), colour(fills[number % len(fills)]))
                 painter.setPen(colour(t.ink))
-                text = f"{name} {n:.0f} N"
+                text = self._said(name, n)
                 room = painter.fontMetrics().horizontalAdvance(text)
                 left = max(min(x, self.width() - room - 1), end)
                 painter.drawText(QPointF(left, 33), text)
