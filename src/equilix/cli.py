@@ -18,6 +18,7 @@ from equilix.report import LEVEL, guide_report, guide_text, plan_report, plan_te
 from equilix.rig.setups import Setup
 from equilix.store.reading import open_document
 from equilix.store.saving import save
+from equilix.units import count
 
 
 def build_command_parser() -> argparse.ArgumentParser:
@@ -139,7 +140,8 @@ def _setup(document: Document, name: str | None) -> Setup:
 
 def _check(path: Path) -> None:
     document = open_document(path)
-    print(f"{path.name}: {len(document.parts)} parts, {len(document.setups)} setups, nothing wrong.")
+    parts, setups = count(len(document.parts), "part", "parts"), count(len(document.setups), "setup", "setups")
+    print(f"{path.name}: {parts}, {setups}, nothing wrong.")
     for place, extra in unknown_keys(document):
         print(f"  {place}: “{extra}” is not known to this version; it is kept and not used.")
 

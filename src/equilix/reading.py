@@ -75,7 +75,7 @@ def _held_level(analysis: Analysis) -> str:
     """What the wrists give to hold level what would hang tilted; empty where nothing hangs so."""
     if analysis.support is None or not analysis.support.level:
         return ""
-    found = [float((c.moment_nm @ c.moment_nm) ** 0.5) for c in analysis.holding.contacts if c.name.endswith("hand")]
+    found = [float((c.moment_nm @ c.moment_nm) ** 0.5) for c in analysis.holding.contacts if c.side]
     turning = max(found, default=0.0)
     if turning < TURNING_NM:
         return ""

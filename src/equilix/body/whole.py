@@ -152,11 +152,10 @@ def pushes_of(contacts: Sequence[Contact], rested: Collection[str]) -> tuple[Pus
     """What a rig held by these contacts does to the body. ``rested``: the sides whose fist rests on a knee."""
     found = []
     for contact in contacts:
-        side = contact.name.split()[0]
-        if contact.name.endswith("hand"):
-            on = "knees" if side in rested else "hand"
+        if contact.side:
+            on = "knees" if contact.side in rested else "hand"
         else:
-            on = {"pad": "shoulder", "brace": "chest", "arm": WORN, "line": WORN}.get(side, "ground")
+            on = {"pad": "shoulder", "brace": "chest", "arm": WORN, "line": WORN}.get(contact.name.split()[0], "ground")
         found.append(Push(on, contact.point_m, -contact.force_n, -contact.moment_nm))
     return tuple(found)
 

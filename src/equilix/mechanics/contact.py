@@ -75,6 +75,11 @@ class Contact:
     force_n: Array
     moment_nm: Array = field(default_factory=lambda: np.zeros(3))
 
+    @property
+    def side(self) -> str:
+        """'left' or 'right' where a hand gives it, else empty."""
+        return next((side for side in ("left", "right") if self.name == f"{side} hand"), "")
+
 
 @dataclass(frozen=True, slots=True)
 class Holding:

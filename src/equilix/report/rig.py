@@ -141,10 +141,10 @@ def report_text(analysis: Analysis) -> str:
         *([f"  {whereabouts(analysis)}"] if analysis.image_plane_m is not None else []),
     ]
     for contact in analysis.holding.contacts:
-        if contact.name.endswith("hand"):
-            x, y, z = contact.force_n
-            lines.append(f"  {contact.name}: {force(float(np.linalg.norm(contact.force_n)), unit)}"
-                         f" ({x:+.1f} forward, {y:+.1f} left, {z:+.1f} up, N)")  # fmt: skip
+        if contact.side:
+            x, y, z = (f"{'−' if n < 0 else '+'}{force(abs(n), unit)}" for n in contact.force_n.tolist())
+            size = force(float(np.linalg.norm(contact.force_n)), unit)
+            lines.append(f"  {contact.name}: {size} ({x} forward, {y} left, {z} up)")
     lines.extend(f"  {effort.name}: {effort.share:.0%} of its strength, {lasts(effort)}" for effort in analysis.efforts)
     lines.extend(_body_lines(analysis))
     lines.extend(

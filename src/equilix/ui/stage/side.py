@@ -163,7 +163,7 @@ class SideView(RigView):
             label(painter, QPointF(beside, 18), text, value, t)
 
     def _paint_forces(self, painter: QPainter, analysis: Analysis) -> None:
-        t, pads = self.theme, [c for c in analysis.holding.contacts if not c.name.endswith("hand")]
+        t, pads = self.theme, [c for c in analysis.holding.contacts if not c.side]
         total = sum((c.force_n for c in pads), np.zeros(3))
         if total[2] > 0.5:
             where = sum((c.point_m * c.force_n[2] for c in pads), np.zeros(3)) / total[2]
@@ -184,13 +184,12 @@ class SideView(RigView):
             )
         placed: list[QRectF] = []
         for contact in analysis.holding.contacts:
-            if not contact.name.endswith("hand"):
+            if not contact.side:
                 continue
             size = float(np.linalg.norm(contact.force_n))
             at = self.place_px(contact.point_m) + QPointF(26, 0)  # beside the grip, where it can be seen
             arrow(painter, at, at + QPointF(contact.force_n[0], -contact.force_n[2]) * PX_PER_N, t.hold)
-            side = contact.name.split()[0]
             place = QPointF(at.x() + 12, min(at.y() + 14, self.height() - 28))
             while any(box.contains(place) for box in placed):
                 place += QPointF(0, 18)
-            placed.append(label(painter, place, f"{side} {force(size, analysis.display)}", t.hold, t))
+            placed.append(label(painter, place, f"{contact.side} {force(size, analysis.display)}", t.hold, t))
