@@ -1,6 +1,8 @@
 """What holds for every way of carrying: slopes, uncertainty, plans that keep their promise, steps that lead there."""
 
+import json
 import unittest
+import warnings
 
 import numpy as np
 
@@ -16,6 +18,7 @@ from equilix.guide.steps import advise, finish, steps_of
 from equilix.kit.carriers import TripodHead
 from equilix.planner.schools import plan, plans
 from equilix.reading import read_out
+from equilix.report import report
 from equilix.rig.setups import Placement
 
 SCENES = [setup.id for setup in lighthouse().setups]
@@ -151,6 +154,18 @@ class Switching(unittest.TestCase):
         ):
             with self.subTest(said), self.assertRaisesRegex(Refused, said):
                 change()
+
+    def test_taken_apart(self) -> None:
+        """Every rig taken apart from the last part to the first: all of the report at each stage, finite, unwarned."""
+        for setup in lighthouse().setups:
+            made = lighthouse()
+            for placement in reversed(setup.ordered):
+                made = rigging.remove(made, setup.id, placement.id)
+                with warnings.catch_warnings():
+                    warnings.simplefilter("error")
+                    found = report(analyse(made, made.setups_by_id[setup.id]))
+                json.dumps(found, allow_nan=False)
+            self.assertEqual(found["mass_kg"], 0.0, setup.id)
 
     def test_cables_go_with_their_parts(self) -> None:
         """Taking the body off takes its cables along; removing one leaves the other."""

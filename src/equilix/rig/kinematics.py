@@ -189,10 +189,14 @@ class Assembly:
 
 
 def payload_ids(assembly: Assembly) -> tuple[str, ...]:
-    """The placements that a head carries: all but the head's own clamp, which stays with it."""
-    return tuple(
+    """The placements that a head carries: all but the head's own clamp, which stays with it.
+
+    A clamp that holds nothing is told of itself, so that there is always something that has a CG.
+    """
+    found = tuple(
         each for each, part in zip(assembly.ids, assembly.parts, strict=True) if part.kind not in STAYS_WITH_THE_HEAD
     )
+    return found or assembly.ids
 
 
 STAYS_WITH_THE_HEAD = frozenset(("head-clamp",))
