@@ -69,6 +69,20 @@ class Line(unittest.TestCase):
             self.assertAlmostEqual(float(analysis.holding.force_of(name)[2]), analysis.weight_n / 2, delta=1e-6)
         self.assertEqual(analysis.status, "rests")
 
+    def test_shares_are_what_the_hands_lift(self) -> None:
+        """The shares in words and figures are the forces that are drawn; with nothing else, all of the weight."""
+        made = lighthouse()
+        for analysis in (
+            analyse(made, made.setups_by_id["workshop"]),
+            analysed(held((0.02, 0.03), (0.0, 0.15), (0.0, -0.15))),
+        ):
+            figures = {figure.key: figure.value for figure in analysis.figures}
+            for side in ("left", "right"):
+                lift = float(analysis.holding.force_of(f"{side} hand")[2])
+                self.assertAlmostEqual(figures[f"{side}_share"] * analysis.weight_n, lift, delta=1e-9)
+                self.assertIn(f"{side} hand {lift / analysis.weight_n:.0%}", str(read_out(analysis)).lower())
+            self.assertAlmostEqual(figures["left_share"] + figures["right_share"], 1.0, delta=1e-6)
+
     def test_offset_grips_share_front_and_rear_load(self) -> None:
         """The left grip forward, the right one back: a CG on the slanted line twists nothing; side by side it would."""
         analysis = analysed(held((0.03, 0.045), (0.10, 0.15), (-0.10, -0.15)))

@@ -172,7 +172,7 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
 
     def share(value: float, unit: Display) -> str:
         del unit
-        return f"the left hand takes {0.5 + value / length_m:.0%}"
+        return f"the left hand takes {0.5 + value / length_m:.0%} before the wrists help"
 
     def both(first: float) -> tuple[tuple[str, float], ...]:
         return ((grips[0][1], first), (grips[1][1], 1.0 - first))
@@ -214,7 +214,7 @@ def verdict(situation: Situation) -> tuple[str, str]:
     """How the rig twists the wrists, and the shares."""
     carried, unit = situation.carried, situation.carried.display
     twist = situation.conditions[0]
-    left, right = shares(situation.support, carried.mass.cg_m)
+    left, right = lifted_shares(situation)
     parts = (
         f"Left hand {left:.0%}, right hand {right:.0%}."
         if line_of(situation.support) is not None
@@ -233,8 +233,8 @@ def verdict(situation: Situation) -> tuple[str, str]:
 def figures(situation: Situation) -> tuple[Figure, ...]:
     """The line between the grips, the shares, the twist; offset against side by side."""
     carried, support, unit = situation.carried, situation.support, situation.carried.display
-    cg, found = carried.mass.cg_m, line_of(support)
-    left, right = shares(support, cg)
+    found = line_of(support)
+    left, right = lifted_shares(situation)
     twist = situation.conditions[0].value_m * carried.weight_n
     rows = [
         Figure("left_share", "Left hand", left, "1", f"{left:.0%} of the weight", _share_warning("left", left)),
@@ -256,6 +256,13 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
             Figure("side_by_side_twist_nm", "Twist, were the hands side by side", level, "N·m", torque(level, unit))
         )
     return tuple(rows)
+
+
+def lifted_shares(situation: Situation) -> tuple[float, float]:
+    """What left and right hand lift of the weight, as the arms would share it: wrists shift it from the lever rule."""
+    found = (float(situation.holding.force_of(f"{side} hand")[2]) for side in ("left", "right"))
+    left, right = (lift / situation.carried.weight_n for lift in found)
+    return left, right
 
 
 def symmetric_twist_nm(situation: Situation) -> float:
