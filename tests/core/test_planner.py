@@ -211,6 +211,21 @@ class Refusals(unittest.TestCase):
             after = plan("strip", longer, analyse(longer, longer.setups_by_id["stairs"]))
             self.assertEqual(after.works, works, after.reason)
 
+    def test_at_odds(self) -> None:
+        """The only slide goes aslant: room enough, but what mends one axis spoils the other, and that is said."""
+        made = lighthouse()
+        base = made.parts_by_id["base"]
+        aslant = {"axis": (0.28, 0.96, 0.0), "from_m": -0.5, "to_m": 0.5, "scale_zero_m": 0.0}
+        offers = tuple(o.changed(track=aslant) if o.name == "dovetail" else o for o in base.offers)
+        made = kit.change_part(made, "base", offers=offers)
+        setup = made.setups[0]
+        made = made.with_setup(
+            setup.changed(placements=tuple(p.changed(pinned=p.id != "bridge") for p in setup.placements))
+        )
+        found = plan("move", made, analysed(made))
+        self.assertFalse(found.works)
+        self.assertRegex(found.reason, "what puts (fore-aft|sideways) right puts something else out")
+
     def test_missing_grams(self) -> None:
         """Too few weights: the grams that are missing would do it, hung where the last one hangs."""
         made = lighthouse()

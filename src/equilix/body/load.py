@@ -139,7 +139,7 @@ def efforts(
 ) -> tuple[Effort, ...]:
     """Effort of both shoulders, elbows, wrists and grips, in that order, for the forces found; then that of the back.
 
-    ``trunk_nm``: moment of rig and gear about the L5/S1 joint, where the way of carrying loads it.
+    ``trunk_nm``: moment that the back's muscles give at the L5/S1 joint, where a frame is worn; 0 elsewhere.
     """
     found = []
     arms = {item.arm.side: item for item in held}

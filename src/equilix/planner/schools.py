@@ -202,6 +202,7 @@ def _reason(school: School, moves: Moves, chosen: Chosen, analysis: Analysis, af
             return f"Cannot be done: {mass(excess / lever, unit)} of counterweight are missing."
         return "Cannot be done: the rods do not reach far enough to the other side."
     best: tuple[float, str] | None = None
+    at_odds = False
     for slide in moves.slides:
         travel = None if slide.draws or slide.placement not in after.setup.by_id else free_travel(
             after.assembly, slide.placement
@@ -214,7 +215,8 @@ def _reason(school: School, moves: Moves, chosen: Chosen, analysis: Analysis, af
         stop, room = (travel.stop_from, now - travel.from_m) if back else (travel.stop_to, travel.to_m - now)
         missing = (abs(condition.value_m) - condition.balance.tolerance_m) / abs(slope) - room
         if missing <= 0:
-            continue  # it could go so far, but something else would be out then
+            at_odds = True  # it could go so far, but something else would be out then
+            continue
         missing = math.ceil(missing * 1000 - 1e-6) / 1000
         seat = after.assembly.seats[after.assembly.index[slide.placement]]
         assert seat is not None  # a slide sits on a track
@@ -225,6 +227,8 @@ def _reason(school: School, moves: Moves, chosen: Chosen, analysis: Analysis, af
             said = f"the {stop} is {length(missing, unit)} in the way"
         if best is None or missing < best[0]:
             best = (missing, said)
+    if best is None and at_odds:
+        return f"Cannot be done: what puts {name} right puts something else out."
     if best is None:
         return "Cannot be done: nothing that moves weighs enough."
     return f"Cannot be done: {best[1]}."
