@@ -14,7 +14,7 @@ from equilix.errors import EquilixError, Refused
 from equilix.guide.observing import take_in
 from equilix.model import Model
 from equilix.planner.schools import plan, plans
-from equilix.report import LEVEL, guide_report, guide_text, plan_report, plan_text, report, report_text, schema_text
+from equilix.report import LEVEL, guide_report, guide_text, plans_report, plans_text, report, report_text, schema_text
 from equilix.rig.setups import Setup
 from equilix.store.reading import open_document
 from equilix.store.saving import save
@@ -77,12 +77,9 @@ def run(arguments: Sequence[str]) -> int:
             setup = _setup(document, options.setup)
             found = list(plans(document, setup.id))
             if options.json:
-                print(json.dumps([plan_report(each) for each in found], indent=1, ensure_ascii=False))
+                print(json.dumps(plans_report(found), indent=1, ensure_ascii=False))
             else:
-                print(
-                    "\n".join(plan_text(each) for each in found)
-                    or "Nothing carries this rig: there is nothing to plan."
-                )
+                print(plans_text(found))
     except EquilixError as error:
         print(f"equilix: {error}", file=sys.stderr)
         return 1

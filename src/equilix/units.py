@@ -144,6 +144,13 @@ def force(n: float, display: Display = "metric") -> str:
     return f"{n:.0f} N" if abs(n) >= 9.95 else f"{n:.1f} N"
 
 
+def pressure(pa: float, display: Display = "metric") -> str:
+    """A pressure for people: kilopascals, or pounds-force per square inch."""
+    if display == "us":
+        return f"{pa / (N_PER_LBF / M_PER_IN**2):.1f} psi"
+    return f"{pa / 1000:.0f} kPa" if pa >= 9950 else f"{pa / 1000:.1f} kPa"
+
+
 def torque(nm: float, display: Display = "metric", more: int = 0) -> str:
     """A moment for people: newton metres, or pound-feet; ``more`` digits than usual."""
     if display == "us":

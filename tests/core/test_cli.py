@@ -126,6 +126,7 @@ class Commands(unittest.TestCase):
             "Put power to work: + 330 g",
             "Hang weight",
             "Leave things off",
+            "Price: on the shoulder",
         ):
             self.assertIn(title, out)
         found = json.loads(self.call("plan", self.file, "--json")[1])

@@ -102,6 +102,22 @@ class Answers(WindowTest):
         self.assertTrue(first.hasFocus())
         self.assertIs(self.session.ghost, first.plan)
 
+    def test_cards_compare(self) -> None:
+        """All cards show the same three prices, in words too; a plan that arrives moves no button."""
+        setup = self.session.setup.id
+        self.session.edit("slide", lambda d: rigging.slide(d, setup, "bridge", 0.033))
+        self.wait(lambda: len(self.page.cards) > 0)
+        self.settle()
+        first = self.page.cards[0]
+        before = first.size(), first.button.pos()
+        self.wait_for_plans()
+        self.settle()
+        self.assertEqual((first.size(), first.button.pos()), before)
+        self.assertEqual({card.rails.keys for card in self.page.cards}, {first.rails.keys})
+        self.assertEqual(len(first.rails.keys), 3)
+        self.assertIn("On the shoulder", first.accessibleDescription())
+        self.assertGreater(len({card.accessibleDescription() for card in self.page.cards}), 2)
+
     def test_refusals_are_said(self) -> None:
         """With no counterweights in the kit that school says why not."""
         parts = tuple(p for p in lighthouse().parts if p.kind != "counterweight")

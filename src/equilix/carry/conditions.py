@@ -85,6 +85,8 @@ class Balance:
     lever: Lever | None = None
     effort_per_m: float = 0.0
     """Share of its motor's rating that a metre takes; 0 where no motor holds it."""
+    rank: int = 0
+    """0: static; what comes after it (drop time 1, dynamic 2) counts only once all before it is right."""
     also: Say | None = None
     """What a value means beyond its millimetres: an angle, a share of a motor."""
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import numpy as np
+from numpy.typing import NDArray
 
 from equilix.body.posture import Stance, knees_m, stance_under_pad
 from equilix.carry.conditions import (
@@ -17,8 +18,11 @@ from equilix.carry.conditions import (
     off_by,
     sideways,
 )
-from equilix.mechanics.contact import Bearing
-from equilix.units import length, torque
+from equilix.mechanics.bearing import bearing_pressure_pa
+from equilix.mechanics.contact import Bearing, Holding
+from equilix.units import length, pressure, torque
+
+Array = NDArray[np.float64]
 
 EDGE_MARGIN_M = 0.010
 """Nearer to the edge of the pad than this, the rig nods by itself (common practice, no source)."""
@@ -85,6 +89,18 @@ def verdict(situation: Situation) -> tuple[str, str]:
     return f"Falls {worst.way}.", f"{moment} past the edge of the pad."
 
 
+def pad_pressure_pa(support: Support | None, cg_m: Array, holding: Holding) -> float:
+    """Pressure on the shoulder, Pa, where the pad bears under a rig with this CG ``(3,)``; 0 without a pad.
+
+    The hands steady it and leave the load where the CG is, or at the edge that it is past.
+    """
+    if support is None or support.name != "pad":
+        return 0.0
+    load = sum(float(c.force_n[2]) for c in holding.contacts if c.name.startswith("pad "))
+    size = np.array((support.span_m[1] - support.span_m[0], support.width_m))
+    return bearing_pressure_pa(max(load, 0.0), (cg_m - support.datum_m)[:2], size)
+
+
 def head_clearance_m(carried: Carried, support: Support, shoulder: str) -> tuple[float, str]:
     """Least distance from the head of someone with the pad on this shoulder to the rig, and the part that is nearest.
 
@@ -127,6 +143,9 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
     """Room for the head on either shoulder, the lens and the eye, the fists and the knees."""
     carried, support, unit = situation.carried, situation.support, situation.carried.display
     found = []
+    pad_pa = pad_pressure_pa(support, carried.mass.cg_m, situation.holding)
+    if pad_pa > 0:
+        found.append(Figure("pad_pa", "Pressure where the pad bears", pad_pa, "Pa", pressure(pad_pa, unit)))
     own = carried.operator.shoulder
     for shoulder in ("right", "left"):
         room, part = head_clearance_m(carried, support, shoulder)

@@ -118,6 +118,7 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
             "too fast",
             f"where {SHORTEST_DROP_S:g} to {LONGEST_DROP_S:g} s, {dropped.words}, want it",
             edge_m=(low + high) / 2,
+            rank=1,
             also=drops,
         ),
         *(
@@ -152,6 +153,7 @@ def _dynamic(carried: Carried, support: Support, direction: np.ndarray, *words: 
         "the post, as it would shake",
         subject="Spun, it is as if all of it stood",
         lever=Lever(Z, support.datum_m, scale, own),
+        rank=2,
     )
 
 

@@ -103,6 +103,17 @@ class TakeOff:
 Step = SlideTo | DrawOut | StandIn | Hang | TakeOff
 
 
+PARTLY = ("static balance", "static balance and drop time")
+"""What is right when the conditions of so many ranks are."""
+
+
+def _ranks_right(analysis: Analysis) -> int:
+    """How many ranks of conditions are right from the first on, of those that something comes after."""
+    wrong = [c.balance.rank for c in analysis.conditions if not c.ok]
+    last = max((c.balance.rank for c in analysis.conditions), default=0)
+    return min([*wrong, last])
+
+
 @dataclass(frozen=True)
 class Plan:
     """The best plan of one school, or why there is none.
@@ -129,6 +140,22 @@ class Plan:
         return not self.reason
 
     @property
+    def partly(self) -> str:
+        """What it brings although it does not reach all: 'static balance'; empty where it brings all, or nothing.
+
+        Static balance is usable by itself, and so is a right drop time without dynamic balance.
+        """
+        if self.works or not self.steps:
+            return ""
+        was, now = (_ranks_right(each) for each in (self.before, self.after))
+        return PARTLY[now - 1] if now > was else ""
+
+    @property
+    def answers(self) -> bool:
+        """Whether it is worth doing: it brings all, or a part that is usable by itself."""
+        return bool(self.steps) and (self.works or bool(self.partly))
+
+    @property
     def added_kg(self) -> float:
         """Mass added (negative: taken off), kg."""
         return self.after.mass.mass_kg - self.before.mass.mass_kg
@@ -148,6 +175,12 @@ class Plan:
     def steadiness(self) -> float:
         """Rotational inertia about the pitch axis after over before: above 1 it shakes less and turns slower."""
         return float(self.after.mass.inertia_kg_m2[1, 1] / self.before.mass.inertia_kg_m2[1, 1])
+
+    @property
+    def steady_words(self) -> str:
+        """The same for people: '8 % steadier'."""
+        percent = round((self.steadiness - 1) * 100)
+        return f"{abs(percent)} % {'steadier' if percent > 0 else 'livelier'}" if percent else "as now"
 
     def lines(self) -> list[tuple[str, str]]:
         """The steps for reading, (what, where the scale stands); like pieces hung side by side are one line."""

@@ -4,8 +4,8 @@ Unknowns: for every slide the steps it goes up and down and whether it is touche
 whether it is there; for every added piece its place in steps. A balance condition is linear in these, because
 ``Σ mᵢ pᵢ (d·rᵢ − d·datum)`` is, once a product of "is there" and "slides by" is written as one more unknown with
 four bounds (exact for a 0/1 factor). Solved in the order of importance, each stage keeping what the one before
-reached: least excess over the tolerance, least added mass, fewest things touched, nearest to the target, least travel.
-Solver: HiGHS. Moments are kg·mm here, so that all numbers are of one size.
+reached: least excess over the tolerance (the static first), least added mass, fewest things touched, nearest to the
+target, least travel. Solver: HiGHS. Moments are kg·mm here, so that all numbers are of one size.
 """
 
 from __future__ import annotations
@@ -72,7 +72,7 @@ def solve(
     excess = work.balances()
     x: Array | None = None
     for objective, slack in (
-        ({k: v for terms in excess for k, v in terms.items()}, 1e-4),
+        *((terms, 1e-4) for terms in excess),
         (work.added_mass(), 1e-7),
         (work.touched_things(), 1e-6),
         (work.off_target(), 1e-3),
@@ -221,8 +221,11 @@ class _Build:
         return terms
 
     def balances(self) -> list[Row]:
-        """Rows for every condition; returns what to minimise first: excess over tolerance, then over the aim."""
-        goals = []
+        """Rows for every condition; returns what to minimise first: excess over tolerance, and over the aim.
+
+        One goal for every rank of conditions, the static ones first.
+        """
+        goals: dict[int, Row] = {}
         for condition in self.analysis.conditions:
             form = self._first_moment(condition)
             self.forms.append(form)
@@ -239,8 +242,8 @@ class _Build:
                     add_to(terms, form.moment, sign)
                     add_to(terms, form.mass, -limit)
                     self.programme.row(terms, high=limit * form.constant_mass - sign * form.constant_moment)
-            goals.append({over: 1000.0, short: 1.0})
-        return goals
+            goals.setdefault(condition.balance.rank, {}).update({over: 1000.0, short: 1.0})
+        return [goals[rank] for rank in sorted(goals)]
 
     def _first_moment(self, condition: Condition) -> _Form:
         balance = condition.balance

@@ -127,15 +127,24 @@ def _settle(
             chosen.pieces, chosen.removed, more.promised_m, more.excess_kgm,
         )  # fmt: skip
         then = _carried_out(better, document, analysis)
-        if _outside(then) >= _outside(after) - 1e-6:
+        if not _better(_outside(then), _outside(after)):
             break
         chosen, after = better, then
     return chosen, after
 
 
-def _outside(analysis: Analysis) -> float:
-    """How far out the conditions are in tolerances, all together."""
-    return sum(max(abs(c.value_m) / c.balance.tolerance_m - 1.0, 0.0) for c in analysis.conditions)
+def _outside(analysis: Analysis) -> list[float]:
+    """How far out the conditions are in tolerances, all of a rank together, the static ones first."""
+    found: dict[int, float] = {}
+    for each in analysis.conditions:
+        out = max(abs(each.value_m) / each.balance.tolerance_m - 1.0, 0.0)
+        found[each.balance.rank] = found.get(each.balance.rank, 0.0) + out
+    return [found[rank] for rank in sorted(found)]
+
+
+def _better(then: list[float], before: list[float]) -> bool:
+    """Whether the first rank that differs is less out."""
+    return next((a < b for a, b in zip(then, before, strict=True) if abs(a - b) > 1e-6), False)
 
 
 def _carried_out(chosen: Chosen, document: Document, analysis: Analysis) -> Analysis:
@@ -187,8 +196,11 @@ def _mark(track: Track | None, slide: float, analysis: Analysis) -> str:
 
 
 def _reason(school: School, moves: Moves, chosen: Chosen, analysis: Analysis, after: Analysis) -> str:
-    name, excess = max(chosen.excess_kgm.items(), key=lambda item: item[1])
-    condition = next(c for c in after.conditions if c.balance.name == name)
+    first = min(c.balance.rank for c in after.conditions if not c.ok)
+    condition = max(
+        (c for c in after.conditions if c.balance.rank == first), key=lambda c: chosen.excess_kgm[c.balance.name]
+    )
+    name, excess = condition.balance.name, chosen.excess_kgm[condition.balance.name]
     d, sign = condition.balance.direction, 1.0 if condition.value_m > 0 else -1.0
     unit = analysis.display
     if school == "weight":

@@ -11,9 +11,38 @@ from equilix.document import Document
 from equilix.guide.observing import Correction
 from equilix.guide.steps import advise, finish
 from equilix.planner.plan import DrawOut, Hang, Plan, SlideTo, StandIn, Step
+from equilix.planner.prices import compared
 from equilix.reading import CAUTION, read_out
 from equilix.report.sections import plain
 from equilix.units import mass
+
+
+def plans_report(found: Sequence[Plan]) -> list[dict[str, Any]]:
+    """The plans for one rig as plain JSON values, with what they cost and in what they differ most."""
+    answers = [plan for plan in found if plan.answers]
+    keys, each, _ = compared(answers)
+    made = []
+    for plan in found:
+        costs = next((costs for answer, costs in zip(answers, each, strict=True) if answer is plan), {})
+        said = {key: {"value": price.value, "said": price.said} for key, price in costs.items()}
+        made.append({**plan_report(plan), "prices": said, "differs_in": list(keys) if said else []})
+    return made
+
+
+def plans_text(found: Sequence[Plan]) -> str:
+    """The plans for one rig for the terminal."""
+    answers = [plan for plan in found if plan.answers]
+    keys, each, now = compared(answers)
+    made = []
+    for plan in found:
+        costs = next((costs for answer, costs in zip(answers, each, strict=True) if answer is plan), {})
+        said = [
+            f"{costs[key].label.lower()} {costs[key].said}{f' (now {now[key].said})' if key in now else ''}"
+            for key in keys
+            if costs
+        ]
+        made.append(plan_text(plan) + (f"\n  Price: {'; '.join(said)}." if said else ""))
+    return "\n".join(made) or "Nothing carries this rig: there is nothing to plan."
 
 
 def plan_report(plan: Plan) -> dict[str, Any]:
@@ -25,6 +54,7 @@ def plan_report(plan: Plan) -> dict[str, Any]:
         "title": plan.title,
         "works": plan.works,
         "reason": plan.reason,
+        "partly": plan.partly,
         "steps": [step_report(step, plan.before) for step in plan.steps],
         "added_kg": plan.added_kg,
         "mass_kg": after.mass.mass_kg,
@@ -61,14 +91,15 @@ def step_report(step: Step, before: Analysis) -> dict[str, Any]:
 
 def plan_text(plan: Plan) -> str:
     """A plan for the terminal."""
-    if not plan.works:
+    if not plan.answers:
         return f"{plan.title}\n  {plan.reason}"
     added = mass(abs(plan.added_kg), plan.after.display)
     cost = "nothing added" if abs(plan.added_kg) < 0.0005 else f"{'+' if plan.added_kg > 0 else '−'} {added}"
     steps = [f"  {text}{f' ({mark})' if mark else ''}." for text, mark in plan.lines()]
     warnings = [f"  ▲ {caution}" for caution in plan.cautions]
     then = f"  Then: {read_out(plan.after)}"
-    return "\n".join((f"{plan.title}: {cost}, about {plan.minutes:g} min", *steps, *warnings, then))
+    partly = [f"  Only {plan.partly}. {plan.reason}"] if plan.partly else []
+    return "\n".join((f"{plan.title}: {cost}, about {plan.minutes:g} min", *steps, *partly, *warnings, then))
 
 
 def guide_report(analysis: Analysis, plan: Plan, corrections: Sequence[Correction] = ()) -> dict[str, Any]:

@@ -214,7 +214,7 @@ class Window(QMainWindow):
         self.reading.large = on
         self.reading.refresh()
         if on and self.session.plans:
-            plan = next((p for p in self.session.plans if p.works and p.steps), None)
+            plan = next((p for p in self.session.plans if p.answers), None)
             if plan is not None and self.session.analysis.status != "rests":
                 text, mark = plan.lines()[0]
                 self.message.offer(

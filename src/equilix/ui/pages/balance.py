@@ -109,11 +109,11 @@ class BalancePage(Page):
         session = self.session
         rests = session.analysis.status == "rests"
         self.head.setText("Nothing to mend" if rests else "Ways to mend it")
-        working = [plan for plan in session.plans if plan.works and plan.steps]
+        working = [plan for plan in session.plans if plan.answers]
         self.state.setText("looking …" if session.is_planning else f"{len(working)} found" if session.plans else "")
         tint(self.state, self.theme.quiet)
         self._show_cards([] if rests else working)
-        refusals = [f"{plan.title}: {plan.reason}" for plan in session.plans if not plan.works]
+        refusals = [f"{plan.title}: {plan.reason}" for plan in session.plans if not (plan.works or plan.partly)]
         if not session.analysis.conditions:
             refusals = [
                 _BEGIN if not session.setup.placements else _UNSUPPORTED.format(needs=session.analysis.way.needs)
@@ -147,6 +147,16 @@ class BalancePage(Page):
                 card.chosen.connect(self.session.apply_plan)
                 self.cards_column.layout().insertWidget(place, card)
                 self.cards.insert(place, card)
+        if [card.plan for card in self.cards] != shown:
+            self._compare()
+
+    def _compare(self) -> None:
+        """Every card shows in what the plans found so far differ most."""
+        from equilix.planner.prices import compared
+
+        keys, each, now = compared([card.plan for card in self.cards])
+        for card, own in zip(self.cards, each, strict=True):
+            card.compare(keys, own, [other for other in each if other is not own], now)
 
     def _drop_cards(self, but: list[Plan]) -> None:
         for card in [card for card in self.cards if not any(card.plan is plan for plan in but)]:

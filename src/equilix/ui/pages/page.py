@@ -30,6 +30,8 @@ class Page(QWidget):
         self.scroll.setWidgetResizable(True)
         self.scroll.setFrameShape(QFrame.Shape.NoFrame)
         self.scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        # Always there, so that what arrives never makes the column narrower under the mouse.
+        self.scroll.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOn)
         self.scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         body = QWidget()
         self.column = QVBoxLayout(body)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import html
 import math
+from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QEvent, QPointF, QRectF, Qt, Signal
@@ -12,11 +13,13 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QSizePol
 
 from equilix.reading import lasts
 from equilix.ui.theme import Theme, colour, font
+from equilix.ui.widgets.price_rails import PriceRails
 from equilix.ui.widgets.tint import plain_label, rich_label, tint
-from equilix.units import mass
+from equilix.units import count, mass
 
 if TYPE_CHECKING:
     from equilix.planner.plan import Plan
+    from equilix.planner.prices import Prices
 
 
 class BalanceBar(QWidget):
@@ -71,19 +74,24 @@ class PlanCard(QFrame):
             more = f" <span style='color:{theme.quiet}'>({html.escape(mark)})</span>" if mark else ""
             step.setText(f"{html.escape(text)}{more}")
             column.addWidget(_dressed(step, theme.ink, wrap=True))
+        if plan.partly:
+            column.addWidget(_label(f"Only {plan.partly}. {plan.reason}", theme.ink, wrap=True))
         for caution in plan.cautions:
             column.addWidget(_label(f"▲ {caution}", theme.tip, wrap=True))
         column.addWidget(BalanceBar(plan, theme))
-        tired = plan.after.first_to_give_out
-        time = "" if tired is None else lasts(tired)
+        self.rails = PriceRails(theme)
+        column.addWidget(self.rails)
         self.button = QPushButton("Do it")
         self.button.setFont(font(11, bold=True))
         self.button.setAccessibleName(f"Do it: {plan.title}")
         self.button.clicked.connect(lambda: self.chosen.emit(plan))
-        what = "fingers" if tired is not None and tired.joint == "grip" else "" if tired is None else tired.name
-        column.addLayout(_row(_label(time, theme.ink, bold=True, points=15), _label(what, theme.quiet), self.button))
-        column.addWidget(_label(_effort(plan), theme.quiet, wrap=True))
+        column.addLayout(_row(_label(_effort(plan), theme.quiet, wrap=True), self.button))
         self._marked = False
+
+    def compare(self, keys: tuple[str, ...], own: Prices, others: Sequence[Prices], now: Prices) -> None:
+        """Show in what this plan differs from the others and from the rig as it is."""
+        self.rails.show_prices(keys, own, others, now)
+        self.setAccessibleDescription(". ".join(self.rails.said()))
 
     def paintEvent(self, event: QPaintEvent) -> None:
         del event
@@ -134,10 +142,9 @@ def _price(plan: Plan) -> str:
 
 
 def _effort(plan: Plan) -> str:
-    count = len(plan.steps)
-    percent = round((plan.steadiness - 1) * 100)
-    steady = f"{abs(percent)} % {'steadier' if percent > 0 else 'livelier'}" if percent else "as steady as now"
-    return f"{count} {'step' if count == 1 else 'steps'}, {plan.minutes:g} min · {steady}"
+    tired = plan.after.first_to_give_out
+    last = "" if tired is None else f"Lasts {lasts(tired)}, {tired.name}. "
+    return f"{last}{count(len(plan.steps), 'step', 'steps')}, {plan.minutes:g} min"
 
 
 def _label(text: str, value: str, *, bold: bool = False, wrap: bool = False, points: float = 11) -> QLabel:
@@ -153,15 +160,9 @@ def _dressed(made: QLabel, value: str, *, bold: bool = False, wrap: bool = False
     return made
 
 
-def _row(first: QWidget, *others: QWidget) -> QHBoxLayout:
+def _row(first: QWidget, second: QWidget) -> QHBoxLayout:
     row = QHBoxLayout()
     row.setSpacing(8)
-    row.addWidget(first)
-    if len(others) == 1:
-        row.addStretch(1)
-        row.addWidget(others[0])
-    else:
-        row.addWidget(others[0])
-        row.addStretch(1)
-        row.addWidget(others[1])
+    row.addWidget(first, 1)
+    row.addWidget(second)
     return row

@@ -1,0 +1,133 @@
+"""What a plan costs and brings, in what practitioners feel, and in which of it a few plans differ most."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Final
+
+from equilix.analysis import Analysis
+from equilix.body.endurance import LONGEST_S
+from equilix.carry.shoulder import pad_pressure_pa
+from equilix.fit.fit import TAKE_S, Fit
+from equilix.planner.plan import Hang, Plan, StandIn
+from equilix.power.day import network_of
+from equilix.units import count, duration, force, length, pressure
+
+
+@dataclass(frozen=True, slots=True)
+class Price:
+    """One figure of a plan: SI value, words for people, and its ``burden``: the same on a scale where less is better.
+
+    ``felt``: a difference of the burden that is just felt (common practice, no source). Of the prices of one ``kind``
+    only one is worth showing.
+    """
+
+    key: str
+    label: str
+    value: float
+    said: str
+    burden: float
+    felt: float
+    kind: str
+
+
+Prices = Mapping[str, Price]
+
+FELT_RATIO: Final = math.log(1.15)
+"""Times and inertias are compared by their ratio; 15 % are just felt (common practice, no source)."""
+SHOWN: Final = 3
+LEAST_SPREAD: Final = 0.25
+"""What differs by less, of what is just felt, does not differ."""
+
+
+def prices_of(analysis: Analysis) -> dict[str, Price]:
+    """What carrying a rig costs, by key."""
+    unit, fit, found = analysis.display, Fit(analysis), []
+    pad_pa = pad_pressure_pa(analysis.support, analysis.mass.cg_m, analysis.holding)
+    if pad_pa > 0 and analysis.stance is not None:
+        behind = max(float(analysis.stance.head_m[0] - analysis.stance.head_half_m[0]) - analysis.carried.rear_m, 0.0)
+        ends = length(behind, unit) if behind > 0 else "ends before it"
+        found += [
+            Price("pad_pa", "On the shoulder", pad_pa, pressure(pad_pa, unit), pad_pa, 2000.0, "pad"),
+            Price("behind_m", "Behind the head", behind, ends, behind, 0.02, "behind"),
+        ]
+    sizes = [float((c.force_n @ c.force_n) ** 0.5) for c in analysis.holding.contacts if c.side]
+    if sizes:
+        most = max(sizes)
+        found.append(Price("hand_n", "Heavier hand", most, force(most, unit), most, 4.0, "hands"))
+    if fit.spine is not None and (sizes or pad_pa > 0 or fit.worn is not None):
+        back = fit.spine.compression_n
+        found.append(Price("back_n", "Lower back", back, force(back, unit), back, 60.0, "back"))
+    tired = analysis.first_to_give_out
+    if tired is not None:
+        lasts = max(min(tired.endurance_s, LONGEST_S), 1.0)
+        said = "all day" if lasts >= LONGEST_S else duration(lasts)
+        found.append(Price("endurance_s", "Lasts", lasts, said, -math.log(lasts), FELT_RATIO, "time"))
+        take = min(TAKE_S, lasts / 2)
+        share = take / (take + fit.rest_s(take))
+        found.append(Price("day_share", "Share of a day", share, f"{share:.0%}", -share, 0.05, "time"))
+    runs = [run.seconds for run in network_of(analysis, dict(analysis.carried.kit)).runs if run.watts > 0]
+    if runs:
+        lasts = min(runs)
+        found.append(Price("run_s", "Power lasts", lasts, duration(lasts), -math.log(lasts), FELT_RATIO, "power"))
+    return {price.key: price for price in found}
+
+
+def prices_now(plan: Plan) -> dict[str, Price]:
+    """What the rig costs before a plan is done, to compare it with."""
+    found = prices_of(plan.before)
+    return {**found, "steadiness": _steadiness(1.0, "as now")}
+
+
+def _steadiness(ratio: float, said: str) -> Price:
+    return Price("steadiness", "Steadiness", ratio, said, -math.log(max(ratio, 1e-6)), FELT_RATIO, "steady")
+
+
+def prices(plan: Plan) -> dict[str, Price]:
+    """What a plan costs to carry and to do, by key."""
+    found = prices_of(plan.after)
+    clamps = len(plan.steps)
+    more = [
+        _steadiness(plan.steadiness, plan.steady_words),
+        Price("minutes", "To do it", plan.minutes * 60, f"{plan.minutes:g} min", plan.minutes, 1.0, "work"),
+        Price("clamps", "To open", clamps, count(clamps, "clamp", "clamps"), clamps, 1.0, "work"),
+    ]
+    bought = to_buy(plan)
+    if bought > 0:
+        more.append(Price("money", "To be bought", bought, f"{bought:.0f}", bought, 20.0, "money"))
+    return {**found, **{price.key: price for price in more}}
+
+
+def to_buy(plan: Plan) -> float:
+    """The price of what a plan needs that the kit does not own, in the document's money."""
+    kit = plan.before.carried.kit
+    wanted = (kit[step.part] for step in plan.steps if isinstance(step, Hang | StandIn))
+    return sum(part.price or 0.0 for part in wanted if not part.owned)
+
+
+def most_differing(each: Sequence[Prices]) -> tuple[str, ...]:
+    """The keys of at most three prices in which all of these differ most, by what is just felt; one of a kind."""
+    shared = set.intersection(*(set(found) for found in each)) if each else set()
+    spread = {}
+    for key in shared:
+        burdens = [found[key].burden for found in each]
+        spread[key] = (max(burdens) - min(burdens)) / each[0][key].felt
+    chosen: dict[str, str] = {}
+    for key in sorted(spread, key=lambda k: (-spread[k], k)):
+        if spread[key] >= LEAST_SPREAD:
+            chosen.setdefault(each[0][key].kind, key)
+    return tuple(chosen.values())[:SHOWN]
+
+
+def compared(plans: Sequence[Plan]) -> tuple[tuple[str, ...], list[Prices], Prices]:
+    """The keys in which plans for one rig differ most, the prices of each, those of the rig as it is.
+
+    A single plan is compared with the rig as it is.
+    """
+    if not plans:
+        return (), [], {}
+    each: list[Prices] = [prices(plan) for plan in plans]
+    now = prices_now(plans[0])
+    return most_differing(each if len(each) > 1 else [*each, now]), each, now
