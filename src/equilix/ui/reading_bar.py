@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QSizePolicy, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QBoxLayout, QHBoxLayout, QSizePolicy, QVBoxLayout, QWidget
 
 from equilix.reading import read_out
 from equilix.ui.session import Session
@@ -14,8 +14,9 @@ SIGNS = {"rests": "●", "leans": "◆", "falls": "▲", "unsupported": "○"}
 """A shape for each status, so that colour is never the only sign."""
 
 
+GAP_PX, SIDE_PX = 14, 16
 HEIGHT_PX, LARGE_HEIGHT_PX = 84, 132
-NARROW_PX, NARROW_HEIGHT_PX = 760, 112
+NARROW_PX, NARROW_HEIGHT_PX = 760, 128
 """The bar keeps its height whatever it says, so that the drawing does not move under the mouse."""
 
 
@@ -31,12 +32,12 @@ class ReadingBar(QWidget):
         for label in (self.rest, self.cost):
             label.setWordWrap(True)
         self.rest.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Preferred)
-        first = QHBoxLayout()
-        first.setSpacing(14)
+        first = self.first = QHBoxLayout()
+        first.setSpacing(GAP_PX)
         first.addWidget(self.verdict, 0, Qt.AlignmentFlag.AlignBaseline)
         first.addWidget(self.rest, 1, Qt.AlignmentFlag.AlignBaseline)
         column = QVBoxLayout(self)
-        column.setContentsMargins(16, 8, 16, 4)
+        column.setContentsMargins(SIDE_PX, 8, SIDE_PX, 4)
         column.setSpacing(2)
         column.addLayout(first)
         column.addWidget(self.cost)
@@ -60,6 +61,19 @@ class ReadingBar(QWidget):
         self.rest.setText(reading.rest)
         self.cost.setText(reading.cost)
         self.setAccessibleName(str(reading))
+        self._lay_out()
+
+    def _lay_out(self) -> None:
+        """In a narrow bar the rest of the sentence stands under its beginning where it has no room beside it."""
+        said = self.verdict.sizeHint().width() + GAP_PX + self.rest.fontMetrics().horizontalAdvance(self.rest.text())
+        beside = said <= self.width() - 2 * SIDE_PX or self.width() >= NARROW_PX
+        way = QBoxLayout.Direction.LeftToRight if beside else QBoxLayout.Direction.TopToBottom
+        if self.first.direction() != way:
+            self.first.setDirection(way)
+            self.first.setSpacing(GAP_PX if beside else 2)
+            baseline = Qt.AlignmentFlag.AlignBaseline if beside else Qt.AlignmentFlag(0)
+            self.first.setAlignment(self.verdict, baseline)
+            self.first.setAlignment(self.rest, baseline)
 
     def _keep_height(self) -> None:
         narrow = NARROW_HEIGHT_PX if self.width() < NARROW_PX else HEIGHT_PX
@@ -69,3 +83,4 @@ class ReadingBar(QWidget):
         """Both sentences take two lines in a narrow window."""
         del event
         self._keep_height()
+        self._lay_out()
