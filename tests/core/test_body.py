@@ -5,7 +5,8 @@ import unittest
 
 import numpy as np
 
-from equilix.body.endurance import LONGEST_S, endurance_s, rohmert_min, squeeze_n
+from equilix.body.endurance import LONGEST_S, endurance_s, rohmert_min
+from equilix.body.grip import squeeze_n
 from equilix.body.load import choose_grips, efforts, first_to_give_out, hands_for, own_moment
 from equilix.body.operators import Operator, Strength, segments
 from equilix.body.posture import arm_weights, reach, stance_under_pad
@@ -125,9 +126,9 @@ class Endurance(unittest.TestCase):
 
     def test_squeeze(self) -> None:
         """F/(2µ): 30 N along a smooth handle asks for 60 N of squeeze, along rubber 25 N; a contour halves it."""
-        self.assertAlmostEqual(squeeze_n(30, "smooth", False), 60.0)
-        self.assertAlmostEqual(squeeze_n(-30, "rubber", False), 25.0)
-        self.assertAlmostEqual(squeeze_n(30, "smooth", True), 30.0)
+        self.assertAlmostEqual(squeeze_n(30, 0, 0.034, "smooth", False), 60.0)
+        self.assertAlmostEqual(squeeze_n(-30, 0, 0.034, "rubber", False), 25.0)
+        self.assertAlmostEqual(squeeze_n(30, 0, 0.034, "smooth", True), 30.0)
 
 
 class Load(unittest.TestCase):

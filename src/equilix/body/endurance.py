@@ -42,12 +42,3 @@ def rohmert_min(effort: float) -> float:
     if not 0.15 < effort <= 1.0:
         raise ValueError("Rohmert's formula holds for efforts above 0.15 and up to 1")
     return -1.5 + 2.1 / effort - 0.6 / effort**2 + 0.1 / effort**3
-
-
-FRICTION: Final[dict[str, float]] = {"smooth": 0.25, "rubber": 0.6, "leather": 0.45, "wood": 0.45}
-"""Friction between hand and handle by surface (from memory)."""
-
-
-def squeeze_n(load_along_n: float, surface: str, contoured: bool) -> float:
-    """Grip squeeze in N that holds a load along the handle: ``F/(2µ)``; a contour carries half by shape."""
-    return abs(load_along_n) * (0.5 if contoured else 1.0) / (2 * FRICTION[surface])

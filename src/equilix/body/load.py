@@ -13,13 +13,13 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from equilix.body.endurance import endurance_s, squeeze_n
+from equilix.body.endurance import endurance_s
+from equilix.body.grip import fingers_n, thickness_factor
 from equilix.body.operators import Operator, segments
 from equilix.body.posture import Arm, arm_weights, reach
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.kit.parts import Grip
 from equilix.mechanics.contact import Contact, Hand, Lever, skew
-from equilix.mechanics.rotations import unit
 
 Array = NDArray[np.float64]
 
@@ -109,18 +109,19 @@ def hands_for(
             hands.append(Hand(f"{side} hand", point, ON_KNEE_N, (), pushes_up=True))
             continue
         masses, centres = arm_weights(body, arm)
-        levers = tuple(
+        levers = [
             Lever(name, joint, strength[name], own_moment(joint, masses[first:], centres[first:]))
             for name, joint, first in (("shoulder", arm.shoulder_m, 0), ("elbow", arm.elbow_m, 1))
-            if not (name == "elbow" and arm.hangs_straight)  # a load in a hanging hand stretches it, and costs nothing
-        )
+        ]
+        if arm.hangs_straight:  # a load in a hanging hand stretches the elbow and costs it nothing, a moment does
+            levers[1] = Lever("elbow", point, strength["elbow"], np.zeros(3))
         wrist = operator.strength_of("wrist", side) if wrists and grip.name != PALM else 0.0
         hands.append(
             Hand(
                 f"{side} hand",
                 point,
                 COMFORTABLE_SHARE * operator.strength_of("grip", side),
-                levers,
+                tuple(levers),
                 pushes_up=grip.name == PALM,
                 wrist_nm=wrist or None,
             )
@@ -141,7 +142,7 @@ def efforts(
 
     ``trunk_nm``: moment that the back's muscles give at the L5/S1 joint, where a frame is worn; 0 elsewhere.
     """
-    found = []
+    found, body = [], segments(operator)
     arms = {item.arm.side: item for item in held}
     forces = {contact.name: contact.force_n for contact in contacts}
     twists = {contact.name: contact.moment_nm for contact in contacts}
@@ -158,11 +159,9 @@ def efforts(
         if hand.pushes_up:  # an open palm or a fist on the knee grips nothing
             continue
         item = arms[side]
-        along = float(force @ unit(item.axis))
-        across = float(np.linalg.norm(force - along * unit(item.axis)))
-        squeeze = squeeze_n(along, item.grip.surface, item.grip.contoured)
-        # what pulls across the handle is borne by the hooked fingers, one to one
-        found.append(_effort("grip", side, squeeze + across, operator.strength_of("grip", side)))
+        fingers = fingers_n(item.grip, item.axis, force, twists.get(hand.name, np.zeros(3)), body.hand_m)
+        strength = operator.strength_of("grip", side) * thickness_factor(item.grip.diameter_m, body.hand_m)
+        found.append(_effort("grip", side, fingers, strength))
     if trunk_nm > 0:
         found.append(_effort("trunk", "", trunk_nm, operator.strength_of("trunk")))
     order = {"shoulder": 0, "elbow": 1, "wrist": 2, "grip": 3, "trunk": 4}

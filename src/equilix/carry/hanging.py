@@ -1,7 +1,7 @@
 """What hangs from one point: pitch and roll, and the conditions that come of them.
 
-A free rig turns until its CG is under the point: pitch ``atan2(x_cg − x_h, z_h − z_cg)``, nose-down positive, and
-roll ``atan2(y_h − y_cg, z_h − z_cg)``, left side up positive, as right-handed turns about +y and +x.
+A free rig turns until its CG is under the point, ``d`` from it. Pitch is how far the lens then looks down,
+``asin(d_x / |d|)``; roll is how far the horizon in the picture is off, ``atan2(−d_y, −d_z)``, left side up positive.
 """
 
 from __future__ import annotations
@@ -26,9 +26,10 @@ def drop_m(carried: Carried, support: Support) -> float:
 
 
 def attitude_rad(carried: Carried, support: Support) -> tuple[float, float]:
-    """Hang pitch (nose-down positive) and roll (left side up positive)."""
+    """Hang pitch (the lens looks down: positive) and roll (left side up positive)."""
     x, y, z = carried.mass.cg_m - support.datum_m
-    return math.atan2(x, -z), math.atan2(-y, -z)
+    far = math.hypot(x, y, z)
+    return math.asin(x / far) if far > 0 else 0.0, math.atan2(-y, -z)
 
 
 def hanging_balances(carried: Carried, support: Support, tolerance_rad: float, point: str) -> tuple[Balance, ...]:
@@ -58,11 +59,8 @@ def hanging_balances(carried: Carried, support: Support, tolerance_rad: float, p
     )
 
 
-def hanging_verdict(situation: Situation, point: str, lead: str = "P") -> tuple[str, str]:
-    """Hangs level, tilted, or turns over; the sentence of the angles begins with ``lead`` in place of its first letter.
-
-    Pitch is that of the lens: nose-down or nose-up by so much.
-    """
+def hanging_verdict(situation: Situation, point: str, lead: str) -> tuple[str, str]:
+    """Hangs level, tilted, or turns over; the sentence of the angles begins with ``lead``."""
     carried, unit = situation.carried, situation.carried.display
     pitch, roll = attitude_rad(carried, situation.support)
     drop = drop_m(carried, situation.support)
@@ -70,7 +68,7 @@ def hanging_verdict(situation: Situation, point: str, lead: str = "P") -> tuple[
         return "Turns over.", (
             f"The centre of gravity is {length(-drop, unit)} above {point}; it has to hang below it."
         )
-    said = f"{lead}itch {_way(pitch, 'nose-down', 'nose-up')}, roll {_way(roll, 'left side up', 'right side up')}."
+    said = f"{lead}, the lens looks {_way(pitch, 'down', 'up')}, roll {_way(roll, 'left side up', 'right side up')}."
     if situation.status == "rests":
         return "Hangs level.", said
     return f"Hangs {situation.worst.way}.", said
@@ -86,7 +84,7 @@ def hanging_figures(situation: Situation) -> tuple[Figure, ...]:
     drop = drop_m(situation.carried, situation.support)
     warning = "" if drop > 0 else "It turns over: raise the point, or put heavy things lower."
     return (
-        Figure("hang_pitch_rad", "Hang pitch", pitch, "rad", _way(pitch, "nose-down", "nose-up"), warning),
-        Figure("hang_roll_rad", "Hang roll", roll, "rad", _way(roll, "left side up", "right side up")),
+        Figure("hang_pitch_rad", "Let go, the lens looks", pitch, "rad", _way(pitch, "down", "up"), warning),
+        Figure("hang_roll_rad", "Let go, roll", roll, "rad", _way(roll, "left side up", "right side up")),
         Figure("below_m", "Centre of gravity below it", drop, "m", length(drop, situation.carried.display)),
     )

@@ -61,7 +61,7 @@ def stands_out(carried: Carried, support: Support) -> tuple[tuple[np.ndarray, fl
 
 def verdict(situation: Situation) -> tuple[str, str]:
     """How it hangs when it is let go."""
-    return hanging_verdict(situation, "the eyelet", "Let go: p")
+    return hanging_verdict(situation, "the eyelet", "Let go")
 
 
 def line_m(carried: Carried, support: Support, harness: Harness) -> float:

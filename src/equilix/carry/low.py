@@ -23,7 +23,10 @@ def support(carried: Carried) -> Support | None:
     grip, placement_id, name, point, axis = max(flat, key=lambda place: float(place[3][2]))
     side = carried.operator.shoulder
     held = (grip.changed(side=side), placement_id, name, point, axis)
-    return Support("hand", placement_id, np.asarray(point), hangs=True, grips=tuple(choose_grips([held]).values()))
+    return Support(
+        "hand", placement_id, np.asarray(point), hangs=True, level=True, wrists=True,
+        grips=tuple(choose_grips([held]).values()),
+    )  # fmt: skip
 
 
 def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
@@ -38,7 +41,7 @@ def stance(carried: Carried, support: Support) -> Stance:
 
 def verdict(situation: Situation) -> tuple[str, str]:
     """How it hangs."""
-    return hanging_verdict(situation, "the hand")
+    return hanging_verdict(situation, "the hand", "Loose in the hand")
 
 
 STEPS = (

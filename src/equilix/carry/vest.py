@@ -150,8 +150,8 @@ def _dynamic(carried: Carried, support: Support, direction: np.ndarray, *words: 
         behind,
         falls_ahead,
         falls_behind,
-        "the post, as it would shake",
-        subject="Spun, it is as if all of it stood",
+        "the post",
+        subject="Panned quickly, it shakes as if its centre of gravity stood",
         lever=Lever(Z, support.datum_m, scale, own),
         rank=2,
     )

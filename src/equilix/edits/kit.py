@@ -61,6 +61,18 @@ def change_part(document: Document, part_id: str, **updates: Any) -> Document:
     return changed
 
 
+def change_grips(document: Document, part_id: str, **updates: Any) -> Document:
+    """Change fields of every grip of a part: surface, contour, thickness."""
+    part = document.parts_by_id.get(part_id)
+    if part is None or not part.grips:
+        raise Refused(f"“{part_id}” has no grip", "Name a part with a handle")
+    try:
+        grips = tuple(grip.changed(**updates) for grip in part.grips)
+    except ValidationError as error:
+        raise refused_by(error) from error
+    return change_part(document, part_id, grips=grips)
+
+
 def uses(setup: Setup, part_id: str) -> bool:
     """Whether a part stands in a setup, or bears it."""
     return setup.borne_by == part_id or any(placement.part == part_id for placement in setup.placements)

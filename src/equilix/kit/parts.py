@@ -42,6 +42,9 @@ class Grip(Model):
     side: Side = "either"
     surface: Surface = "rubber"
     contoured: bool = Field(default=False, description="A flange or contour carries half of the load by shape.")
+    diameter_m: Annotated[float, Field(ge=0.005, le=0.200)] = Field(
+        default=0.034, description="Of the handle; of one that is not round, its girth over π."
+    )
     extends: bool = False
 
 

@@ -24,6 +24,8 @@ FLANGE_DISTANCE_M: Final = 0.018
 """From the lens mount back to the image plane, on a body without a mirror (common practice, no source)."""
 RODS_CLEAR_M: Final = 0.030
 """From the rods' plane to the foot of a battery plate, so that a battery hangs clear of the rods (estimate)."""
+GIRTH: Final = 1.7
+"""Around a handle, over the sum of its breadths: 2 without rounded edges (estimate)."""
 ROSETTE_TOOTH_RAD: Final = math.radians(6)
 """Angle between the teeth of a rosette (common practice, no source)."""
 
@@ -182,6 +184,11 @@ def arm(length: float, width: float, height: float) -> Fields:
     }
 
 
+def _girth(one: float, other: float) -> float:
+    """The diameter of a round handle that is as far around as one of these two breadths with rounded edges."""
+    return min(max(round(GIRTH * (one + other) / math.pi, 4), 0.005), 0.2)
+
+
 def top_handle(length: float, width: float, height: float) -> Fields:
     """Top handle: a post at the rear end and a bar to hold, with places for accessories."""
     bar = height * 0.28
@@ -197,7 +204,7 @@ def top_handle(length: float, width: float, height: float) -> Fields:
             facing("screw14", "front screw", length * 0.7, height - bar / 2, AHEAD),
         ),
         "grips": (
-            Grip(name="top", position_m=(length * 0.2, 0, height - bar / 2), axis=AHEAD, side="either", surface="smooth"),
+            Grip(name="top", position_m=(length * 0.2, 0, height - bar / 2), axis=AHEAD, surface="smooth", diameter_m=_girth(width, bar)),
         ),
     }  # fmt: skip
 
@@ -245,7 +252,11 @@ def side_grip(length: float, width: float, height: float) -> Fields:
             MountPoint(name="right face", kind="rosette", position_m=(0, -width / 2, 0), direction=RIGHT, turns=True),
             MountPoint(name="left face", kind="rosette", position_m=(0, width / 2, 0), direction=LEFT, turns=True),
         ),
-        "grips": (Grip(name="handle", position_m=(0, 0, -height / 2), axis=UP, surface="wood"),),
+        "grips": (
+            Grip(
+                name="handle", position_m=(0, 0, -height / 2), axis=UP, surface="wood", diameter_m=_girth(length, width)
+            ),
+        ),
     }
 
 

@@ -137,7 +137,7 @@ def sled_gimbal(length: float, width: float, height: float) -> Fields:
         ),
         "hangs_by": (MountPoint(name="clamp", kind="post", position_m=(0, 0, 0), direction=RIGHT),),
         "anchors": (Anchor(kind="post", position_m=(0, 0, 0)),),
-        "grips": (Grip(name="handle", position_m=(0, -length * 0.6, -height / 2), axis=UP, side="right"),),
+        "grips": (Grip(name="handle", position_m=(0, -length * 0.6, -height / 2), axis=UP, side="right", diameter_m=min(max(0.6 * width, 0.005), 0.2)),),
     }  # fmt: skip
 
 

@@ -15,7 +15,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from equilix.body.endurance import FRICTION
+from equilix.body.grip import FRICTION
 from equilix.check import turns
 from equilix.document import Document
 from equilix.edits import kit, rigging
@@ -72,6 +72,7 @@ class BuildPage(Page):
         self.surface = self._combo("Grip is", self._set_surface)
         for surface, contoured in GRIPS:
             self.surface.addItem(f"{surface}, contoured" if contoured else surface)
+        self.thickness = self._field("Thickness", "length", self._set_thickness)
         self.swap = self._combo("Exchange for", self._exchange)
         self.rated = QPushButton("Ratings …")
         self.rated.clicked.connect(self.open_ratings)
@@ -84,20 +85,24 @@ class BuildPage(Page):
         self.off.clicked.connect(self._take_off)
         self.column.addWidget(self.off)
         self.column.addWidget(self.heading("On this rig"))
-        self.tree = QTreeWidget()
-        self.tree.setHeaderHidden(True)
-        self.tree.setColumnCount(2)
-        self.tree.setIndentation(14)
-        self.tree.setMinimumHeight(170)
-        self.tree.setAccessibleName("Parts on this rig, each under what carries it")
-        self.tree.header().setStretchLastSection(False)
-        self.tree.header().setSectionResizeMode(0, self.tree.header().ResizeMode.Stretch)
-        self.tree.header().setSectionResizeMode(1, self.tree.header().ResizeMode.ResizeToContents)
-        self.tree.currentItemChanged.connect(self._tree_chosen)
+        self.tree = self._tree_of_parts()
         self.column.addWidget(self.tree, 1)
         self._tree_for: tuple[tuple[Placement, ...], tuple[Part, ...], str] | None = None
         self._items: dict[str, QTreeWidgetItem] = {}
         self._busy = False
+
+    def _tree_of_parts(self) -> QTreeWidget:
+        tree = QTreeWidget()
+        tree.setHeaderHidden(True)
+        tree.setColumnCount(2)
+        tree.setIndentation(14)
+        tree.setMinimumHeight(170)
+        tree.setAccessibleName("Parts on this rig, each under what carries it")
+        tree.header().setStretchLastSection(False)
+        tree.header().setSectionResizeMode(0, tree.header().ResizeMode.Stretch)
+        tree.header().setSectionResizeMode(1, tree.header().ResizeMode.ResizeToContents)
+        tree.currentItemChanged.connect(self._tree_chosen)
+        return tree
 
     def _field(self, name: str, quantity: Quantity, take: Callable[[float], object]) -> QuantityField:
         field = QuantityField(name, quantity)
@@ -160,8 +165,10 @@ class BuildPage(Page):
         self._show_motion(placement)
         self.pinned.setChecked(placement.pinned)
         self.needed.setChecked(part.needed)
-        self.form.setRowVisible(self.surface, bool(part.grips))
+        for row in (self.surface, self.thickness):
+            self.form.setRowVisible(row, bool(part.grips))
         if part.grips:
+            self.thickness.show_value(part.grips[0].diameter_m, unit)
             self.surface.setCurrentIndex(GRIPS.index((part.grips[0].surface, part.grips[0].contoured)))
         others = [p for p in session.document.parts if p.id != part.id and _same_mount(p, part)]
         self.swap.clear()
@@ -279,11 +286,18 @@ class BuildPage(Page):
         placement = self._placement()
         if placement is not None:
             surface, contoured = GRIPS[index]
-            grips = tuple(
-                grip.changed(surface=surface, contoured=contoured)
-                for grip in self.session.document.parts_by_id[placement.part].grips
+            self._edit(
+                "Say what a grip is like",
+                lambda d: kit.change_grips(d, placement.part, surface=surface, contoured=contoured),
             )
-            self._edit("Say what a grip is like", lambda d: kit.change_part(d, placement.part, grips=grips))
+
+    def _set_thickness(self, value: float) -> None:
+        placement = self._placement()
+        if placement is not None:
+            self._edit(
+                "Say how thick a grip is",
+                lambda d: kit.change_grips(d, placement.part, diameter_m=value), self.thickness,
+            )  # fmt: skip
 
     def _set_mount(self, index: int) -> None:
         setup_id, placement_id, name = self._selected()
