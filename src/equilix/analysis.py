@@ -6,7 +6,7 @@ Cheap enough to be made anew at every mouse move. Frame: the rig frame (x forwar
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
@@ -30,6 +30,7 @@ from equilix.carry.conditions import (
     evaluate,
     status_of,
 )
+from equilix.carry.leaning import elbow_figures, leaning, posed, touches
 from equilix.carry.shoulder import KNEE_REACH_M, knee_gaps_m
 from equilix.carry.worn import efforts_of
 from equilix.constants import STANDARD_GRAVITY_M_S2
@@ -107,8 +108,11 @@ class Analysis:
 
     @cached_property
     def figures(self) -> tuple[Figure, ...]:
-        """What the way of carrying has to say in figures."""
-        return () if self.situation is None else self.way.figures(self.situation)
+        """What the way of carrying has to say in figures, and what is leaned on."""
+        if self.situation is None or self.stance is None:
+            return ()
+        leans = tuple(touch.figure(self.display) for touch in touches(self.carried, self.way, self.stance))
+        return (*self.way.figures(self.situation), *leans, *elbow_figures(self.carried, self.way, self.arms))
 
     @cached_property
     def drives(self) -> Drives:
@@ -308,10 +312,10 @@ def analyse_with(
         return _unsupported(carried, way, data, falls=True)
     balances = (_aimed(balance, carried.rules) for balance in way.balances(carried, support))
     conditions = tuple(evaluate(balance, assembly, display, data) for balance in balances)
-    stance = way.stance(carried, support)
-    places = carried.grips if support.grips is None else support.grips
+    stance = posed(carried, way, way.stance(carried, support))
+    support = leaning(support, touches(carried, way, stance))
     rested = _rested(carried, stance)
-    hands, held = hands_for(operator, stance.shoulders_m, places, rested, wrists=support.wrists)
+    hands, held = hands_on(carried, way, support, stance, support.places(carried), rested)
     holding = hold_rig(mass.mass_kg, mass.cg_m, support, hands)
     status = status_of(conditions)
     return Analysis(
@@ -331,6 +335,17 @@ def _aimed(balance: Balance, rules: Mapping[str, float]) -> Balance:
 
 def _unsupported(carried: Carried, way: Way, data: Data, *, falls: bool) -> Analysis:
     return Analysis(carried, way, data, None, (), None, (), Holding((), falls=falls), (), "unsupported")
+
+
+def hands_on(
+    carried: Carried, way: Way, support: Support, stance: Stance, places: Sequence[Place], rested: Collection[str]
+) -> tuple[tuple[Hand, ...], tuple[Held, ...]]:
+    """The hands on these places, and the arms, as the setup has them: one let go, elbows tucked in."""
+    tucked = [side for side in ("left", "right") if f"{side} elbow" in {*carried.setup.leans_on} & {*way.leans}]
+    return hands_for(
+        carried.operator, stance, places, rested,
+        wrists=support.wrists, released=carried.setup.released if way.name != "low" else "", tucked=tucked,
+    )  # fmt: skip
 
 
 def _rested(carried: Carried, stance: Stance) -> tuple[str, ...]:

@@ -8,6 +8,7 @@ from typing import Final
 from equilix.analysis import Analysis
 from equilix.body.endurance import LONGEST_S
 from equilix.body.load import Effort
+from equilix.mechanics.contact import Contact
 from equilix.units import duration, force, length, mass, torque
 
 CAUTION: Final = "Estimates for healthy adults. The maker’s ratings come first; pain means stop."
@@ -56,15 +57,14 @@ def _cost(analysis: Analysis) -> str:
     lead = _held_level(analysis)
     if unreached:
         lead += f"The {' and '.join(held.arm.side for held in unreached)} grip is out of reach. "
-    hands = {name: analysis.holding.force_of(name) for name in ("left hand", "right hand")}
-    sizes = {name: float((f @ f) ** 0.5) for name, f in hands.items() if f.any()}
+    hands = {each.name: each for each in analysis.holding.contacts if each.side and each.force_n.any()}
     tired = analysis.first_to_give_out
-    if not sizes:
+    if not hands:
         what = analysis.support.name if analysis.support is not None else "support"
         if tired is None:
             return f"{lead}The {_BEARS.get(what, what)} carries all of it; no hand is needed."
         return f"{lead}The {_BEARS.get(what, what)} carries all of it{_endurance(tired)}"
-    return f"{lead}{_hands(analysis, sizes)}{_endurance(tired)}"
+    return f"{lead}{_hands(analysis, hands)}{_endurance(tired)}"
 
 
 TURNING_NM: Final = 0.2
@@ -83,25 +83,28 @@ def _held_level(analysis: Analysis) -> str:
     return f"To hold it level {each} gives {torque(turning, analysis.display)}. "
 
 
-def _hands(analysis: Analysis, sizes: dict[str, float]) -> str:
+def _hands(analysis: Analysis, hands: dict[str, Contact]) -> str:
     unit = analysis.display
-    most, least = max(sizes.values()), min(sizes.values())
+    least, most = (pick(hand.told_n for hand in hands.values()) for pick in (min, max))
     if most < GUIDING_N:
         return "The hands only guide it"
-    verb = _verb(analysis, max(sizes, key=lambda name: sizes[name]))
-    if len(sizes) == 2 and most - least < 0.15 * most:
+    verbs = {_verb(hand) for hand in hands.values()}
+    if len(hands) == 2 and len(verbs) == 1 and most - least < 0.15 * most:
         low, high = force(least, unit), force(most, unit)  # as the drawing prints them
-        return f"Each hand {verb} {high if low == high else f'{low} to {high}'}"
-    said = ", ".join(f"the {name} {_verb(analysis, name)} {force(size, unit)}" for name, size in sizes.items())
+        return f"Each hand {verbs.pop()} {high if low == high else f'{low} to {high}'}"
+    said = ", ".join(f"the {name} {_verb(hand)} {force(hand.told_n, unit)}" for name, hand in hands.items())
     return said[0].upper() + said[1:]
 
 
-def _verb(analysis: Analysis, hand: str) -> str:
-    lift = float(analysis.holding.force_of(hand)[2])
-    size = float((analysis.holding.force_of(hand) ** 2).sum() ** 0.5)
-    if lift > 0.7 * size:
-        return "lifts"
-    return "pulls down" if lift < -0.7 * size else "holds"
+def _verb(hand: Contact) -> str:
+    if not hand.upright:
+        return "holds"
+    return "lifts" if hand.force_n[2] > 0 else "pulls down"
+
+
+JOINTS: Final = {
+    "shoulder": "shoulder", "elbow": "elbow", "grip": "fingers", "trunk": "lower back", "wrist": "wrist",
+}  # fmt: skip
 
 
 def lasts(effort: Effort) -> str:
@@ -112,15 +115,30 @@ def lasts(effort: Effort) -> str:
 def _endurance(tired: Effort | None) -> str:
     if tired is None:
         return "."
-    joint = {"shoulder": "shoulder", "elbow": "elbow", "grip": "fingers", "trunk": "lower back", "wrist": "wrist"}[
-        tired.joint
-    ]
+    joint = JOINTS[tired.joint]
     if tired.share >= 1.0:
         return f"; that is more than the {_of_side(tired, joint)} can hold."
     if tired.endurance_s >= LONGEST_S:
         return "; nothing tires within a working day."
     give = "give" if joint == "fingers" else "gives"
     return f"; the {_of_side(tired, joint)} {give} out after about {duration(tired.endurance_s)}."
+
+
+def one_hand_words(alone: Analysis) -> tuple[str, str]:
+    """What becomes of a rig when one hand has let go: who bears what, for how long; and a warning."""
+    unit, left = alone.display, next((c for c in alone.holding.contacts if c.side), None)
+    if left is None:
+        return ("nothing holds it", "It falls.") if alone.holding.falls or alone.support is None else ("it stays", "")
+    twist = float((left.moment_nm @ left.moment_nm) ** 0.5)
+    said = f"the {left.name} {_verb(left)} {force(left.told_n, unit)}"
+    if twist >= TURNING_NM:
+        said += f" and turns with {torque(twist, unit)}"
+    tired = alone.first_to_give_out
+    if tired is None or tired.endurance_s >= LONGEST_S:
+        return said, ""
+    if tired.share >= 1.0:
+        return said, f"That is more than the {_of_side(tired, JOINTS[tired.joint])} can hold: keep both hands on it."
+    return f"{said}, {duration(tired.endurance_s)}", ""
 
 
 def _of_side(tired: Effort, joint: str) -> str:

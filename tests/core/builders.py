@@ -101,3 +101,17 @@ def many_parts(count: int) -> Document:
         for k in range(count - 1)
     ]
     return document([base, *weights], [Placement(id="base", part="base"), *places])
+
+
+def assert_in_equilibrium(analysis: Analysis) -> None:
+    """Forces and moments of all contacts and of the weight sum to nothing, about any point, to 1e-6 N and N·m."""
+    holding = analysis.holding
+    assert holding.weight_at_m is not None
+    weight = np.array((0.0, 0.0, -analysis.weight_n))
+    force = sum((c.force_n for c in holding.contacts), weight)
+    about = np.array((0.3, -0.2, 0.1))
+    moment = np.cross(holding.weight_at_m - about, weight)
+    for each in holding.contacts:
+        moment = moment + np.cross(each.point_m - about, each.force_n) + each.moment_nm
+    np.testing.assert_allclose(force, 0, atol=1e-6)
+    np.testing.assert_allclose(moment, 0, atol=1e-6)

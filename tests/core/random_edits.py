@@ -180,6 +180,14 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     "hold_at": lambda c: (
         lambda d, at=c.rng.choice(("low", "chest", "eye", "overhead", "moon")): carrying.hold_at(d, c.setup_id, at)
     ),
+    "let_go": lambda c: (
+        lambda d, side=c.rng.choice(("", "left", "right", "both")): carrying.let_go(d, c.setup_id, side)
+    ),
+    "lean_on": lambda c: (
+        lambda d, what=c.rng.choice(("hip", "eyecup", "left elbow", "knee")), on=c.yes(): carrying.lean_on(
+            d, c.setup_id, what, on
+        )
+    ),
     "sit": lambda c: lambda d, on=c.yes(): carrying.sit(d, c.setup_id, on),
     "fold_handles": lambda c: lambda d: carrying.fold_handles(d, c.setup_id),
     "turn_gimbal_over": lambda c: lambda d: carrying.turn_gimbal_over(d, c.setup_id),
@@ -200,6 +208,7 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     ),
     "add_part": _add_part,
     "change_part": _change_part,
+    "change_grips": lambda c: lambda d, key=c.part(), wide=c.above_0(): kit.change_grips(d, key, diameter_m=wide),
     "remove_part": lambda c: lambda d, key=c.part(): kit.remove_part(d, key),
     "add_setup": lambda c: (
         lambda d, name=c.word(), like=c.rng.choice((c.setup_id, None)): kit.add_setup(d, name, like)[0]

@@ -156,7 +156,7 @@ class Load(unittest.TestCase):
         places = [
             (Grip(name="g", position_m=(0, 0, 0)), "p", "part", np.array((0.3, 0.2, -0.1)), np.array((0, 0, 1.0)))
         ]
-        hands, held = hands_for(hurt, stance_under_pad(hurt, np.zeros(3)).shoulders_m, places)
+        hands, held = hands_for(hurt, stance_under_pad(hurt, np.zeros(3)), places)
         self.assertEqual(hands, ())
         self.assertEqual(len(held), 1)
 
@@ -184,8 +184,8 @@ class Load(unittest.TestCase):
         Two grips 240 mm apart, 0.25 m below the shoulders, 0.30 to 0.45 m in front: an independent trial of
         the same published formulas gave 13, 9, 7 and 5 minutes; the elbow's place makes up to 30 % of it.
         """
-        shoulders = stance_under_pad(MAN, np.zeros(3)).shoulders_m
-        middle = (shoulders["left"] + shoulders["right"]) / 2
+        stance = stance_under_pad(MAN, np.zeros(3))
+        middle = (stance.shoulders_m["left"] + stance.shoulders_m["right"]) / 2
         found = []
         for x in (0.30, 0.35, 0.40, 0.45, 0.375):
             places = [
@@ -198,7 +198,7 @@ class Load(unittest.TestCase):
                 )
                 for n, y in (("a", 0.12), ("b", -0.12))
             ]
-            hands, held = hands_for(MAN, shoulders, places)
+            hands, held = hands_for(MAN, stance, places)
             holding = hold(4.5, middle + np.array((x, 0, -0.2501)), (), hands)
             tired = first_to_give_out(efforts(MAN, hands, held, holding.contacts))
             assert tired is not None

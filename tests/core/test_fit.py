@@ -50,6 +50,13 @@ class Chain(unittest.TestCase):
         """The segment masses sum to the body's (Winter, table 4.1, from memory)."""
         self.assertAlmostEqual(sum(share * count for share, count in MASS_SHARES.values()), 1.0, delta=1e-12)
 
+    def test_what_hands_lift_is_the_same_everywhere(self) -> None:
+        """The newtons of sentence and drawing sum to the hands' share of the flow of the weight."""
+        for key in ("lamp-room", "boat-landing", "stairs", "causeway", "workshop", "gallery"):
+            fit = Fit(scene(key))
+            told = [c.told_n for c in fit.analysis.holding.contacts if c.side]
+            self.assertAlmostEqual(sum(told), fit.flow_n["hand"], delta=1e-6, msg=key)
+
     def test_flow_sums_to_the_weight(self) -> None:
         """Hands, shoulder, hips and ground together bear the rig, in every scene."""
         for key in SCENES:

@@ -19,7 +19,7 @@ from equilix.kit.parts import Anchor, Grip
 from equilix.mechanics.vibration import natural_hz, transmissibility
 from equilix.planner.schools import plans
 from equilix.reading import read_out
-from tests.core.builders import analysed, box, document, free
+from tests.core.builders import analysed, assert_in_equilibrium, box, document, free
 
 
 def hung(x: float, y: float, z: float, carry: str = "harness") -> Document:
@@ -42,19 +42,6 @@ def landing(made: Document | None = None) -> Analysis:
 class Equilibrium(unittest.TestCase):
     """A set spring, a taut line: whatever state is told is in equilibrium, moments and all."""
 
-    def assert_in_equilibrium(self, analysis: Analysis) -> None:
-        """Forces and moments of all contacts and of the weight, about any point, to 1e-6 N and N·m."""
-        holding = analysis.holding
-        assert holding.weight_at_m is not None
-        weight = np.array((0.0, 0.0, -analysis.weight_n))
-        force = sum((c.force_n for c in holding.contacts), weight)
-        about = np.array((0.3, -0.2, 0.1))
-        moment = np.cross(holding.weight_at_m - about, weight)
-        for each in holding.contacts:
-            moment = moment + np.cross(each.point_m - about, each.force_n) + each.moment_nm
-        np.testing.assert_allclose(force, 0, atol=1e-6)
-        np.testing.assert_allclose(moment, 0, atol=1e-6)
-
     def test_every_scene_and_setting(self) -> None:
         """Springs set too weak, right, too strong, and not set: harness and vest; and the other scenes as they are."""
         for setup in lighthouse().setups:
@@ -63,7 +50,7 @@ class Equilibrium(unittest.TestCase):
                 analysis = analyse(made, made.setups_by_id[setup.id])
                 with self.subTest(setup.name, setting=setting):
                     self.assertFalse(analysis.holding.falls)
-                    self.assert_in_equilibrium(analysis)
+                    assert_in_equilibrium(analysis)
 
     def test_held_level_the_wrists_pay_for_it(self) -> None:
         """Half the nose-up moment each, by hand: the line is 38 mm in front of the CG, and carries what it is set to.

@@ -204,6 +204,29 @@ class People(WindowTest):
         self.session.undo()
         self.assertEqual(self.session.document, start)
 
+    def test_letting_go_and_leaning(self) -> None:
+        """Behind the way of carrying: one hand off, elbows against the body; Fit says what they do; undo takes back."""
+        self.panel.close()
+        self.session.edit("Open", lambda d: kit.open_setup(d, "workshop"))
+        self.window.show_page("Fit")
+        self.settle()
+        page, start = self.window.pages["Fit"], self.session.document
+        self.assertIn("Letting go, left hand", page.text.text())
+        before = self.session.analysis.first_to_give_out.endurance_s
+        for text in ("Left elbow against the body", "Right elbow against the body", "Let go with the left hand"):
+            next(c for c in self.window.header.way.choices() if c and c[0] == text)[1]()
+            self.settle()
+            if text.startswith("Right"):
+                self.assertGreater(self.session.analysis.first_to_give_out.endurance_s, 2 * before)
+        self.assertEqual([c.side for c in self.session.analysis.holding.contacts], ["right"])
+        self.assertNotIn("Letting go", page.text.text())
+        texts = [c[0] for c in self.window.header.way.choices() if c]
+        self.assertIn("Take hold again with the left hand", texts)
+        self.assertIn("Left elbow off the body", texts)
+        for _ in range(3):
+            self.session.undo()
+        self.assertEqual(self.session.document, start)
+
     def test_carrying_height(self) -> None:
         """Overhead raises the upper arms: RULA scores them worse; chosen behind the way of carrying."""
         self.panel.close()

@@ -16,7 +16,8 @@ from numpy.typing import NDArray
 from equilix.body.endurance import endurance_s
 from equilix.body.grip import fingers_n, thickness_factor
 from equilix.body.operators import Operator, segments
-from equilix.body.posture import Arm, arm_weights, reach
+from equilix.body.posture import Arm, Stance, arm_weights, reach
+from equilix.body.tucked import TOUCHES_M, tuck
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.kit.parts import Grip
 from equilix.mechanics.contact import Contact, Hand, Lever, skew
@@ -45,6 +46,8 @@ class Held:
     placement: str
     axis: Array
     arm: Arm
+    tucked_gap_m: float = math.inf
+    """How far the elbow is from the body where it is to be tucked in; 0 where it touches."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,22 +86,31 @@ def choose_grips(places: Sequence[Place]) -> dict[str, Place]:
 
 def hands_for(
     operator: Operator,
-    shoulders_m: dict[str, Array],
+    stance: Stance,
     places: Sequence[Place],
     rested: Collection[str] = (),
     *,
     wrists: bool = False,
+    released: str = "",
+    tucked: Collection[str] = (),
 ) -> tuple[tuple[Hand, ...], tuple[Held, ...]]:
     """The hands that can bear something, for :func:`equilix.mechanics.contact.hold`, and all arms as posed.
 
     A grip out of reach and a limb without strength bear nothing. ``rested``: the sides whose fist rests on a knee,
-    so that the thigh bears what the arm else would. ``wrists``: the hands also bear moments.
+    so that the thigh bears what the arm else would. ``wrists``: the hands also bear moments. ``released``: the side
+    that has let go. ``tucked``: the sides whose elbow is laid against the body, which bears what the shoulder else
+    would, where it gets there.
     """
     body = segments(operator)
     hands, held = [], []
     for side, (grip, placement, _, point, axis) in sorted(choose_grips(places).items()):
-        arm = reach(operator, side, shoulders_m[side], point)
-        held.append(Held(grip, placement, axis, arm))
+        if side == released:
+            continue
+        arm, gap = reach(operator, side, stance.shoulders_m[side], point), math.inf
+        if side in tucked and arm.reached:
+            arm, gap = tuck(operator, stance, arm)
+            gap = max(gap - TOUCHES_M, 0.0)
+        held.append(Held(grip, placement, axis, arm, gap))
         strength = {
             "shoulder": operator.strength_of("shoulder", side),
             "elbow": operator.strength_of("elbow", side),
@@ -115,6 +127,8 @@ def hands_for(
         ]
         if arm.hangs_straight:  # a load in a hanging hand stretches the elbow and costs it nothing, a moment does
             levers[1] = Lever("elbow", point, strength["elbow"], np.zeros(3))
+        if gap <= 0:
+            del levers[0]
         wrist = operator.strength_of("wrist", side) if wrists and grip.name != PALM else 0.0
         hands.append(
             Hand(

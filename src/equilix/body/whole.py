@@ -60,8 +60,8 @@ CHEST: Final = 0.72
 class Push:
     """A force ``(3,)`` in N and a moment ``(3,)`` in N·m on the body at a point ``(3,)``, rig frame.
 
-    ``on``: which part bears it: 'hand', 'shoulder', 'chest' (upper body); 'hips', which bear the weight on a worn frame
-    while the trunk bears its moment about L5/S1; 'knees', 'ground' (not the spine).
+    ``on``: which part bears it: 'hand', 'shoulder', 'chest', 'head' (upper body); 'hips', which bear the weight on a
+    worn frame while the trunk bears its moment about L5/S1; 'knees', 'pelvis', 'ground' (not the spine).
     """
 
     on: str
@@ -84,7 +84,7 @@ class Spine:
         return float(np.linalg.norm(self.moment_nm))
 
 
-ON_UPPER_BODY: Final = ("hand", "shoulder", "chest")
+ON_UPPER_BODY: Final = ("hand", "shoulder", "chest", "head")
 WORN: Final = "hips"
 
 
@@ -148,6 +148,11 @@ def neck_moment_nm(operator: Operator, bent_rad: float) -> float:
     return MASS_SHARES["head and neck"][0] * operator.mass_kg * STANDARD_GRAVITY_M_S2 * lever
 
 
+_BORNE_ON: Final = {
+    "pad": "shoulder", "brace": "chest", "eyecup": "head", "hip": "pelvis", "arm": WORN, "line": WORN,
+}  # fmt: skip
+
+
 def pushes_of(contacts: Sequence[Contact], rested: Collection[str]) -> tuple[Push, ...]:
     """What a rig held by these contacts does to the body. ``rested``: the sides whose fist rests on a knee."""
     found = []
@@ -155,7 +160,7 @@ def pushes_of(contacts: Sequence[Contact], rested: Collection[str]) -> tuple[Pus
         if contact.side:
             on = "knees" if contact.side in rested else "hand"
         else:
-            on = {"pad": "shoulder", "brace": "chest", "arm": WORN, "line": WORN}.get(contact.name.split()[0], "ground")
+            on = _BORNE_ON.get(contact.name.split()[0], "ground")
         found.append(Push(on, contact.point_m, -contact.force_n, -contact.moment_nm))
     return tuple(found)
 

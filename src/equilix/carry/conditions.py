@@ -158,6 +158,10 @@ class Support:
     counterbalance_nm: float = 0.0
     """Moment at 90° of tilt that a head gives against a rig that is above its axis."""
 
+    def places(self, carried: Carried) -> tuple[Place, ...]:
+        """The grips that can be held."""
+        return carried.grips if self.grips is None else self.grips
+
     @property
     def axis_m(self) -> Array:
         """What the rig turns about when the lens is tilted ``(3,)``, rig frame."""
@@ -288,6 +292,10 @@ class Way:
     verdict: Callable[[Situation], tuple[str, str]]
     steps: tuple[Step, ...]
     figures: Callable[[Situation], tuple[Figure, ...]] = no_figures
+    leans: tuple[str, ...] = ()
+    """What else can steady it: 'hip', 'eyecup', 'left elbow', 'right elbow'."""
+    holds_off: bool = False
+    """The operator stands where the hands or what is leaned on want it; else pad, arm or line say where."""
     bearer: str = ""
     """The kind of carrier it can use, by its ``way``."""
     stands_out: Callable[[Carried, Support], tuple[tuple[Array, float], ...]] | None = None

@@ -289,4 +289,5 @@ GIMBAL = Way(
     verdict,
     STEPS,
     figures,
+    leans=("left elbow", "right elbow"),
 )

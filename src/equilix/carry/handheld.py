@@ -7,6 +7,7 @@ line gives each hand its share.
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 
 import numpy as np
 from numpy.typing import NDArray
@@ -63,9 +64,17 @@ def held_grips(carried: Carried) -> tuple[Place, ...]:
     under = palm(carried) if carried.setup.palm else None
     if under is not None:
         rightmost = sorted((p for p in pool if p[0].side != "left"), key=lambda p: float(p[3][1]))
-        return (under, *rightmost[:1])
-    chosen = choose_grips(pool)
-    return tuple(chosen[side] for side in ("left", "right") if side in chosen)
+        return _of_hands(carried, {"left": under, **({"right": rightmost[0]} if rightmost else {})})
+    return _of_hands(carried, choose_grips(pool))
+
+
+def _of_hands(carried: Carried, chosen: Mapping[str, Place]) -> tuple[Place, ...]:
+    """The places of the hands that hold, left first, each for its own hand: one that has let go takes no other's."""
+    return tuple(
+        (chosen[side][0].changed(side=side), *chosen[side][1:])
+        for side in ("left", "right")
+        if side in chosen and side != carried.setup.released
+    )
 
 
 def support(carried: Carried) -> Support | None:
@@ -296,4 +305,7 @@ STEPS = (
     ),
 )
 
-HANDHELD = Way("handheld", "in both hands", "a grip", support, balances, stance, verdict, STEPS, figures)
+HANDHELD = Way(
+    "handheld", "in both hands", "a grip", support, balances, stance, verdict, STEPS, figures,
+    leans=("hip", "eyecup", "left elbow", "right elbow"), holds_off=True,
+)  # fmt: skip

@@ -164,6 +164,7 @@ HARNESS = Way(
     verdict,
     STEPS,
     figures,
-    "harness",
-    stands_out,
+    leans=("left elbow", "right elbow"),
+    bearer="harness",
+    stands_out=stands_out,
 )

@@ -183,5 +183,6 @@ STEPS = (
 )  # fmt: skip
 
 SHOULDER = Way(
-    "shoulder", "on the shoulder", "a part with a shoulder pad", support, balances, stance, verdict, STEPS, figures
-)
+    "shoulder", "on the shoulder", "a part with a shoulder pad", support, balances, stance, verdict, STEPS, figures,
+    leans=("eyecup", "left elbow", "right elbow"),
+)  # fmt: skip

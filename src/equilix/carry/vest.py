@@ -317,6 +317,7 @@ VEST = Way(
     verdict,
     STEPS,
     figures,
-    "vest",
-    stands_out,
+    leans=("left elbow", "right elbow"),
+    bearer="vest",
+    stands_out=stands_out,
 )

@@ -87,6 +87,18 @@ def sit(document: Document, setup_id: str, seated: bool) -> Document:
     return _changed(document, setup_id, seated=seated)
 
 
+def let_go(document: Document, setup_id: str, side: str) -> Document:
+    """Take one hand off, 'left' or 'right'; with '' both hold again."""
+    return _changed(document, setup_id, released=side)
+
+
+def lean_on(document: Document, setup_id: str, what: str, on: bool) -> Document:
+    """Lean on the hip, the eyecup, or an elbow against the body, or no more."""
+    setup = setup_of(document, setup_id)
+    others = tuple(each for each in setup.leans_on if each != what)
+    return _changed(document, setup_id, leans_on=(*others, what) if on else others)
+
+
 def add_cable(document: Document, setup_id: str, name: str, start: str, end: str) -> Document:
     """Lead a cable between two placements."""
     setup = setup_of(document, setup_id)

@@ -7,8 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from equilix.analysis import Analysis, analyse, analyse_with, hold_rig
-from equilix.body.load import Place, efforts, first_to_give_out, hands_for
+from equilix.analysis import Analysis, analyse, analyse_with, hands_on, hold_rig
+from equilix.body.load import Place, efforts, first_to_give_out
 from equilix.carry import WAYS
 from equilix.document import Document
 from equilix.edits import carrying, rigging
@@ -64,10 +64,9 @@ def held_at(analysis: Analysis, aim_rad: float) -> float:
         return found
 
     places: tuple[Place, ...] = tuple(
-        (grip, key, name, moved(point), tilt @ axis)
-        for grip, key, name, point, axis in (carried.grips if support.grips is None else support.grips)
+        (grip, key, name, moved(point), tilt @ axis) for grip, key, name, point, axis in support.places(carried)
     )
-    hands, held = hands_for(analysis.operator, stance.shoulders_m, places, analysis.rested, wrists=support.wrists)
+    hands, held = hands_on(carried, analysis.way, support, stance, places, analysis.rested)
     holding = hold_rig(carried.mass.mass_kg, moved(carried.mass.cg_m), support, hands)
     if holding.falls:
         return 0.0

@@ -10,7 +10,7 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 
-from equilix.analysis import Analysis
+from equilix.analysis import Analysis, analyse_with
 from equilix.body.endurance import rohmert_min
 from equilix.body.fatigue import rest_allowance
 from equilix.body.lifting import Lift
@@ -33,7 +33,8 @@ PICK_UP_M: Final = 0.40
 PLACES: Final[dict[str, float]] = {"the ground": 0.10, "its case": 0.30, "a table": 0.75}
 """Where a rig is picked up from: height of the hands, m (estimates)."""
 BEARS: Final = {
-    "hand": "hands", "shoulder": "shoulder", "chest": "chest", "hips": "hips", "knees": "knees",
+    "hand": "hands", "shoulder": "shoulder", "chest": "chest", "head": "eye", "hips": "hips", "pelvis": "hip",
+    "knees": "knees",
     "ground": "ground",
 }  # fmt: skip
 
@@ -99,6 +100,21 @@ class Fit:
         """Moment at the neck while looking at the screen; of a level head without one."""
         bent = self.gaze.neck_rad if self.gaze is not None else 0.0
         return neck_moment_nm(self.analysis.operator, bent)
+
+    @cached_property
+    def letting_go(self) -> dict[str, Analysis]:
+        """The rig when one hand has let go, to focus or to change a setting, by the side that lets go."""
+        found, sides = self.analysis, [contact.side for contact in self.analysis.holding.contacts if contact.side]
+        carried = found.carried
+        if len(sides) < 2:
+            return {}
+        return {
+            side: analyse_with(
+                carried.kit, found.setup.changed(released=side), found.operator, found.display, carried.rules,
+                carried.readings,
+            )
+            for side in sides
+        }  # fmt: skip
 
     @cached_property
     def gaze(self) -> Gaze | None:

@@ -20,6 +20,8 @@ Array = NDArray[np.float64]
 
 PAD_FRICTION = 0.4
 """Friction between pad and clothing (common practice, no source)."""
+UPRIGHT = 0.7
+"""A force with at least this share of it upright lifts, or pulls down (estimate)."""
 _ROUNDING = 1e-9
 """A pad may seem to pull by this share of the weight: without it the solver takes a CG that stands to the last bit
 over the hands, where the pad just bears nothing, for one that nothing can hold."""
@@ -38,6 +40,8 @@ class Bearing:
     point_m: Array
     normal: Array
     friction: float = PAD_FRICTION
+    most_n: float = math.inf
+    """What it bears at most along its normal."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,6 +78,16 @@ class Contact:
     point_m: Array
     force_n: Array
     moment_nm: Array = field(default_factory=lambda: np.zeros(3))
+
+    @property
+    def upright(self) -> bool:
+        """Whether it lifts or pulls down, rather than holding from the side."""
+        return bool(abs(self.force_n[2]) > UPRIGHT * np.linalg.norm(self.force_n))
+
+    @property
+    def told_n(self) -> float:
+        """The force that is told of it, N: what it lifts or pulls down, else all of it."""
+        return float(abs(self.force_n[2]) if self.upright else np.linalg.norm(self.force_n))
 
     @property
     def side(self) -> str:
@@ -156,8 +170,9 @@ def hold(
             quadratic += bears.T @ bears
             linear -= bears.T @ (lever.own_moment_nm / lever.strength_nm)
     push = _one_sided(bearings, hands, size)
-    rows = np.vstack((equilibrium, push))
-    bounds = np.concatenate((wanted, np.full(len(push), -_ROUNDING)))
+    limits, at_most = _limited(bearings, weight, size)
+    rows = np.vstack((equilibrium, push, limits))
+    bounds = np.concatenate((wanted, np.full(len(push), -_ROUNDING), at_most))
     try:
         solution = quadprog.solve_qp(2 * quadratic, 2 * linear, rows.T, bounds, 6)[0]
     except ValueError:  # quadprog's word for 'no forces can do it'
@@ -169,6 +184,18 @@ def hold(
     moments[twisting] = solution[3 * count :].reshape(-1, 3) * weight
     found = tuple(map(Contact, names, points, forces, moments))
     return Holding((*given, *found), falls=False, weight_at_m=cg_m)
+
+
+def _limited(bearings: tuple[Bearing, ...], weight_n: float, size: int) -> tuple[Array, Array]:
+    """Rows and lower bounds, in units of the weight, of bearings that give way above a force."""
+    rows, least = np.zeros((0, size)), []
+    for k, bearing in enumerate(bearings):
+        if math.isfinite(bearing.most_n):
+            row = np.zeros((1, size))
+            row[0, 3 * k : 3 * k + 3] = -bearing.normal
+            rows = np.vstack((rows, row))
+            least.append(-bearing.most_n / weight_n)
+    return rows, np.array(least)
 
 
 def _one_sided(bearings: tuple[Bearing, ...], hands: tuple[Hand, ...], size: int) -> Array:

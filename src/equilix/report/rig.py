@@ -12,7 +12,7 @@ from equilix.checks.build_order import build_order
 from equilix.checks.findings import checks
 from equilix.fit.fit import BEARS, Fit, compression_words
 from equilix.power.day import network_of
-from equilix.reading import CAUTION, lasts, mass_line, read_out, sureness, whereabouts
+from equilix.reading import CAUTION, lasts, mass_line, one_hand_words, read_out, sureness, whereabouts
 from equilix.report.sections import (
     Attitude,
     aim_section,
@@ -167,6 +167,9 @@ def _body_lines(analysis: Analysis) -> list[str]:
     if fit.flow_n:
         parts = ", ".join(f"{BEARS[on]} {force(n, unit)}" for on, n in fit.flow_n.items())
         lines.append(f"  Where the weight goes: {parts}")
+    for side, alone in fit.letting_go.items():
+        said, warning = one_hand_words(alone)
+        lines.append(f"  Letting go with the {side} hand: {said}{f' ▲ {warning}' if warning else ''}")
     if fit.spine is not None and analysis.support is not None:
         back = f"{torque(fit.spine.size_nm, unit)}, {compression_words(fit.spine.compression_n)}"
         lines.append(f"  Lower back: {back}")

@@ -101,6 +101,18 @@ def fit_section(analysis: Analysis) -> dict[str, Any] | None:
             }
             for arm in fit.arms
         },
+        "letting_go": {
+            side: {
+                "falls": alone.holding.falls,
+                "contacts": [
+                    {"name": c.name, "force_n": plain(c.force_n), "moment_nm": plain(c.moment_nm)}
+                    for c in alone.holding.contacts
+                    if c.side
+                ],
+                "endurance_s": None if alone.first_to_give_out is None else alone.first_to_give_out.endurance_s,
+            }
+            for side, alone in fit.letting_go.items()
+        },
         "lean_rad": fit.lean_rad,
         "neck_moment_nm": fit.neck_nm,
         "l5s1_m": plain(fit.spine.point_m),

@@ -92,6 +92,10 @@ class Setup(Model):
     palm: bool = Field(default=False, description="Handheld: the left palm lies under the lens.")
     height: Literal["low", "chest", "eye", "overhead"] = Field(default="chest", description="How high it is held.")
     seated: bool = Field(default=False, description="The operator sits, and the fists may rest on the knees.")
+    released: Literal["", "left", "right"] = Field(default="", description="The hand that has let go.")
+    leans_on: Annotated[tuple[Literal["hip", "eyecup", "left elbow", "right elbow"], ...], Field(max_length=4)] = Field(
+        default=(), description="What else of the body steadies the rig."
+    )
     mode: Mode = "record"
     celsius: Annotated[float, Field(ge=-40.0, le=60.0)] = Field(
         default=20.0, description="Temperature of the batteries."

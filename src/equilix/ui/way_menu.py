@@ -16,6 +16,13 @@ from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.tint import plain_label
 from equilix.ui.widgets.words import Choice
 
+LEANS = {
+    "hip": ("Lean it on the hip", "Off the hip"),
+    "eyecup": ("Eye to the eyecup", "Eye off the eyecup"),
+    "left elbow": ("Left elbow against the body", "Left elbow off the body"),
+    "right elbow": ("Right elbow against the body", "Right elbow off the body"),
+}
+"""What is said of leaning on something and of leaning on it no more."""
 HEIGHTS = {"low": "low", "chest": "at the chest", "eye": "at the eye", "overhead": "overhead"}
 
 
@@ -38,6 +45,7 @@ def way_choices(
     if setup.carry == "handheld":
         text = "Both hands on grips" if setup.palm else "Left palm under the lens"
         found.append((text, edit(text, lambda d: carrying.hold_palm(d, setup.id, not setup.palm))))
+    found.extend(_hands_and_body(session, edit))
     if setup.carry in ("handheld", "gimbal"):
         found.extend(
             (f"Held {words}", edit(f"Hold it {words}", lambda d, key=key: carrying.hold_at(d, setup.id, key)))
@@ -56,6 +64,25 @@ def way_choices(
             ("Turn the handles up or down", edit("Turn the handles", lambda d: carrying.fold_handles(d, setup.id)))
         )
     return found if found[-1] is not None else found[:-1]
+
+
+def _hands_and_body(
+    session: Session, edit: Callable[[str, Callable[[Document], Document]], Callable[[], object]]
+) -> Iterator[Choice | None]:
+    """A hand that lets go or takes hold again; what else of the body steadies the rig."""
+    setup, leans = session.setup, session.analysis.way.leans
+    sides = {contact.side for contact in session.analysis.holding.contacts if contact.side}
+    for side in ("left", "right"):
+        if setup.released == side:
+            text = f"Take hold again with the {side} hand"
+            yield text, edit(text, lambda d: carrying.let_go(d, setup.id, ""))
+        elif not setup.released and len(sides) == 2:
+            text = f"Let go with the {side} hand"
+            yield text, edit(text, lambda d, side=side: carrying.let_go(d, setup.id, side))
+    for what in leans:
+        on = what in setup.leans_on
+        text = f"{LEANS[what][1] if on else LEANS[what][0]}"
+        yield text, edit(text, lambda d, what=what, on=on: carrying.lean_on(d, setup.id, what, not on))
 
 
 def _said(session: Session, key: str) -> str:

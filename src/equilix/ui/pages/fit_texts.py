@@ -9,7 +9,7 @@ from equilix.analysis import Analysis
 from equilix.body.endurance import LONGEST_S
 from equilix.fit.curves import lasts_s
 from equilix.fit.fit import TAKE_S, Fit, compression_words, words_of_lifting
-from equilix.reading import lasts
+from equilix.reading import lasts, one_hand_words
 from equilix.ui.widgets.rows import Row
 from equilix.units import angle, duration, force, length, torque
 
@@ -58,6 +58,8 @@ def posture_rows(fit: Fit) -> Iterator[Row]:
             f"elbow {angle(held.arm.elbow_angle_rad)}, upper arm raised {angle(held.arm.elevation_rad)}",
             warning,
         )
+    for side, alone in fit.letting_go.items():
+        yield f"Letting go, {side} hand", *one_hand_words(alone)
     if fit.spine is not None:
         squeeze = f"{force(fit.spine.compression_n, unit)} of compression, {compression_words(fit.spine.compression_n)}"
         said = f"{torque(fit.spine.size_nm, unit)}; {squeeze}"

@@ -186,7 +186,7 @@ class SideView(RigView):
         for contact in analysis.holding.contacts:
             if not contact.side:
                 continue
-            size = float(np.linalg.norm(contact.force_n))
+            size = contact.told_n  # as the sentence says it
             at = self.place_px(contact.point_m) + QPointF(26, 0)  # beside the grip, where it can be seen
             arrow(painter, at, at + QPointF(contact.force_n[0], -contact.force_n[2]) * PX_PER_N, t.hold)
             place = QPointF(at.x() + 12, min(at.y() + 14, self.height() - 28))

@@ -1,0 +1,125 @@
+"""What steadies a rig besides hands and pad: hip, eye at the eyecup, elbows against the body.
+
+Each touches only where the body gets to it; else it bears nothing, and that is said.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import Final
+
+import numpy as np
+from numpy.typing import NDArray
+
+from equilix.body.load import Held
+from equilix.body.posture import SEAT_HIP, Stance, stance_at
+from equilix.carry.conditions import Carried, Figure, Support, Way, X, Y
+from equilix.mechanics.contact import Bearing
+from equilix.units import Display, length
+
+Array = NDArray[np.float64]
+
+ELBOWS: Final = ("left elbow", "right elbow")
+EYE_GETS_M: Final = 0.04
+"""Head and eye reach so far without bending (estimate)."""
+EYE_MOST_N: Final = 15.0
+"""What the eye bears against an eyecup (estimate)."""
+HIP_AHEAD_M: Final = 0.11
+"""Front of the hip in front of the shoulder joints (estimate)."""
+HIP_APART_M: Final = 0.03
+"""Half of the breadth on which it leans (estimate)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Touch:
+    """One thing to lean on: how far the body is from it, m, 0 where it touches; and what then bears on the rig."""
+
+    name: str
+    gap_m: float
+    bearings: tuple[Bearing, ...] = ()
+    subject: str = ""
+
+    @property
+    def touches(self) -> bool:
+        """Whether it does."""
+        return self.gap_m <= 0.0
+
+    def figure(self, unit: Display) -> Figure:
+        """As a figure of the way of carrying."""
+        key = f"{self.name.replace(' ', '_')}_gap_m"
+        label = f"{self.name.capitalize()}{' at the eye' if self.name == 'eyecup' else ' against the body'}"
+        if self.touches:
+            return Figure(key, label, self.gap_m, "m", "touches")
+        if not np.isfinite(self.gap_m):
+            lacks = "Its hand holds nothing, or does not get to its grip." if self.name in ELBOWS else (
+                f"There is no {self.subject} to lean on."
+            )  # fmt: skip
+            return Figure(key, label, self.gap_m, "m", "cannot", lacks)
+        away = f"{length(self.gap_m, unit)} too far"
+        return Figure(key, label, self.gap_m, "m", away, f"The {self.subject} is {away} away, and bears nothing.")
+
+
+def eyepiece_m(carried: Carried) -> Array | None:
+    """The middle ``(3,)`` of the rear end of the first viewfinder; None without one."""
+    lower, upper, rows = carried.assembly.boxes_m
+    for row, part in enumerate(carried.assembly.parts):
+        if part.kind == "viewfinder":
+            own = rows == row
+            low, high = lower[own].min(axis=0), upper[own].max(axis=0)
+            return np.array((low[0], (low[1] + high[1]) / 2, (low[2] + high[2]) / 2))
+    return None
+
+
+def rear_m(carried: Carried) -> Array:
+    """The middle ``(3,)`` of the rear end of the rig."""
+    lower, upper, _ = carried.assembly.boxes_m
+    last = int(np.argmin(lower[:, 0]))
+    return np.array((lower[last, 0], (lower[last, 1] + upper[last, 1]) / 2, (lower[last, 2] + upper[last, 2]) / 2))
+
+
+def posed(carried: Carried, way: Way, stance: Stance) -> Stance:
+    """Where the operator stands to lean on what is chosen: the eye comes to its cup, the hip to the rig's rear end."""
+    if way.holds_off and "eyecup" in carried.setup.leans_on and (eye := eyepiece_m(carried)) is not None:
+        moved = eye - stance.eye_m
+        at = (stance.shoulders_m["left"] + stance.shoulders_m["right"]) / 2 + moved
+        return stance_at(carried.operator, at, float(at[2]))
+    if way.holds_off and "hip" in carried.setup.leans_on:
+        rear, hip_below = rear_m(carried), SEAT_HIP * carried.operator.stature_m
+        at = np.array((rear[0] - HIP_AHEAD_M, stance.eye_m[1], 0.0))
+        return stance_at(carried.operator, at, float(rear[2]) + hip_below)
+    return stance
+
+
+def touches(carried: Carried, way: Way, stance: Stance) -> tuple[Touch, ...]:
+    """What is leaned on besides the elbows, of what this way of carrying allows."""
+    chosen = [each for each in carried.setup.leans_on if each in way.leans]
+    found = []
+    if "eyecup" in chosen:
+        eye = eyepiece_m(carried)
+        gap = np.inf if eye is None else max(float(np.linalg.norm(eye - stance.eye_m)) - EYE_GETS_M, 0.0)
+        cup = (Bearing("eyecup", eye, X, most_n=EYE_MOST_N),) if eye is not None and gap <= 0 else ()
+        found.append(Touch("eyecup", gap, cup, "viewfinder" if eye is None else "eye"))
+    if "hip" in chosen:
+        rear = rear_m(carried)
+        bears = tuple(
+            Bearing(f"hip {side}", rear + sign * HIP_APART_M * Y, X) for side, sign in (("left", 1), ("right", -1))
+        )
+        found.append(Touch("hip", 0.0, bears))
+    return tuple(found)
+
+
+def leaning(support: Support, found: Sequence[Touch]) -> Support:
+    """The support with what is leaned on."""
+    more = tuple(bearing for touch in found for bearing in touch.bearings)
+    return replace(support, bearings=(*support.bearings, *more)) if more else support
+
+
+def elbow_figures(carried: Carried, way: Way, arms: Sequence[Held]) -> tuple[Figure, ...]:
+    """Whether each elbow that is to be tucked in gets to the body."""
+    found = []
+    for name in ELBOWS:
+        if name in carried.setup.leans_on and name in way.leans:
+            gap = next((each.tucked_gap_m for each in arms if f"{each.arm.side} elbow" == name), np.inf)
+            found.append(Touch(name, gap, subject="elbow").figure(carried.display))
+    return tuple(found)
