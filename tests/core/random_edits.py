@@ -188,6 +188,9 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
             d, c.setup_id, what, on
         )
     ),
+    "stand_in_sun": lambda c: (
+        lambda d, sun=c.rng.choice(("", "behind", "overhead", "below")): carrying.stand_in_sun(d, c.setup_id, sun)
+    ),
     "sit": lambda c: lambda d, on=c.yes(): carrying.sit(d, c.setup_id, on),
     "fold_handles": lambda c: lambda d: carrying.fold_handles(d, c.setup_id),
     "turn_gimbal_over": lambda c: lambda d: carrying.turn_gimbal_over(d, c.setup_id),

@@ -6,7 +6,7 @@ import numpy as np
 
 from equilix.analysis import Analysis, analyse
 from equilix.body.operators import segments
-from equilix.body.posture import GRIP_IN_HAND
+from equilix.body.posture import GRIP_IN_HAND, eye_of
 from equilix.carry.leaning import EYE_GETS_M, EYE_MOST_N, eyepiece_m
 from equilix.demo import lighthouse
 from equilix.document import Document
@@ -138,7 +138,7 @@ class HipAndEye(unittest.TestCase):
         """Handheld the operator stands so that the eye is there; it is pushed by no more than it bears."""
         made = carrying.lean_on(with_finder(), "workshop", "eyecup", True)
         analysis = scene("workshop", made)
-        gap = np.linalg.norm(eyepiece_m(analysis.carried) - analysis.stance.eye_m)
+        gap = np.linalg.norm(eyepiece_m(analysis.carried) - eye_of(analysis.operator, analysis.stance))
         self.assertLessEqual(gap, EYE_GETS_M)
         assert_in_equilibrium(analysis)
         self.assertLessEqual(analysis.holding.force_of("eyecup")[0], EYE_MOST_N + 1e-6)

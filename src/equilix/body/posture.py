@@ -63,6 +63,8 @@ class Stance:
     eye_m: Array
 
 
+EYE_ASIDE_M: Final = 0.032
+"""Half the distance between the eyes (estimate)."""
 HEAD_HALF = np.array((0.055, 0.044, 0.064))
 """Half length, breadth and height of the head, of stature (from memory)."""
 CHEST_DEPTH_M = 0.14
@@ -85,6 +87,13 @@ KNEE_ABOVE_HIP_M = 0.06
 """Top of the knee over the hip joint of someone who sits (estimate)."""
 KNEE_APART_M = 0.14
 """Knee from the midline of someone who sits (estimate)."""
+
+
+def eye_of(operator: Operator, stance: Stance) -> Array:
+    """The eye that is used ``(3,)``."""
+    aside = EYE_ASIDE_M if operator.eye == "left" else -EYE_ASIDE_M
+    found: Array = stance.eye_m + np.array((0.0, aside, 0.0))
+    return found
 
 
 def stance_at(operator: Operator, middle_m: Array, joints_z: float) -> Stance:

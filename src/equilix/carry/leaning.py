@@ -13,7 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from equilix.body.load import Held
-from equilix.body.posture import SEAT_HIP, Stance, stance_at
+from equilix.body.posture import SEAT_HIP, Stance, eye_of, stance_at
 from equilix.carry.conditions import Carried, Figure, Support, Way, X, Y
 from equilix.mechanics.contact import Bearing
 from equilix.units import Display, length
@@ -81,7 +81,7 @@ def rear_m(carried: Carried) -> Array:
 def posed(carried: Carried, way: Way, stance: Stance) -> Stance:
     """Where the operator stands to lean on what is chosen: the eye comes to its cup, the hip to the rig's rear end."""
     if way.holds_off and "eyecup" in carried.setup.leans_on and (eye := eyepiece_m(carried)) is not None:
-        moved = eye - stance.eye_m
+        moved = eye - eye_of(carried.operator, stance)
         at = (stance.shoulders_m["left"] + stance.shoulders_m["right"]) / 2 + moved
         return stance_at(carried.operator, at, float(at[2]))
     if way.holds_off and "hip" in carried.setup.leans_on:
@@ -97,7 +97,11 @@ def touches(carried: Carried, way: Way, stance: Stance) -> tuple[Touch, ...]:
     found = []
     if "eyecup" in chosen:
         eye = eyepiece_m(carried)
-        gap = np.inf if eye is None else max(float(np.linalg.norm(eye - stance.eye_m)) - EYE_GETS_M, 0.0)
+        gap = (
+            np.inf
+            if eye is None
+            else max(float(np.linalg.norm(eye - eye_of(carried.operator, stance))) - EYE_GETS_M, 0.0)
+        )
         cup = (Bearing("eyecup", eye, X, most_n=EYE_MOST_N),) if eye is not None and gap <= 0 else ()
         found.append(Touch("eyecup", gap, cup, "viewfinder" if eye is None else "eye"))
     if "hip" in chosen:

@@ -99,6 +99,11 @@ def lean_on(document: Document, setup_id: str, what: str, on: bool) -> Document:
     return _changed(document, setup_id, leans_on=(*others, what) if on else others)
 
 
+def stand_in_sun(document: Document, setup_id: str, sun: str) -> Document:
+    """Say where the sun stands as the lens looks: 'ahead', 'behind', 'left', 'right', 'overhead', or '' for none."""
+    return _changed(document, setup_id, sun=sun)
+
+
 def add_cable(document: Document, setup_id: str, name: str, start: str, end: str) -> Document:
     """Lead a cable between two placements."""
     setup = setup_of(document, setup_id)

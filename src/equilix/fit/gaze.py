@@ -1,4 +1,4 @@
-"""Where the operator looks: at the monitor, how far up or down, how far away, past what."""
+"""Where the operator looks: at a screen's face or into an eyepiece; how high, how far, past what, in which light."""
 
 from __future__ import annotations
 
@@ -10,29 +10,37 @@ import numpy as np
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
-from equilix.body.operators import Operator
-from equilix.body.posture import Stance
+from equilix.body.neck import bent_rad, neck_words
+from equilix.body.posture import eye_of
+from equilix.carry.leaning import EYE_GETS_M
 from equilix.checks.check import rule
-from equilix.units import angle
+from equilix.units import Display, angle, length
 
 Array = NDArray[np.float64]
 
-EASY_DOWN_RAD: Final = math.radians(15.0)
-"""From level to this far down the gaze is easy (common practice, no source)."""
 ASIDE_RAD: Final = math.radians(35.0)
 """Further to the side than this the head stays turned (common practice, no source)."""
-EYE_ASIDE_M: Final = 0.032
-"""Half the distance between the eyes (estimate)."""
 IN_LINE_M: Final = 0.15
 """So far beside the lens, eye and lens still look the same way (common practice, no source)."""
 SCREENS: Final = ("monitor", "viewfinder")
+UPRIGHT_RAD: Final = math.radians(15.0)
+"""A picture that leans more is no measure of level (common practice, no source)."""
+SEEN_RAD: Final = math.radians(50.0)
+"""Further off its face a screen shows no true picture (common practice, no source)."""
+SUN_UP_RAD: Final = math.radians(35.0)
+"""How high the sun stands where only its side is told (estimate)."""
+LIT_RAD: Final = math.radians(75.0)
+"""Sun that falls in nearer to square than this washes a screen out (common practice, no source)."""
+SHADED_M: Final = 0.6
+"""Only what is nearer than this to a screen shades it."""
 
 
 @dataclass(frozen=True, slots=True)
 class Gaze:
-    """From the eye ``(3,)`` to the middle of a screen ``(3,)``, rig frame; ``up_rad`` positive looks up.
+    """From the eye ``(3,)`` to the middle of a screen's face, or of an eyepiece, ``(3,)``, rig frame.
 
-    ``beside_m``: how far the screen is to the left of the lens axis. ``blocked_by``: the part in between, or "".
+    ``up_rad``: positive looks up. ``beside_m``: how far the screen is to the left of the lens axis. ``blocked_by``: the
+    part in between, or "".
     """
 
     screen: str
@@ -47,70 +55,136 @@ class Gaze:
     """Nearest and farthest that a screen should be."""
     aside_rad: float
     """How far the head turns to it, left positive; more than a right angle is behind."""
+    off_face_rad: float
+    """How far from square one looks at its face; more than a right angle sees its back."""
+    leans_rad: float
+    """How far the picture is from upright; half a turn stands on its head."""
+    sunlit: bool
+    """Whether the sun, where it is told, falls on its face."""
+    eyepiece: bool
+    display: Display
 
     @property
     def neck_rad(self) -> float:
         """Head bent forward by what the eyes do not do by themselves; negative bent back."""
-        if self.up_rad > 0:
-            return -self.up_rad
-        return max(-self.up_rad - EASY_DOWN_RAD, 0.0)
+        return bent_rad(self.up_rad)
 
     @property
     def complaints(self) -> tuple[str, ...]:
         """What is wrong with it, in words; nothing where it is easy."""
+        found = [neck_words(self.up_rad)]
+        if self.eyepiece:
+            if self.distance_m > EYE_GETS_M:
+                found.append(f"the eye is {length(self.distance_m, self.display)} from it: it is looked into")
+        else:
+            found += self._as_a_screen()
+        if self.leans_rad > UPRIGHT_RAD:
+            found.append(
+                "the picture stands on its head" if self.leans_rad > math.radians(135) else
+                f"the picture leans {angle(self.leans_rad)}"
+            )  # fmt: skip
+        return tuple(each for each in found if each)
+
+    def _as_a_screen(self) -> list[str]:
         found = []
-        if self.up_rad > math.radians(0.5):
-            found.append("looking up cranes the neck: hang the screen lower, below its arm")
-        if self.up_rad < -2 * EASY_DOWN_RAD:
-            found.append("far down: the head hangs forward")
-        if abs(self.aside_rad) > ASIDE_RAD:
-            behind = abs(self.aside_rad) > math.pi / 2
-            found.append("behind the head" if behind else f"the head turns {angle(abs(self.aside_rad))} to it")
+        if abs(self.aside_rad) > math.pi / 2:
+            found.append("behind the head")
+        elif abs(self.aside_rad) > ASIDE_RAD:
+            found.append(f"the head turns {angle(abs(self.aside_rad))} to it")
+        if self.off_face_rad > math.pi / 2:
+            found.append("it shows its back")
+        elif self.off_face_rad > SEEN_RAD:
+            found.append(f"seen {angle(self.off_face_rad)} from square")
         if self.distance_m < self.distances_m[0]:
             found.append("too near to the eye")
         if self.distance_m > self.distances_m[1]:
             found.append("too far to see focus")
         if abs(self.beside_m) > IN_LINE_M:
-            found.append("out of line with the lens")
+            side = "left" if self.beside_m > 0 else "right"
+            found.append(f"out of line with the lens, {length(abs(self.beside_m), self.display)} to its {side}")
         if self.blocked_by:
             found.append(f"the {self.blocked_by} is in the way")
-        return tuple(found)
-
-
-def eye_of(operator: Operator, stance: Stance) -> Array:
-    """The eye that is used ``(3,)``."""
-    aside = EYE_ASIDE_M if operator.eye == "left" else -EYE_ASIDE_M
-    found: Array = stance.eye_m + np.array((0.0, aside, 0.0))
-    return found
+        if self.sunlit:
+            found.append("the sun falls on it: turn it, shade it, or look into an eyepiece")
+        return found
 
 
 def gaze(analysis: Analysis) -> Gaze | None:
-    """At the first monitor or viewfinder of the rig; None without one or without an operator."""
+    """At the first monitor, or where there is none or the eye is at the eyecup, into the first viewfinder.
+
+    None without one or without an operator.
+    """
     assembly, stance, rules = analysis.assembly, analysis.stance, analysis.carried.rules
     if stance is None:
         return None
-    rows = [row for kind in SCREENS for row, part in enumerate(assembly.parts) if part.kind == kind]
+    kinds = reversed(SCREENS) if "eyecup" in analysis.setup.leans_on else SCREENS
+    rows = [row for kind in kinds for row, part in enumerate(assembly.parts) if part.kind == kind]
     if not rows:
         return None
     row = rows[0]
-    eye, target = eye_of(analysis.operator, stance), assembly.cgs_m[row]
-    way = target - eye
-    lens = next((r for r, part in enumerate(assembly.parts) if part.kind == "lens"), None)
+    part, rotation = assembly.parts[row], assembly.rotations[row]
+    eyepiece, eye, target = part.kind == "viewfinder", eye_of(analysis.operator, stance), face_m(analysis, row)
+    outward, upward = -rotation[:, 0], rotation[:, 2]
+    way = -outward if eyepiece else target - eye
+    distance = float(np.linalg.norm(target - eye))
+    lens = next((r for r, each in enumerate(assembly.parts) if each.kind == "lens"), None)
     beside = float(target[1] - assembly.cgs_m[lens, 1]) if lens is not None else 0.0
     return Gaze(
-        assembly.ids[row], assembly.parts[row].name, eye, target,
-        math.atan2(float(way[2]), float(np.hypot(way[0], way[1]))), float(np.linalg.norm(way)), beside,
-        _between(analysis, row, eye, target), (rule(rules, "view_nearest_m"), rule(rules, "view_farthest_m")),
+        assembly.ids[row], part.name, eye, target,
+        math.atan2(float(way[2]), float(np.hypot(way[0], way[1]))), distance, beside,
+        "" if eyepiece else _between(analysis, row, eye, target),
+        (rule(rules, "view_nearest_m"), rule(rules, "view_farthest_m")),
         math.atan2(float(way[1]), float(way[0])),
+        0.0 if eyepiece or distance < 1e-9 else math.acos(min(max(float(outward @ (eye - target)) / distance, -1), 1)),
+        _leans_rad(outward, upward), not eyepiece and _sunlit(analysis, row, target, outward), eyepiece,
+        analysis.display,
     )  # fmt: skip
 
 
-def _between(analysis: Analysis, screen: int, eye: Array, target: Array) -> str:
-    """The name of the first part whose box the line from eye to screen goes through; "" for none."""
+def face_m(analysis: Analysis, row: int) -> Array:
+    """The middle ``(3,)`` of a screen's face, or of an eyepiece: the rear of the part in its own frame."""
+    assembly = analysis.assembly
+    body = assembly.bodies[row]
+    low, high = body.box_centres_m - body.box_halves_m, body.box_centres_m + body.box_halves_m
+    first = int(np.argmin(low[:, 0]))
+    local = np.array((low[first, 0], (low[first, 1] + high[first, 1]) / 2, (low[first, 2] + high[first, 2]) / 2))
+    return assembly.to_rig(assembly.ids[row], local)
+
+
+def _leans_rad(outward: Array, upward: Array) -> float:
+    """How far the picture's up is from upright, as seen by someone who looks at its face."""
+    world = np.array((0.0, 0.0, 1.0))
+    in_face = world - float(world @ outward) * outward
+    size = float(np.linalg.norm(in_face))
+    if size < 1e-6:  # it lies flat: there is no upright
+        return 0.0
+    return math.acos(min(max(float(upward @ in_face) / size, -1.0), 1.0))
+
+
+SUN: Final[dict[str, tuple[float, float]]] = {
+    "ahead": (1.0, 0.0), "behind": (-1.0, 0.0), "left": (0.0, 1.0), "right": (0.0, -1.0), "overhead": (0.0, 0.0),
+}  # fmt: skip
+"""Where the sun stands as the lens looks: forward, to the left."""
+
+
+def _sunlit(analysis: Analysis, row: int, face: Array, outward: Array) -> bool:
+    """Whether the sun falls on a screen's face, past what is near it; the operator's shade is not counted."""
+    side = SUN.get(analysis.setup.sun)
+    if side is None:
+        return False
+    flat = math.cos(SUN_UP_RAD)
+    sun = np.array((side[0] * flat, side[1] * flat, math.sin(SUN_UP_RAD) if any(side) else 1.0))
+    if float(outward @ sun) < math.cos(LIT_RAD):
+        return False
+    return not _between(analysis, row, face, face + SHADED_M * sun)
+
+
+def _between(analysis: Analysis, screen: int, start: Array, end: Array) -> str:
+    """The name of the first part whose box the line from start to end goes through; "" for none."""
     lower, upper, rows = analysis.assembly.boxes_m
-    way = target - eye
+    way = end - start
     with np.errstate(divide="ignore", invalid="ignore"):
-        a, b = (lower - eye) / way, (upper - eye) / way
+        a, b = (lower - start) / way, (upper - start) / way
     enter = np.nanmax(np.minimum(a, b), axis=1)
     leave = np.nanmin(np.maximum(a, b), axis=1)
     hit = (enter < leave) & (enter > 0.02) & (enter < 0.98) & (rows != screen)

@@ -1,7 +1,7 @@
-"""Where grips and screen should go for this body: a search over the marks, teeth and mounts that there are.
+"""Where grips should go for this body, and all plans for its sake: a search over the marks and teeth that there are.
 
-The posture is not linear in anything, but the choices are few: for each handle its slides, teeth and draw; for the
-screen every mount that fits, standing or hung. Asked for balance too, the balance planner goes on from there.
+The posture is not linear in anything, but the choices are few: for each handle its slides, teeth and draw. Asked for
+balance too, the balance planner goes on from there.
 """
 
 from __future__ import annotations
@@ -13,35 +13,36 @@ from collections.abc import Callable, Iterator
 import numpy as np
 
 from equilix.analysis import Analysis, analyse
-from equilix.body.posture import knees_m, reach
+from equilix.body.posture import Arm, knees_m, reach
 from equilix.check import turns
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import EquilixError
 from equilix.fit.curves import lasts_s
-from equilix.fit.gaze import ASIDE_RAD, EASY_DOWN_RAD, Gaze, gaze
-from equilix.kit.parts import Part
-from equilix.planner.fit_plan import FitPlan, FitStep, HangOn, Remount, TurnTo
+from equilix.planner.fit_plan import FitPlan, FitStep, TurnTo
 from equilix.planner.head_room import head_plan
-from equilix.planner.moves import left_in_kit
 from equilix.planner.plan import DrawOut, SlideTo
 from equilix.planner.programme import Cancelled
 from equilix.planner.schools import plan
-from equilix.rig.clearance import free_travel, new_strikes, slider_of
-from equilix.rig.kinematics import Assembly, assemble, way_word
+from equilix.planner.screen import screen_plan
+from equilix.rig.clearance import free_travel, slider_of
+from equilix.rig.kinematics import assemble, way_word
 from equilix.units import angle, length
 
 TEETH_RAD = math.radians(90.0)
 """A handle is tried this far to both sides of where it is."""
 ROUNDS = 2
+WORSE = 8.0
+"""What an arm loses where it was nearer to easy counts so many times."""
 CLEAR_RAD = math.radians(5.0)
 """Easier by less than this is not worth touching a handle."""
 
 
-def discomfort(analysis: Analysis, side: str, point: np.ndarray) -> float:
+def discomfort(analysis: Analysis, side: str, point: np.ndarray, before: Arm | None = None) -> float:
     """How far a grip at ``point`` (3,) is from easy for one arm: elbow off 90° and upper arm off hanging, rad.
 
-    Seated, the distance of the fist from the knee counts, a radian for 100 mm. Out of reach counts most.
+    Seated, the distance of the fist from the knee counts, a radian for 100 mm. Out of reach counts most. ``before``:
+    the arm as it is now; what is further off than there counts many times, so that neither is traded for the other.
     """
     stance = analysis.stance
     assert stance is not None  # asked for where someone holds it
@@ -50,7 +51,11 @@ def discomfort(analysis: Analysis, side: str, point: np.ndarray) -> float:
         return 10.0 + arm.reach_used
     if analysis.setup.seated:
         return float(np.linalg.norm(point - knees_m(analysis.operator, stance)[side] - (0.0, 0.0, 0.03))) / 0.1
-    return 0.8 * abs(arm.elbow_angle_rad - math.pi / 2) + 1.2 * arm.elevation_rad  # the shoulder tires first
+    elbow, raised = abs(arm.elbow_angle_rad - math.pi / 2), arm.elevation_rad
+    worse = 0.0
+    if before is not None and before.reached:
+        worse = max(elbow - abs(before.elbow_angle_rad - math.pi / 2), 0.0) + max(raised - before.elevation_rad, 0.0)
+    return 0.8 * elbow + 1.2 * raised + WORSE * worse  # the shoulder tires first
 
 
 def fit_plans(
@@ -101,7 +106,9 @@ def grips_plan(document: Document, analysis: Analysis, cancelled: Callable[[], b
         for side, key in grips.items():
             now = _easiest(now, analysis, {side: key}, _turns_and_draws(now, analysis, key))
     after = analyse(now, now.setups_by_id[analysis.setup.id])
-    if _all_arms(after) > _all_arms(analysis) - CLEAR_RAD:  # where the body follows the handles nothing is gained
+    if (
+        _all_arms(after, analysis) > _all_arms(analysis, analysis) - CLEAR_RAD
+    ):  # where the body follows the handles nothing is gained
         return FitPlan(title, (), analysis, analysis, (), "The handles are where the arms want them, or do not move.")
     if lasts_s(after) < 0.95 * lasts_s(analysis):
         return FitPlan(title, (), analysis, analysis, (), "What suits the elbows would tire something else sooner.")
@@ -156,12 +163,18 @@ def _ease(document: Document, analysis: Analysis, grips: dict[str, str]) -> floa
         point = np.array(part.grips[0].position_m)
         if part.grips[0].extends and part.telescope is not None:
             point = point + part.telescope.axis_unit * setup.by_id[placement_id].extension_m
-        total += discomfort(analysis, side, assembly.to_rig(placement_id, point))
+        total += discomfort(analysis, side, assembly.to_rig(placement_id, point), _arm_of(analysis, side))
     return total
 
 
-def _all_arms(analysis: Analysis) -> float:
-    return sum(discomfort(analysis, held.arm.side, held.arm.hand_m) for held in analysis.arms)
+def _arm_of(analysis: Analysis, side: str) -> Arm | None:
+    return next((held.arm for held in analysis.arms if held.arm.side == side), None)
+
+
+def _all_arms(analysis: Analysis, before: Analysis) -> float:
+    return sum(
+        discomfort(analysis, held.arm.side, held.arm.hand_m, _arm_of(before, held.arm.side)) for held in analysis.arms
+    )
 
 
 def _grip_placement(analysis: Analysis, side: str) -> str | None:
@@ -206,100 +219,3 @@ def _arms_said(before: Analysis, after: Analysis) -> tuple[str, ...]:
                 f"upper arm raised {angle(was.arm.elevation_rad)} → {angle(now.arm.elevation_rad)}"
             )
     return tuple(said)
-
-
-def _screen_worth(found: Gaze | None) -> float:
-    if found is None:
-        return math.inf
-    down = -found.up_rad
-    easy = 0.2 * abs(down - math.radians(7.0)) + 5 * max(-down, 0.0) + 2 * max(down - EASY_DOWN_RAD, 0.0)
-    far = 6 * max(found.distances_m[0] - found.distance_m, 0.0) + 2 * max(
-        found.distance_m - 0.8 * found.distances_m[1], 0.0
-    )
-    aside = 3 * max(abs(found.aside_rad) - ASIDE_RAD, 0.0)
-    return easy + far + aside + 2 * max(abs(found.beside_m) - 0.05, 0.0) + (1.0 if found.blocked_by else 0.0)
-
-
-def screen_plan(document: Document, analysis: Analysis, cancelled: Callable[[], bool]) -> FitPlan | None:
-    """The screen to where the gaze is level to 15° down, in line with the lens, near enough, past nothing."""
-    before = gaze(analysis)
-    if before is None:
-        return None
-    setup, part = analysis.setup, document.parts_by_id[analysis.setup.by_id[before.screen].part]
-    best: tuple[float, tuple[FitStep, ...], Analysis] = (_screen_worth(before), (), analysis)
-    for steps in _screen_moves(document, analysis, before.screen, part):
-        if cancelled():
-            raise Cancelled
-        changed = document
-        try:
-            for step in steps:
-                changed = step.apply(changed, setup.id)
-        except EquilixError:
-            continue
-        after = analyse(changed, changed.setups_by_id[setup.id])
-        worth = _screen_worth(gaze(after))
-        if worth < best[0] - math.radians(2) and not new_strikes(analysis.assembly, after.assembly):
-            best = (worth, steps, after)
-    title = "The screen at eye level"
-    if not best[1]:
-        return FitPlan(title, (), analysis, analysis, (), "No free mount brings the screen nearer to a level gaze.")
-    now = gaze(best[2])
-    assert now is not None  # the screen is still there
-    says = f"Gaze {_gaze_words(before)} → {_gaze_words(now)}, {length(now.distance_m, analysis.display)} away"
-    return FitPlan(title, best[1], analysis, best[2], (says,))
-
-
-def _screen_moves(document: Document, analysis: Analysis, screen: str, part: Part) -> Iterator[tuple[FitStep, ...]]:
-    """The screen on every free mount that fits, standing or hung, and on every arm left in the kit that hangs it."""
-    setup = analysis.setup
-    for parent, point, _ in rigging.fitting_points(document, setup, part, moving=screen):
-        for by in part.hangs_by:
-            if by.kind == point.kind and (parent, point.name, by.name) != _mounted(analysis.assembly, screen):
-                if point.direction[2] * by.direction[2] > 0.5:
-                    continue  # it would stand on its head
-                carrier = document.parts_by_id[setup.by_id[parent].part].name
-                hung = (
-                    "hung from its top"
-                    if by.direction[2] > 0.5
-                    else "standing"
-                    if by.direction[2] < -0.5
-                    else "by its side"
-                )
-                text = f"Mount the {part.name} on the {carrier}, {hung}"
-                yield (Remount(screen, parent, point.name, by.name, text),)
-    spare = left_in_kit(setup, document.parts_by_id)
-    head = next((own.name for own in part.hangs_by if own.direction[2] > 0.5), None)
-    for arm in document.parts:
-        if arm.kind != "drop-arm" or spare.get(arm.id, 0) < 1 or head is None:
-            continue
-        places = [(parent, point, by.name, "") for parent, point, by in rigging.fitting_points(document, setup, arm)]
-        old = setup.by_id[screen].parent
-        if old is not None and document.parts_by_id[setup.by_id[old].part].kind == "arm":
-            seat = analysis.assembly.seats[analysis.assembly.index[old]]
-            if seat is not None:
-                places.append((seat.parent, seat.point, seat.by.name, old))
-        for parent, point, by_name, instead in places:
-            if point.track is not None or parent in setup.subtree(screen) or point.direction[2] < 0.5 or parent == old:
-                continue
-            carrier = document.parts_by_id[setup.by_id[parent].part].name
-            for turn in range(-150, 181, 30):
-                for draw in (0.0, 0.05, 0.10):
-                    said = length(draw, analysis.display)
-                    text = (
-                        f"Put the {arm.name} on the {carrier}, turned by {angle(math.radians(turn))}, drawn {said}, "
-                        f"and hang the {part.name} on it"
-                    )
-                    yield (
-                        HangOn(
-                            screen, arm.id, parent, point.name, by_name, head, math.radians(turn), draw, text, instead
-                        ),
-                    )
-
-
-def _gaze_words(found: Gaze) -> str:
-    return f"{angle(abs(found.up_rad))} {'up' if found.up_rad > 0 else 'down'}"
-
-
-def _mounted(assembly: Assembly, placement_id: str) -> tuple[str, str, str] | None:
-    seat = assembly.seats[assembly.index[placement_id]]
-    return None if seat is None else (seat.parent, seat.point.name, seat.by.name)

@@ -1,34 +1,111 @@
-"""Room for the head beside a wide camera: a bracket that carries it outwards from the pad."""
+"""Room for the head beside a wide camera: by what slides or turns already, else by a bracket outwards."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
+import math
+from collections.abc import Callable, Iterator
+from typing import Final
 
 import numpy as np
 
 from equilix.analysis import Analysis, analyse
 from equilix.carry.shoulder import head_clearance_m
+from equilix.check import turns
 from equilix.document import Document
 from equilix.errors import EquilixError
-from equilix.planner.fit_plan import FitPlan, PutBetween
+from equilix.planner.fit_plan import FitPlan, PutBetween, TurnTo
+from equilix.planner.plan import SlideTo
 from equilix.planner.programme import Cancelled
-from equilix.rig.clearance import new_strikes
-from equilix.units import length
+from equilix.rig.clearance import free_travel, new_strikes
+from equilix.rig.kinematics import called, way_word
+from equilix.units import angle, length
 
 TITLE = "Room for the head"
-WANTED_M = 0.005
+WANTED_M: Final = 0.005
 """So much room is enough (estimate)."""
+STEP_M: Final = 0.010
+TEETH: Final = 3
+"""How finely a slide is tried, and how many teeth to either side."""
+FREE_STEP_RAD: Final = math.radians(10.0)
+
+Moved = SlideTo | TurnTo
 
 
 def head_plan(document: Document, analysis: Analysis, cancelled: Callable[[], bool]) -> FitPlan | None:
-    """The least sideways offset at which the head is free; None where nothing presses, or it is not on a shoulder."""
-    support = analysis.support
-    if support is None or support.name != "pad":
+    """The least that frees the head; None where nothing presses, or it is not on a shoulder.
+
+    A slide or a turn of what is there comes first, where it takes the rig no further from balance; then a bracket.
+    """
+    if analysis.support is None or analysis.support.name != "pad":
         return None
-    shoulder = analysis.operator.shoulder
-    room, part = head_clearance_m(analysis.carried, support, shoulder)
+    room, part = head_clearance_m(analysis.carried, analysis.support, analysis.operator.shoulder)
     if room > 0:
         return None
+    return _by_moving(document, analysis, cancelled) or _by_bracket(document, analysis, part, cancelled)
+
+
+def _room(analysis: Analysis) -> float:
+    if analysis.support is None:
+        return -math.inf
+    return head_clearance_m(analysis.carried, analysis.support, analysis.operator.shoulder)[0]
+
+
+def _words(before: Analysis, after: Analysis) -> str:
+    now, unit = _room(after), before.display
+    then = f"{length(now, unit)} of room" if now > 0 else f"{length(-now, unit)} pressed aside"
+    return f"Head: {length(-_room(before), unit)} pressed aside → {then}"
+
+
+def _off(analysis: Analysis) -> float:
+    """How far the rig is out of balance: its worst condition in tolerances; within them all is alike."""
+    worst = analysis.worst
+    return 1.0 if worst is None else max(abs(worst.value_m) / worst.balance.tolerance_m, 1.0)
+
+
+def _by_moving(document: Document, analysis: Analysis, cancelled: Callable[[], bool]) -> FitPlan | None:
+    """The shortest slide or turn of one thing that frees the head and costs no balance; None where there is none."""
+    for step in _single_moves(analysis):
+        if cancelled():
+            raise Cancelled
+        try:
+            changed = step.apply(document, analysis.setup.id)
+        except EquilixError:
+            continue
+        after = analyse(changed, changed.setups_by_id[analysis.setup.id])
+        if _room(after) < WANTED_M or _off(after) > _off(analysis) + 1e-9:
+            continue
+        if not new_strikes(analysis.assembly, after.assembly):
+            return FitPlan(TITLE, (step,), analysis, after, (_words(analysis, after),))
+    return None
+
+
+def _single_moves(analysis: Analysis) -> Iterator[Moved]:
+    """Slides and turns of one placement each, the least of them first."""
+    found: list[tuple[float, Moved]] = []
+    assembly, unit = analysis.assembly, analysis.display
+    for row, key in enumerate(assembly.ids):
+        placement, seat = analysis.setup.by_id[key], assembly.seats[row]
+        travel, way = free_travel(assembly, key), assembly.slide_direction(key)
+        if placement.pinned or seat is None:
+            continue
+        if travel is not None and way is not None and seat.track is not None:
+            track = seat.track
+            for far in np.arange(STEP_M, travel.to_m - travel.from_m + STEP_M, STEP_M).tolist():
+                for to in (track.settle(placement.slide_m + far), track.settle(placement.slide_m - far)):
+                    moved = to - placement.slide_m
+                    if travel.from_m - 1e-9 <= to <= travel.to_m + 1e-9 and abs(moved) > 1e-6:
+                        text = f"Slide the {called(assembly, key)} {way_word(moved * way)} {length(abs(moved), unit)}"
+                        found.append((abs(moved), SlideTo(key, round(to, 6), text, track.reads(to, unit))))
+        if turns(seat.point, seat.by):
+            step = max(seat.point.turn_step_rad, seat.by.turn_step_rad) or FREE_STEP_RAD
+            for k in (each for n in range(1, TEETH + 1) for each in (n, -n)):
+                text = f"Turn the {assembly.parts[row].name} by {angle(k * step)}"
+                found.append((0.1 * abs(k * step), TurnTo(key, placement.turn_rad + k * step, text)))
+    yield from (move for _, move in sorted(found, key=lambda each: each[0]))
+
+
+def _by_bracket(document: Document, analysis: Analysis, part: str, cancelled: Callable[[], bool]) -> FitPlan:
+    """The least sideways offset on a bracket of the kit, or one to be bought."""
     carriage = next(
         (
             placement_id
@@ -39,10 +116,13 @@ def head_plan(document: Document, analysis: Analysis, cancelled: Callable[[], bo
         ),
         None,
     )
-    brackets = [each for each in document.parts if each.kind == "offset-bracket"]
+    brackets = sorted(
+        (each for each in document.parts if each.kind == "offset-bracket"), key=lambda each: not each.owned
+    )
     if carriage is None or not brackets:
         return FitPlan(TITLE, (), analysis, analysis, (), f"The {part} presses, and the kit has no offset bracket.")
-    bracket, unit, outward = brackets[0], analysis.display, -1.0 if shoulder == "right" else 1.0
+    bracket, unit = brackets[0], analysis.display
+    outward = -1.0 if analysis.operator.shoulder == "right" else 1.0
     track = bracket.offers[0].track
     reach = 0.0 if track is None else min(track.to_m, -track.from_m)
     nearest: FitPlan | None = None
@@ -60,12 +140,8 @@ def head_plan(document: Document, analysis: Analysis, cancelled: Callable[[], bo
         after = analyse(changed, changed.setups_by_id[analysis.setup.id])
         if after.support is None or new_strikes(analysis.assembly, after.assembly):
             continue
-        now = head_clearance_m(after.carried, after.support, shoulder)[0]
-        said = f"Head: {length(-room, unit)} pressed aside → " + (
-            f"{length(now, unit)} of room" if now > 0 else f"{length(-now, unit)} pressed aside"
-        )
-        nearest = FitPlan(TITLE, (step,), analysis, after, (said,))
-        if now >= WANTED_M:
+        nearest = FitPlan(TITLE, (step,), analysis, after, (_words(analysis, after),))
+        if _room(after) >= WANTED_M:
             return nearest
     if nearest is not None:
         return nearest

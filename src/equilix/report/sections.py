@@ -136,6 +136,11 @@ def fit_section(analysis: Analysis) -> dict[str, Any] | None:
             "distance_m": look.distance_m,
             "aside_rad": look.aside_rad,
             "beside_lens_m": look.beside_m,
+            "off_face_rad": look.off_face_rad,
+            "picture_leans_rad": look.leans_rad,
+            "sunlit": look.sunlit,
+            "eyepiece": look.eyepiece,
+            "neck_bent_rad": look.neck_rad,
             "complaints": list(look.complaints),
         },
     }

@@ -96,6 +96,9 @@ class Setup(Model):
     leans_on: Annotated[tuple[Literal["hip", "eyecup", "left elbow", "right elbow"], ...], Field(max_length=4)] = Field(
         default=(), description="What else of the body steadies the rig."
     )
+    sun: Literal["", "ahead", "behind", "left", "right", "overhead"] = Field(
+        default="", description="Where the sun stands as the lens looks, where there is sun."
+    )
     mode: Mode = "record"
     celsius: Annotated[float, Field(ge=-40.0, le=60.0)] = Field(
         default=20.0, description="Temperature of the batteries."

@@ -23,6 +23,10 @@ LEANS = {
     "right elbow": ("Right elbow against the body", "Right elbow off the body"),
 }
 """What is said of leaning on something and of leaning on it no more."""
+SUNS = {
+    "": "No sun on the screen", "ahead": "Sun from ahead", "behind": "Sun from behind", "left": "Sun from the left",
+    "right": "Sun from the right", "overhead": "Sun overhead",
+}  # fmt: skip
 HEIGHTS = {"low": "low", "chest": "at the chest", "eye": "at the eye", "overhead": "overhead"}
 
 
@@ -55,6 +59,7 @@ def way_choices(
     if setup.carry == "shoulder":
         text = "Stand up" if setup.seated else "Sit, fists on the knees"
         found.append((text, edit(text, lambda d: carrying.sit(d, setup.id, not setup.seated))))
+    found.extend(_sun(session, edit))
     parts = session.document.parts_by_id
     if any(parts[p.part].drive is not None for p in setup.placements):
         text = "Turn the gimbal over (upright or underslung)"
@@ -83,6 +88,19 @@ def _hands_and_body(
         on = what in setup.leans_on
         text = f"{LEANS[what][1] if on else LEANS[what][0]}"
         yield text, edit(text, lambda d, what=what, on=on: carrying.lean_on(d, setup.id, what, not on))
+
+
+def _sun(
+    session: Session, edit: Callable[[str, Callable[[Document], Document]], Callable[[], object]]
+) -> Iterator[Choice | None]:
+    """Where the sun stands, for what looks at a screen."""
+    setup = session.setup
+    if session.body.gaze is None:
+        return
+    yield None
+    for sun, text in SUNS.items():
+        if sun != setup.sun:
+            yield text, edit(text, lambda d, sun=sun: carrying.stand_in_sun(d, setup.id, sun))
 
 
 def _said(session: Session, key: str) -> str:

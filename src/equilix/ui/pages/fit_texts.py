@@ -7,6 +7,7 @@ from collections.abc import Iterator
 
 from equilix.analysis import Analysis
 from equilix.body.endurance import LONGEST_S
+from equilix.body.neck import tires_s
 from equilix.fit.curves import lasts_s
 from equilix.fit.fit import TAKE_S, Fit, compression_words, words_of_lifting
 from equilix.reading import lasts, one_hand_words
@@ -72,8 +73,15 @@ def posture_rows(fit: Fit) -> Iterator[Row]:
     else:
         way = "up" if look.up_rad > 0 else "down"
         said = f"{angle(abs(look.up_rad))} {way} to the {look.name}, {length(look.distance_m, unit)} away"
-        yield "Neck", torque(fit.neck_nm, unit), ""
+        yield "Neck", f"{torque(fit.neck_nm, unit)}{_neck_lasts(look.neck_rad)}", ""
         yield "Eyes", said, "; ".join(look.complaints).capitalize() + ("." if look.complaints else "")
+
+
+def _neck_lasts(bent_rad: float) -> str:
+    if bent_rad < 0:
+        return f", bent back {angle(-bent_rad)}"
+    tires = tires_s(bent_rad)
+    return "" if math.isinf(tires) else f", bent forward {angle(bent_rad)}: tired after about {duration(tires)}"
 
 
 def screening_rows(fit: Fit) -> Iterator[Row]:

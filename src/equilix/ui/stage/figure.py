@@ -9,8 +9,8 @@ import numpy as np
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QPainter, QPen, QPolygonF
 
+from equilix.body.posture import eye_of
 from equilix.fit.fit import Fit
-from equilix.fit.gaze import eye_of
 from equilix.ui.stage.marks import label
 from equilix.ui.stage.projection import SIDE
 from equilix.ui.theme import Theme, colour
