@@ -8,6 +8,7 @@ from typing import Final
 from equilix.analysis import Analysis
 from equilix.body.endurance import LONGEST_S
 from equilix.body.load import Effort
+from equilix.carry.handheld import HUNG
 from equilix.mechanics.contact import Contact
 from equilix.units import duration, force, length, mass, torque
 
@@ -64,7 +65,16 @@ def _cost(analysis: Analysis) -> str:
         if tired is None:
             return f"{lead}The {_BEARS.get(what, what)} carries all of it; no hand is needed."
         return f"{lead}The {_BEARS.get(what, what)} carries all of it{_endurance(tired)}"
-    return f"{lead}{_hands(analysis, hands)}{_endurance(tired)}"
+    return f"{lead}{_hands(analysis, hands)}{_endurance(tired)}{_let_down(analysis)}"
+
+
+def _let_down(analysis: Analysis) -> str:
+    """How long what is too heavy to be held up can be held on straight arms; empty where it can be held up."""
+    tired = analysis.first_to_give_out
+    figure = next((each for each in analysis.figures if each.key == HUNG), None)
+    if tired is None or tired.share < 1.0 or figure is None:
+        return ""
+    return f" Let down on straight arms: {figure.said}."
 
 
 TURNING_NM: Final = 0.2
@@ -117,7 +127,7 @@ def _endurance(tired: Effort | None) -> str:
         return "."
     joint = JOINTS[tired.joint]
     if tired.share >= 1.0:
-        return f"; that is more than the {_of_side(tired, joint)} can hold."
+        return f"; that is {tired.share:.0%} of what the {_of_side(tired, joint)} can hold."
     if tired.endurance_s >= LONGEST_S:
         return "; nothing tires within a working day."
     give = "give" if joint == "fingers" else "gives"

@@ -157,5 +157,38 @@ class Hands(unittest.TestCase):
         self.assertTrue(5 <= tired.endurance_s / 60 <= 10, tired.endurance_s / 60)
 
 
+class TooHeavy(unittest.TestCase):
+    """The shoulder rig of 10.7 kg taken in both hands."""
+
+    def test_the_joint_that_fails_is_named(self) -> None:
+        """With what share of its strength; and how long it is held let down, which people do (common practice)."""
+        made = carrying.choose_way(lighthouse(), "lamp-room", "handheld")
+        analysis = analyse(made, made.setups_by_id["lamp-room"])
+        tired = analysis.first_to_give_out
+        self.assertGreater(tired.share, 1.0)
+        said = read_out(analysis).cost
+        self.assertIn(f"{tired.share:.0%} of what the {tired.name} can hold", said)
+        self.assertIn("Let down on straight arms: ", said)
+        self.assertIn("past the chest", " ".join(f.warning for f in analysis.figures))
+
+    def test_let_down(self) -> None:
+        """By hand: half the weight on the hooked fingers of each hand, T = 33.55 f^−1.61 s (Frey-Law & Avin 2010)."""
+        analysis = analysed(held((0.0, 0.0), (0.0, 0.12), (0.0, -0.12), mass=10.7))
+        figure = next(f for f in analysis.figures if f.key == "hung_s")
+        grip = next(e for e in analysis.efforts if e.joint == "grip")  # its strength on this handle
+        by_hand = 33.55 * (analysis.weight_n / 2 / grip.strength) ** -1.61
+        self.assertAlmostEqual(figure.value, by_hand, delta=0.01 * by_hand)
+        self.assertTrue(5 * 60 <= figure.value <= 40 * 60)
+
+    def test_heavier_is_shorter(self) -> None:
+        """To the weight that the fingers cannot hold at all."""
+        lasts = []
+        for mass in (5, 10, 20, 40, 100):
+            figures = analysed(held((0.0, 0.0), (0.0, 0.12), (0.0, -0.12), mass=mass)).figures
+            lasts.append(next(f.value for f in figures if f.key == "hung_s"))
+        self.assertEqual(lasts, sorted(lasts, reverse=True))
+        self.assertEqual(lasts[-1], 0.0)
+
+
 if __name__ == "__main__":
     unittest.main()

@@ -166,23 +166,24 @@ def efforts(
         for lever in hand.levers:
             borne = lever.own_moment_nm + skew(hand.point_m - lever.point_m) @ force + twists.get(hand.name, 0.0)
             moment = float(np.linalg.norm(borne))
-            found.append(_effort(lever.name, side, moment, lever.strength_nm))
+            found.append(effort_of(lever.name, side, moment, lever.strength_nm))
         if hand.wrist_nm is not None:
             twist = float(np.linalg.norm(twists.get(hand.name, np.zeros(3))))
-            found.append(_effort("wrist", side, twist, hand.wrist_nm))
+            found.append(effort_of("wrist", side, twist, hand.wrist_nm))
         if hand.pushes_up:  # an open palm or a fist on the knee grips nothing
             continue
         item = arms[side]
         fingers = fingers_n(item.grip, item.axis, force, twists.get(hand.name, np.zeros(3)), body.hand_m)
         strength = operator.strength_of("grip", side) * thickness_factor(item.grip.diameter_m, body.hand_m)
-        found.append(_effort("grip", side, fingers, strength))
+        found.append(effort_of("grip", side, fingers, strength))
     if trunk_nm > 0:
-        found.append(_effort("trunk", "", trunk_nm, operator.strength_of("trunk")))
+        found.append(effort_of("trunk", "", trunk_nm, operator.strength_of("trunk")))
     order = {"shoulder": 0, "elbow": 1, "wrist": 2, "grip": 3, "trunk": 4}
     return tuple(sorted(found, key=lambda effort: (order[effort.joint], effort.side)))
 
 
-def _effort(joint: str, side: str, load: float, strength: float) -> Effort:
+def effort_of(joint: str, side: str, load: float, strength: float) -> Effort:
+    """The effort of one joint, with how long it lasts."""
     share = load / strength if strength > 0 else math.inf
     name = "lower back" if joint == "trunk" else f"{side} {joint}".strip()
     return Effort(name, joint, side, load, strength, endurance_s(joint, share))

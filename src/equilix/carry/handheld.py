@@ -12,8 +12,9 @@ from collections.abc import Mapping
 import numpy as np
 from numpy.typing import NDArray
 
-from equilix.body.load import PALM, Place, choose_grips
-from equilix.body.posture import Stance, stance_before_chest
+from equilix.body.hung import hung
+from equilix.body.load import PALM, Effort, Place, choose_grips, first_to_give_out
+from equilix.body.posture import CHEST_DEPTH_M, Stance, reach, stance_before_chest
 from equilix.carry.conditions import (
     Balance,
     Carried,
@@ -28,7 +29,7 @@ from equilix.carry.conditions import (
 )
 from equilix.kit.parts import Grip
 from equilix.mechanics.contact import Bearing
-from equilix.units import Display, angle, torque
+from equilix.units import Display, angle, duration, length, torque
 
 Array = NDArray[np.float64]
 
@@ -215,8 +216,13 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
 
 
 def stance(carried: Carried, support: Support) -> Stance:
-    """The operator behind the rig."""
-    return stance_before_chest(carried.operator, support.datum_m, carried.rear_m, carried.setup.height)
+    """The operator behind the rig; where that is too far for the arms, its rear end passes beside the body."""
+    behind = stance_before_chest(carried.operator, support.datum_m, carried.rear_m, carried.setup.height)
+    if all(
+        reach(carried.operator, p[0].side, behind.shoulders_m[p[0].side], p[3]).reached for p in support.grips or ()
+    ):
+        return behind
+    return stance_before_chest(carried.operator, support.datum_m, math.inf, carried.setup.height)
 
 
 def verdict(situation: Situation) -> tuple[str, str]:
@@ -244,12 +250,22 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
     carried, support, unit = situation.carried, situation.support, situation.carried.display
     found = line_of(support)
     left, right = lifted_shares(situation)
+    let_down = first_to_give_out(
+        hung(carried.operator, carried.weight_n, hung_shares(support, carried), support.grips or ())
+    )
     twist = situation.conditions[0].value_m * carried.weight_n
     rows = [
         Figure("left_share", "Left hand", left, "1", f"{left:.0%} of the weight", _share_warning("left", left)),
         Figure("right_share", "Right hand", right, "1", f"{right:.0%} of the weight", _share_warning("right", right)),
         Figure("twist_nm", "Twist left to the wrists", twist, "N·m", torque(twist, unit)),
     ]
+    past = float(situation.stance.shoulders_m["left"][0]) + CHEST_DEPTH_M - carried.rear_m
+    if past > PASSES_M and carried.setup.height != "overhead" and "hip" not in carried.setup.leans_on:
+        said = f"{length(past, unit)} of it"
+        todo = f"{said[0].upper()}{said[1:]} reach past the chest: it is held beside the body."
+        rows.append(Figure("past_chest_m", "Rear end past the chest", past, "m", said, todo))
+    if let_down is not None:
+        rows.append(Figure(HUNG, "Let down on straight arms", let_down.endurance_s, "s", _let_down_words(let_down)))
     if found is not None:
         bearing = math.atan2(float(found[0][0]), float(found[0][1]))
         side = (
@@ -265,6 +281,23 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
             Figure("side_by_side_twist_nm", "Twist, were the hands side by side", level, "N·m", torque(level, unit))
         )
     return tuple(rows)
+
+
+HUNG = "hung_s"
+PASSES_M = 0.005
+"""Less of it past the chest touches the clothes (estimate)."""
+
+
+def hung_shares(support: Support, carried: Carried) -> dict[str, float]:
+    """What each hand bears of a rig that hangs from straight arms: the law of the lever, between none and all."""
+    left = min(max(shares(support, carried.mass.cg_m)[0], 0.0), 1.0)
+    return {"left": left, "right": 1.0 - left}
+
+
+def _let_down_words(tired: Effort) -> str:
+    if tired.share >= 1.0:
+        return f"more than the {tired.name} can hold: lift it with two"
+    return f"{duration(tired.endurance_s)}, then the {tired.name}"
 
 
 def lifted_shares(situation: Situation) -> tuple[float, float]:

@@ -8,6 +8,7 @@ from collections.abc import Iterator
 from equilix.analysis import Analysis
 from equilix.body.endurance import LONGEST_S
 from equilix.body.neck import tires_s
+from equilix.carry.handheld import HUNG
 from equilix.fit.curves import lasts_s
 from equilix.fit.fit import TAKE_S, Fit, compression_words, words_of_lifting
 from equilix.reading import lasts, one_hand_words
@@ -101,7 +102,11 @@ def comparison_row(name: str, analysis: Analysis) -> Row:
     fit = Fit(analysis)
     seconds = lasts_s(analysis)
     tired = analysis.first_to_give_out
-    how = "cannot be held" if seconds == 0 else "all day" if seconds >= LONGEST_S else duration(seconds)
+    too_much = "" if tired is None else f": {tired.share:.0%} of what the {tired.name} gives"
+    hung = next((f"; on straight arms {each.said}" for each in analysis.figures if each.key == HUNG), "")
+    how = (
+        f"cannot be held{too_much}{hung}" if seconds == 0 else "all day" if seconds >= LONGEST_S else duration(seconds)
+    )
     what = f", then the {tired.name}" if tired is not None and 0 < seconds < LONGEST_S else ""
     back = "" if fit.spine is None else f"; back {torque(fit.spine.size_nm, analysis.display)}"
     look = "" if fit.gaze is None else f"; gaze {angle(abs(fit.gaze.up_rad))} {'up' if fit.gaze.up_rad > 0 else 'down'}"
