@@ -4,6 +4,7 @@ import math
 import unittest
 
 import numpy as np
+from scipy.spatial import ConvexHull
 
 from equilix.analysis import Analysis, analyse
 from equilix.checks.build_order import build_order, strip_order
@@ -16,6 +17,7 @@ from equilix.edits.ratings import rate
 from equilix.mechanics.beams import bending_pa, first_frequency_hz, sags_m, tube_area_moment_m4
 from equilix.mechanics.fasteners import INCH_M, THREADS, screw_load_n, shear_pa
 from equilix.rig.setups import Pose
+from tests.core.builders import many_parts
 
 
 def scene(key: str, made: Document | None = None) -> Analysis:
@@ -283,17 +285,72 @@ class Order(unittest.TestCase):
     """From the core outwards."""
 
     def test_each_after_what_carries_it(self) -> None:
-        """In every scene every part comes after what it hangs on, each once, cables last; stripping is the reverse."""
+        """In every scene every part comes after what it hangs on, each once, cables last; off in the reverse order."""
         for setup in lighthouse().setups:
-            steps = build_order(scene(setup.id))
+            steps, count = build_order(scene(setup.id)), len(setup.placements)
             seen: set[str] = set()
-            for step in steps[: len(setup.placements)]:
+            for step in steps[:count]:
                 parent = setup.by_id[step.placement].parent
                 self.assertTrue(parent is None or parent in seen, step.text)
                 seen.add(step.placement)
             self.assertEqual(seen, set(setup.by_id))
-            self.assertTrue(all(step.tool == "cable ties" for step in steps[len(setup.placements) :]))
-            self.assertEqual(strip_order(scene(setup.id)), tuple(reversed(steps)))
+            self.assertTrue(all(step.tool == "cable ties" for step in steps[count:]))
+            off = [step.placement for step in strip_order(scene(setup.id))]
+            self.assertEqual(off[len(setup.cables) :], [step.placement for step in reversed(steps[:count])])
+
+    def test_each_way_has_its_own_verbs(self) -> None:
+        """Nothing is led or tied when stripping, nothing unplugged or loosened when building."""
+        for setup in lighthouse().setups:
+            on, off = (" ".join(s.text for s in each(scene(setup.id))) for each in (build_order, strip_order))
+            for word in ("Screw ", "Slide ", "Push ", "Hang ", "Set ", "Clamp ", "Plug ", "tie it and", "until it"):
+                self.assertNotIn(word, off, setup.id)
+            for word in ("Unscrew", "Loosen", "Unlock", "Unplug", "untie", "Take the"):
+                self.assertNotIn(word, on, setup.id)
+
+    def test_what_grips_the_lens_goes_first(self) -> None:
+        """Follow focus, support and matte box come off before the lens is turned out; on after it is in."""
+        off = [step.placement for step in strip_order(scene("lamp-room"))]
+        for key in ("follow-focus", "lens-support", "matte-box"):
+            self.assertLess(off.index(key), off.index("lens"), key)
+
+    def test_signal_before_power(self) -> None:
+        """Power is plugged before the signal, and the signal unplugged before the power goes off (practice)."""
+        on, off = ([s.text for s in each(scene("lamp-room")) if "plug" in s.text.lower()]
+                   for each in (build_order, strip_order))  # fmt: skip
+        self.assertIn("power cable", on[0])
+        self.assertIn("picture cable", on[-1])
+        self.assertIn("picture cable", off[0])
+        self.assertTrue(off[1].startswith("Switch off."))
+
+    def test_every_step_says_how_it_rests(self) -> None:
+        """Where it says that it stands, the CG is over the hull of what touches the table (SciPy), by the tip angle."""
+        for setup in lighthouse().setups:
+            analysis = scene(setup.id)
+            assembly, there = analysis.assembly, []
+            for step in build_order(analysis)[: len(setup.placements)]:
+                there.append(step.placement)
+                self.assertTrue(step.rests, step.text)
+                if step.rests != "Stands by itself.":
+                    continue
+                points, rows = assembly.corners_m
+                mine = points[np.isin(rows, [assembly.index[key] for key in there])]
+                floor = mine[:, 2].min()
+                feet = ConvexHull(mine[mine[:, 2] < floor + 0.001][:, :2])
+                cg = assembly.mass_properties(tuple(there)).cg_m
+                inside = -(feet.equations[:, :2] @ cg[:2] + feet.equations[:, 2]).max()
+                self.assertGreaterEqual(inside / (cg[2] - floor), np.tan(0.1745) - 1e-6, step.text)
+
+    def test_the_order_follows_what_stands(self) -> None:
+        """The lamp-room rig stands by itself until more than half of it is on (a rig on its pad, power early)."""
+        rests = [step.rests for step in build_order(scene("lamp-room"))]
+        self.assertGreaterEqual(rests.index(next(r for r in rests if r != "Stands by itself.")), 12)
+
+    def test_a_thousand_parts_are_only_ordered(self) -> None:
+        """A rig beyond all measure gets its order and no heaps."""
+        made = many_parts(400)
+        steps = build_order(analyse(made, made.setups[0]))
+        self.assertEqual(len(steps), 400)
+        self.assertEqual({step.rests for step in steps}, {""})
 
     def test_power_before_what_goes_on_in_front(self) -> None:
         """The rear battery early, the matte box after the lens (common practice, no source)."""

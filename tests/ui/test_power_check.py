@@ -171,12 +171,21 @@ class Check(WindowTest):
         self.assertEqual(self.session.document.rules, {})
 
     def test_build_and_strip(self) -> None:
-        """From the core outwards, and back."""
+        """From the core outwards, and off in words of its own; each with how it rests, found beside the interface."""
         self.page.choose("Build order")
+        self.wait(lambda: not self.page.waits)
         built = self.page.text.text()
-        self.assertLess(built.index("Boxy cinema body"), built.index("28–80 zoom on"))
+        self.assertLess(built.index("Screw the boxy cinema body"), built.index("Set the 28–80 zoom"))
+        self.assertIn("Stands by itself.", built)
         self.page.choose("Strip")
-        self.assertNotEqual(self.page.text.text(), built)
+        self.assertIn("Looking how it rests", self.page.text.text())
+        self.wait(lambda: not self.page.waits)
+        self.assertIn("Unscrew the boxy cinema body", self.page.text.text())
+        self.assertNotIn("Screw the", self.page.text.text())
+        self.window.show_page("Balance")
+        self.window.show_page("Check")
+        self.wait(lambda: not self.page.waits)
+        self.assertIn("Unscrew the boxy cinema body", self.page.text.text())
 
     def test_every_scene(self) -> None:
         """Each scene in the dark theme at the smallest size, an empty rig too."""

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import asdict
 from typing import Any, Final
 
 import numpy as np
 
 from equilix.analysis import Analysis
-from equilix.checks.build_order import build_order
+from equilix.checks.build_order import build_order, strip_order
 from equilix.checks.findings import checks
 from equilix.fit.fit import BEARS, Fit, compression_words
 from equilix.power.day import network_of
@@ -124,7 +125,8 @@ def report(analysis: Analysis, attitudes_deg: Sequence[Attitude] = LEVEL, base_t
         ],
         "power": power_section(analysis, analysis.carried.kit),
         "checks": checks_section(analysis, analysis.carried.rules),
-        "build_order": [step.text for step in build_order(analysis)],
+        "build_order": [asdict(step) for step in build_order(analysis)],
+        "strip_order": [asdict(step) for step in strip_order(analysis)],
         "caution": CAUTION,
     }
 

@@ -129,6 +129,7 @@ def _sheet(t: Theme) -> str:
     QScrollArea, QListWidget, QTreeWidget {{ border: none; background: transparent; }}
     QScrollBar:vertical {{ width: 9px; background: transparent; }}
     QScrollBar::handle:vertical {{ background: {t.rule}; min-height: 30px; }}
+    QScrollBar[idle="true"]::handle:vertical {{ background: transparent; }}
     QScrollBar::add-line, QScrollBar::sub-line {{ height: 0; width: 0; }}
     QScrollBar:horizontal {{ height: 0; }}
     QTreeWidget::item {{ padding: 3px 0; }}

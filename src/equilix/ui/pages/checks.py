@@ -2,17 +2,22 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Iterator
+
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QMouseEvent
 from PySide6.QtWidgets import QFrame, QPushButton, QVBoxLayout, QWidget
 
-from equilix.checks.build_order import build_order, strip_order
+from equilix.analysis import analyse
+from equilix.checks.build_order import BuildStep, build_order, strip_order
 from equilix.checks.check import RULES, Check, rule
 from equilix.checks.findings import checks
+from equilix.document import Document
 from equilix.edits import electric
 from equilix.errors import EquilixError
 from equilix.reading import CAUTION_LONG
 from equilix.ui.pages.page import Page
+from equilix.ui.planning import Planning
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.fields import QuantityField
@@ -79,6 +84,10 @@ class CheckPage(Page):
         self.caution = self.note(CAUTION_LONG)
         self.caution.setContentsMargins(16, 6, 12, 8)
         self.outer.addWidget(self.caution)
+        self.planning = Planning(self)
+        self.planning.found.connect(self._found)
+        self.planning.failed.connect(lambda text: session.said.emit(text, True))
+        self._ordered_for: tuple[str, Document, str] | None = None
         self._shown: tuple[Check, ...] | None = None
         self._shown_in: Theme | None = None
 
@@ -100,10 +109,54 @@ class CheckPage(Page):
         if tab == FOUND:
             self._show_rows(checks(analysis, self.session.document.rules))
             return
-        steps = build_order(analysis) if tab == BUILD else strip_order(analysis)
-        title = "From the core outwards" if tab == BUILD else "Backwards, cables first"
-        rows = [(f"{number}  {step.tool}", step.text, "") for number, step in enumerate(steps, start=1)]
-        self.text.setText(rows_html(title, rows, t))
+        self._order(tab)
+
+    def _order(self, tab: str) -> None:
+        """Work the order out beside the interface; what stands there stays until it is known."""
+        wanted = (tab, self.session.document, self.session.setup.id)
+        if self._ordered_for is not None and all(
+            a is b or a == b for a, b in zip(wanted, self._ordered_for, strict=True)
+        ):
+            return
+        self._ordered_for = wanted
+        if tab not in self.text.text():
+            self.text.setText(rows_html(tab, [("", "Looking how it rests at each step …", "")], self.theme))
+
+        def find(document: Document, setup_id: str, cancelled: Callable[[], bool]) -> Iterator[object]:
+            analysis = analyse(document, document.setups_by_id[setup_id])
+            if not cancelled():
+                yield tab, build_order(analysis) if tab == BUILD else strip_order(analysis)
+
+        self.planning.start(self.session.document, self.session.setup.id, find)
+
+    def _found(self, found: tuple[str, tuple[BuildStep, ...]]) -> None:
+        tab, steps = found
+        title = f"{tab}: from the core outwards" if tab == BUILD else f"{tab}: cables first, the core last"
+        rows = [
+            (f"{number}  {step.tool}", f"{step.text}. {step.rests}".strip(), "")
+            for number, step in enumerate(steps, start=1)
+        ]
+        self.text.setText(rows_html(title, rows, self.theme))
+
+    @property
+    def waits(self) -> bool:
+        """Whether something is still to be filled in."""
+        return self.planning.running
+
+    def wear(self, theme: Theme) -> None:
+        """Show in another theme."""
+        self._ordered_for = None
+        super().wear(theme)
+
+    def hideEvent(self, event: object) -> None:
+        del event
+        self.planning.cancel()
+        self._ordered_for = None
+
+    def stop(self) -> None:
+        """Call off what is under way and wait for it."""
+        super().stop()
+        self.planning.stop()
 
     def _show_rows(self, found: tuple[Check, ...]) -> None:
         if found == self._shown and self._shown_in is self.theme:

@@ -32,6 +32,7 @@ class Page(QWidget):
         self.scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         # Always there, so that what arrives never makes the column narrower under the mouse.
         self.scroll.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOn)
+        self.scroll.verticalScrollBar().rangeChanged.connect(self._show_bar)
         self.scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         body = QWidget()
         self.column = QVBoxLayout(body)
@@ -44,6 +45,13 @@ class Page(QWidget):
         self._slow = QTimer(self, singleShot=True, interval=SLOW_MS)
         self._slow.timeout.connect(self.refresh_slow)
         session.changed.connect(self._session_changed)
+
+    def _show_bar(self, least: int, most: int) -> None:
+        """Where there is nothing to scroll the bar keeps its place and is not seen."""
+        bar, idle = self.scroll.verticalScrollBar(), most <= least
+        if bar.property("idle") != idle:
+            bar.setProperty("idle", idle)
+            bar.style().polish(bar)
 
     def heading(self, text: str) -> QLabel:
         """A heading of the column."""

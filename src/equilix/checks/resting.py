@@ -1,0 +1,88 @@
+"""How a half-built rig rests on the table."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+from numpy.typing import NDArray
+
+from equilix.analysis import Analysis
+from equilix.mechanics.tipping import Standing, faces_to_lie_on, standing
+from equilix.rig.kinematics import payload_ids
+from equilix.units import angle
+
+Array = NDArray[np.float64]
+
+_WAYS: Final = {"front": (1.0, 0.0), "back": (-1.0, 0.0), "left": (0.0, 1.0), "right": (0.0, -1.0)}
+
+
+FRAGILE: Final = (
+    "lens",
+    "filter",
+    "monitor",
+    "viewfinder",
+    "matte-box",
+    "follow-focus",
+    "motor",
+    "transmitter",
+    "microphone",
+)
+"""Kinds that nothing is laid on."""
+MOST_LEAN_RAD: Final = math.radians(100.0)
+"""Turned further than this it would lie on its head."""
+
+
+@dataclass(frozen=True, slots=True)
+class Rest:
+    """How a heap of parts rests: the least tip angle, rad; infinite where it is held by a head; what is said."""
+
+    least_rad: float
+    said: str
+
+
+def rest(analysis: Analysis, ids: Sequence[str], enough_rad: float) -> Rest:
+    """How these placements rest, as they are mounted: on the head, by themselves, on another face, or only held.
+
+    ``enough_rad``: the tip angle from which something stands by itself.
+    """
+    assembly = analysis.assembly
+    if analysis.way.name == "tripod" and set(ids) - set(payload_ids(assembly)):
+        return Rest(math.inf, "Rests on the head, drag locked.")
+    points, rows = assembly.corners_m
+    mine = np.isin(rows, [assembly.index[each] for each in ids])
+    cg = assembly.mass_properties(tuple(ids)).cg_m
+    upright = standing(points[mine], cg)
+    if upright.least_rad >= enough_rad:
+        return Rest(upright.least_rad, "Stands by itself.")
+    for face in faces_to_lie_on(points[mine], cg):
+        touching = [assembly.parts[row] for row in dict.fromkeys(rows[mine][face.touching].tolist())]
+        if face.leaning_rad > MOST_LEAN_RAD or any(part.kind in FRAGILE for part in touching):
+            continue
+        if face.least_tip_rad >= enough_rad:
+            names = list(dict.fromkeys(part.name for part in touching))
+            return Rest(upright.least_rad, f"{_tips(upright)}: let it lie on the {_listed(names)}.")
+    return Rest(upright.least_rad, f"{_tips(upright)}: hold it, or lay it on something soft.")
+
+
+def stands_rad(analysis: Analysis, ids: Sequence[str]) -> float:
+    """The least tip angle of these placements as they are mounted, rad; below 0 they fall."""
+    points, rows = analysis.assembly.corners_m
+    mine = np.isin(rows, [analysis.assembly.index[each] for each in ids])
+    return standing(points[mine], analysis.assembly.mass_properties(tuple(ids)).cg_m).least_rad
+
+
+def _tips(found: Standing) -> str:
+    side = min(_WAYS, key=lambda way: found.towards_rad(np.array(_WAYS[way])))
+    if not found.stands:
+        worst = min(found.edges, key=lambda edge: edge.tip_rad).outward
+        side = max(_WAYS, key=lambda way: float(worst @ np.array(_WAYS[way])))
+        return f"Falls over to the {side}"
+    return f"Tips to the {side} at {angle(found.least_rad)}"
+
+
+def _listed(names: list[str]) -> str:
+    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
