@@ -10,7 +10,7 @@ from equilix.body.endurance import LONGEST_S
 from equilix.body.load import Effort
 from equilix.carry.handheld import HUNG
 from equilix.mechanics.contact import Contact
-from equilix.units import duration, force, length, mass, torque
+from equilix.units import duration, force, length, mass, place, torque
 
 CAUTION: Final = "Estimates for healthy adults. The maker’s ratings come first; pain means stop."
 CAUTION_LONG: Final = (
@@ -182,7 +182,9 @@ def whereabouts(analysis: Analysis) -> str:
     x, y, z = analysis.mass.cg_m - mark
     ahead, up = ("in front of" if x >= 0 else "behind"), ("above" if z >= 0 else "below")
     side = f", {length(abs(y), unit)} to its {'left' if y > 0 else 'right'}" if abs(y) >= 0.0005 else ""
-    return f"From the image-plane mark: {length(abs(x), unit)} {ahead} it, {length(abs(z), unit)} {up} it{side}."
+    return (
+        f"From the image-plane mark: {place(length(abs(x), unit), ahead, 'it')}, {length(abs(z), unit)} {up} it{side}."
+    )
 
 
 def mass_line(analysis: Analysis) -> str:

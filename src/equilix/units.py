@@ -137,6 +137,25 @@ def length(m: float, display: Display = "metric") -> str:
     return _minus(f"{m * 1000:.0f} mm")
 
 
+def stature(m: float, display: Display = "metric") -> str:
+    """A height over the ground for people: metres to a centimetre, or feet and inches."""
+    if display == "us":
+        feet, inches = divmod(round(m / M_PER_IN), 12)
+        return f"{feet} ft {inches} in"
+    return f"{m:.2f} m"
+
+
+def body_mass(kg: float, display: Display = "metric") -> str:
+    """Somebody's mass for people: whole kilograms, or pounds."""
+    return f"{kg / KG_PER_LB:.0f} lb" if display == "us" else f"{kg:.0f} kg"
+
+
+def place(figure: str, words: str, of: str) -> str:
+    """Where something is: '12 mm in front of the pad', and not '0.5 in in front of'."""
+    dot = "." if figure.endswith(" in") and words.startswith("in ") else ""
+    return f"{figure}{dot} {words} {of}"
+
+
 def force(n: float, display: Display = "metric") -> str:
     """A force for people: newtons, or pounds-force."""
     if display == "us":

@@ -3,17 +3,21 @@
 import math
 import unittest
 
+import numpy as np
+
 from equilix.analysis import analyse
 from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.edits import carrying, electric, kit, rigging
 from equilix.errors import Refused
 from equilix.kit.electric import Draw, Electric, Input, Output
+from equilix.mechanics.mass_properties import combine
 from equilix.planner.battery_places import battery_places
 from equilix.power.batteries import air_travel, capacity_at, charge_hours, needed_for
-from equilix.power.day import compare, network_of, route
+from equilix.power.day import compare, network_of
 from equilix.power.network import Network
 from equilix.power.wires import drop_v, gauge_diameter_m, ohms_per_m
+from equilix.rig.routes import route
 from equilix.rig.setups import Cable
 
 
@@ -189,32 +193,77 @@ class Routes(unittest.TestCase):
         made = lighthouse()
         for setup in made.setups:
             analysis = analyse(made, setup)
-            straight = network_of(analysis, made.parts_by_id).distances_m
-            for cable in setup.cables:
-                way = route(analysis, cable)
-                self.assertGreaterEqual(way.length_m, straight[cable.id] - 1e-9)
-        way = route(analyse(made, made.setups_by_id["lamp-room"]), made.setups_by_id["lamp-room"].cables[0])
-        self.assertIn("bridge plate", way.released)
-        self.assertIn("long shoulder base with pad", way.tie_at)
+            for way in analysis.assembly.routes.values():
+                self.assertGreaterEqual(way.length_m, way.straight_m - 1e-9)
+        room = analyse(made, made.setups_by_id["lamp-room"])
+        way = room.assembly.routes[room.setup.cables[0].id]
+        self.assertIn("bridge", way.released)
+        self.assertIn("base", way.tie_at)
 
     def test_cables_have_mass(self) -> None:
-        """Half of each cable counts with the part at either end: total and CG by hand."""
+        """A chain of many small masses along the way, evenly: total, CG and inertia, as of the whole rig."""
         made = lighthouse()
         setup = made.setups_by_id["lamp-room"]
         bare = analyse(made, setup.changed(cables=()))
         heavy = tuple(cable.changed(mass_kg=0.4) for cable in setup.cables[:1])
         loaded = analyse(made, setup.changed(cables=heavy))
-        ends = [bare.assembly.cgs_m[bare.assembly.index[each]] for each in (heavy[0].start, heavy[0].end)]
-        self.assertAlmostEqual(loaded.mass.mass_kg, bare.mass.mass_kg + 0.4, delta=1e-12)
-        expected = (bare.mass.mass_kg * bare.mass.cg_m + 0.2 * ends[0] + 0.2 * ends[1]) / loaded.mass.mass_kg
-        self.assertLess(float(abs(loaded.mass.cg_m - expected).max()), 1e-9)
+        way = route(bare.assembly, heavy[0])
+        sizes = np.linalg.norm(way.ends - way.starts, axis=1)
+        places, masses = [], []
+        for start, end, size in zip(way.starts, way.ends, sizes, strict=True):
+            steps = (np.arange(200) + 0.5) / 200
+            places += list(start + steps[:, None] * (end - start))
+            masses += [0.4 * size / sizes.sum() / 200] * 200
+        whole = combine(
+            np.array([bare.mass.mass_kg, *masses]), np.array([bare.mass.cg_m, *places]),
+            np.array([bare.mass.inertia_kg_m2] + [np.zeros((3, 3))] * len(masses)),
+        )  # fmt: skip
+        self.assertAlmostEqual(loaded.mass.mass_kg, whole.mass_kg, delta=1e-12)
+        np.testing.assert_allclose(loaded.mass.cg_m, whole.cg_m, atol=1e-9)
+        # the pieces count as points in their middles: what is left is m l² / 12 of each
+        left = float((0.4 * sizes**3 / sizes.sum() / 12).sum())
+        np.testing.assert_allclose(loaded.mass.inertia_kg_m2, whole.inertia_kg_m2, atol=left)
+        self.assertLess(left, 0.01 * np.diag(whole.inertia_kg_m2).min())
+
+    def test_uncertainty_with_cables(self) -> None:
+        """The slopes with the data of each part, cables and all, against finite differences of the whole rig."""
+        made = lighthouse()
+        setup = made.setups_by_id["lamp-room"]
+        cables = tuple(cable.changed(mass_kg=0.3) for cable in setup.cables)
+        made = made.with_setup(setup.changed(cables=cables))
+        before = analyse(made, made.setups_by_id["lamp-room"])
+        condition, step = before.conditions[0], 1e-4
+        slopes = before.assembly.gradient(condition.by_mass, condition.by_place)
+        ids = before.assembly.pieces[0]
+        for key in ("boxy-body", "zoom-28-80", "battery-98"):
+            part = made.parts_by_id[key]
+            heavier = kit.change_part(made, key, mass_kg=part.mass_kg + step)
+            then = analyse(heavier, heavier.setups_by_id["lamp-room"]).conditions[0].value_m
+            self.assertAlmostEqual((then - condition.value_m) / step, slopes[ids.index(key), 0], delta=1e-5)
+
+    def test_checked_along_the_rig(self) -> None:
+        """Long enough for the straight way and too short for the way along the rig: it hangs across, by how much."""
+        made = lighthouse()
+        room = analyse(made, made.setups_by_id["lamp-room"])
+        cable = room.setup.cables[0]
+        way = room.assembly.routes[cable.id]
+        self.assertGreater(way.length_m, 1.2 * way.straight_m)
+        between = (1.15 * way.straight_m + way.length_m) / 2
+        for length_m, said in (
+            (0.9 * way.straight_m, "too short"), (1.05 * way.straight_m, "is taut"), (between, "hangs across the rig"),
+            (1.05 * way.wanted_m, ""), (1.5 * way.wanted_m + 0.3, "a loop that snags"),
+        ):  # fmt: skip
+            changed = electric.change_cable(made, "lamp-room", cable.id, length_m=length_m)
+            mine = [t.problem for t in network(changed).troubles if t.problem.startswith(f"The {cable.name}")]
+            self.assertEqual(len(mine), bool(said), mine)
+            self.assertIn(said, " ".join(mine))
 
     def test_slack_for_what_turns(self) -> None:
         """A cable across a gimbal's axes wants more than the same way past fixed mounts."""
         made = lighthouse()
         analysis = analyse(made, made.setups_by_id["stairs"])
         cable = next(c for c in analysis.setup.cables if c.id == "power")
-        with_joints = route(analysis, cable).length_m
+        with_joints = route(analysis.assembly, cable).length_m
         still = made
         for key in ("gimbal", "gimbal-pan-arm", "gimbal-roll-arm"):
             part = still.parts_by_id[key]
@@ -222,7 +271,9 @@ class Routes(unittest.TestCase):
                 p.changed(joint=p.joint.changed(from_rad=0.0, to_rad=0.0)) if p.joint else p for p in part.offers
             )
             still = kit.change_part(still, key, offers=offers)
-        self.assertGreater(with_joints, route(analyse(still, still.setups_by_id["stairs"]), cable).length_m + 0.02)
+        self.assertGreater(
+            with_joints, route(analyse(still, still.setups_by_id["stairs"]).assembly, cable).length_m + 0.02
+        )
 
     def test_converter(self) -> None:
         """A converter between battery and monitor: fed through it, and it takes a ninth more."""
@@ -233,7 +284,7 @@ class Routes(unittest.TestCase):
         found = network(made)
         self.assertEqual(found.battery_of("monitor-5"), "battery")
         self.assertAlmostEqual(found.loads[key].through_w, found.loads["monitor-5"].own_w / 0.9, delta=1e-9)
-        self.assertAlmostEqual(found.volts_at("monitor-5"), 7.4, delta=0.2)
+        self.assertAlmostEqual(found.volts_at("monitor-5"), 7.4, delta=0.25)
 
 
 class Edits(unittest.TestCase):
@@ -241,11 +292,11 @@ class Edits(unittest.TestCase):
 
     def test_connect(self) -> None:
         """Best output to best input, long enough, in place of the cable before; then nothing is without power."""
-        made = electric.connect(lighthouse(), "lamp-room", "battery-plate", "transmitter", 0.6)
+        made = electric.connect(lighthouse(), "lamp-room", "battery-plate", "transmitter")
         cable = made.setups_by_id["lamp-room"].cables[-1]
         self.assertEqual((cable.output, cable.input, cable.length_m), ("low", "power in", 0.8))
         self.assertEqual([t for t in network(made).troubles if t.bad], [])
-        again = electric.connect(made, "lamp-room", "body", "transmitter", 0.3)
+        again = electric.connect(made, "lamp-room", "body", "transmitter")
         self.assertEqual(len(again.setups_by_id["lamp-room"].cables), len(made.setups_by_id["lamp-room"].cables))
 
     def test_refusals(self) -> None:

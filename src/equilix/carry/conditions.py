@@ -22,7 +22,7 @@ from equilix.mechanics.mass_properties import MassProperties
 from equilix.mechanics.uncertainty import Data
 from equilix.rig.kinematics import Assembly
 from equilix.rig.setups import Setup
-from equilix.units import Display, length
+from equilix.units import Display, length, place
 
 Array = NDArray[np.float64]
 Status = Literal["rests", "leans", "falls", "unsupported"]
@@ -331,8 +331,7 @@ def evaluate(balance: Balance, assembly: Assembly, display: Display, data: Data 
 
 
 def _sentence(balance: Balance, value: float, sd: float, display: Display) -> str:
-    side = balance.ahead if value >= 0 else balance.behind
-    what = f"{balance.subject} {length(abs(value), display)} ± {length(sd, display)} {side} {balance.datum_name}"
+    what = f"{balance.subject} {_off(balance, value, sd, display)}"
     if balance.also is not None:
         what += f" ({balance.also(value, display)})"
     room = balance.tolerance_m - abs(value)
@@ -350,10 +349,14 @@ def status_of(conditions: Sequence[Condition]) -> Status:
 
 def off_by(condition: Condition, display: Display) -> str:
     """'12 mm ± 3 mm in front of the tilt axis'."""
-    balance = condition.balance
-    side = balance.ahead if condition.value_m > 0 else balance.behind
-    off, sd = length(abs(condition.value_m), display), length(condition.sd_m, display)
-    return f"{off} ± {sd} {side} {balance.datum_name}"
+    return _off(condition.balance, condition.value_m, condition.sd_m, display)
+
+
+def _off(balance: Balance, value: float, sd: float, display: Display) -> str:
+    off, doubt = length(abs(value), display), length(sd, display)
+    if not any(digit in off for digit in "123456789"):
+        return f"within {doubt} of {balance.datum_name}"
+    return place(f"{off} ± {doubt}", balance.ahead if value > 0 else balance.behind, balance.datum_name)
 
 
 def fore_aft(support: Support, tolerance_m: float, edge_m: float = math.inf, **more: object) -> Balance:

@@ -43,7 +43,8 @@ def hanging_balances(carried: Carried, support: Support, tolerance_rad: float, p
 
     def tilted(value: float, unit: Display) -> str:
         del unit
-        return f"it hangs {angle(math.atan2(abs(value), drop))} off level"
+        said = angle(math.atan2(abs(value), drop))
+        return "it hangs level" if said == "0°" else f"it hangs {said} off level"
 
     return (
         fore_aft(support, room, edge, falls_ahead="nose-down", falls_behind="nose-up", datum_name=point, also=tilted),

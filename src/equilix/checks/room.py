@@ -11,7 +11,7 @@ from equilix.body.operators import segments
 from equilix.checks.check import THUMB, Check
 from equilix.kit.carriers import Harness
 from equilix.rig.clearance import in_room, overlaps
-from equilix.units import angle, length
+from equilix.units import angle, length, stature
 
 SHAPES: Final = "from the parts’ shapes"
 TOUCHES_LENS: Final = {"lens-support", "follow-focus", "motor"}
@@ -141,7 +141,8 @@ def bare_arm(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         return
     end = segments(analysis.operator).shoulder_height_m + arm.above_m
     low, high = HEAD_HEIGHTS_M
-    said = f"unhooked, the bare arm swings {length(arm.boom_m, analysis.display)} out at a height of {end:.2f} m"
+    unit = analysis.display
+    said = f"unhooked, the bare arm swings {length(arm.boom_m, unit)} out at a height of {stature(end, unit)}"
     near = low <= end <= high
     todo = "That is where heads are: hold the arm while hooking and unhooking." if near else ""
     yield Check(

@@ -13,10 +13,9 @@ from equilix.errors import Refused
 from equilix.kit.catalogue import free_id
 from equilix.kit.electric import MODES
 from equilix.kit.parts import Part
+from equilix.rig.kinematics import assemble
+from equilix.rig.routes import USUAL_M, route
 from equilix.rig.setups import Cable
-
-USUAL_M = (0.3, 0.5, 0.8, 1.2, 2.0)
-"""Lengths in which cables are sold (common practice, no source)."""
 
 
 def sockets(source: Part, device: Part) -> tuple[str, str, bool] | None:
@@ -31,10 +30,10 @@ def sockets(source: Part, device: Part) -> tuple[str, str, bool] | None:
     return output.name, socket.name, output.connector != socket.connector
 
 
-def connect(document: Document, setup_id: str, source_id: str, device_id: str, distance_m: float = 0.3) -> Document:
+def connect(document: Document, setup_id: str, source_id: str, device_id: str) -> Document:
     """Lead a power cable from one placement to another, from the output to the input that fit best.
 
-    It is as long as the shortest usual cable that leaves slack; with two connectors where they differ. What fed the
+    It is the shortest of the usual ones that goes along the rig; with two connectors where they differ. What fed the
     device by a cable before is taken off.
     """
     setup = setup_of(document, setup_id)
@@ -48,12 +47,13 @@ def connect(document: Document, setup_id: str, source_id: str, device_id: str, d
             "The one needs an output, the other an input", "Drag from a battery, a plate or a body",
         )  # fmt: skip
     output, socket, adapts = found
-    length_m = next((each for each in USUAL_M if each >= 1.15 * distance_m), USUAL_M[-1])
     kept = tuple(c for c in setup.cables if not (c.end == device_id and c.output is not None))
     cable = Cable(
         id=free_id("power", {each.id for each in kept}), name=f"power cable of the {device.name}", start=source_id,
-        end=device_id, output=output, input=socket, adapts=adapts, length_m=length_m,
+        end=device_id, output=output, input=socket, adapts=adapts,
     )  # fmt: skip
+    usual = route(assemble(setup.changed(cables=()), document.parts_by_id), cable).usual_m
+    cable = cable.changed(length_m=USUAL_M[-1] if usual is None else usual)
     return document.with_setup(setup.changed(cables=(*kept, cable)))
 
 

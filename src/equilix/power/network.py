@@ -15,10 +15,12 @@ from equilix.kit.electric import Mode, Output
 from equilix.kit.parts import Part
 from equilix.power.batteries import usable_wh
 from equilix.power.wires import drop_v
+from equilix.rig.routes import LEAST_SLACK, Route
 from equilix.rig.setups import Cable, Setup
+from equilix.units import Display, length
 
-LEAST_SLACK = 1.1
-"""A cable should be a tenth longer than the straight way (common practice, no source)."""
+MOST_SLACK, LOOP_M = 1.4, 0.20
+"""With this much more than its way along the rig wants a cable hangs in a loop (common practice, no source)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,8 +78,9 @@ class Network:
     parts: Mapping[str, Part]
     mode: Mode
     celsius: float
-    distances_m: Mapping[str, float]
-    """Straight way of each cable, by its id."""
+    routes: Mapping[str, Route]
+    """The way of each cable, by its id."""
+    display: Display = "metric"
 
     def part(self, placement_id: str) -> Part:
         """The part of a placement."""
@@ -303,19 +306,19 @@ class Network:
 
     def _cables(self) -> Iterator[Trouble]:
         for cable in self.setup.cables:
-            way = self.distances_m.get(cable.id, 0.0)
-            if cable.length_m < way:
-                yield Trouble(
-                    cable.end,
-                    f"The {cable.name} is {1000 * (way - cable.length_m):.0f} mm too short",
-                    "Take a longer one",
-                )
-            elif cable.length_m < LEAST_SLACK * way:
-                yield Trouble(cable.end, f"The {cable.name} is taut", "Take one a hand longer, and tie it", bad=False)
-            elif cable.length_m > 2.5 * way + 0.15:
-                yield Trouble(
-                    cable.end,
-                    f"The {cable.name} hangs in a loop that snags",
-                    "Tie it, or take a shorter one",
-                    bad=False,
-                )
+            way, unit = self.routes[cable.id], self.display
+            wanted, usual = way.wanted_m, way.usual_m
+            take = "Take a longer one" if usual is None else f"Take one of {length(usual, unit)}"
+            if cable.length_m < way.straight_m:
+                missing = length(way.straight_m - cable.length_m, unit)
+                yield Trouble(cable.end, f"The {cable.name} is {missing} too short", take)
+            elif cable.length_m < LEAST_SLACK * way.straight_m:
+                yield Trouble(cable.end, f"The {cable.name} is taut", f"{take}, and tie it", bad=False)
+            elif not way.takes(cable.length_m):
+                missing = length(way.length_m - cable.length_m, unit)
+                problem = f"The {cable.name} hangs across the rig: along it {missing} are missing"
+                yield Trouble(cable.end, problem, f"{take}, or mind that nothing catches in it", bad=False)
+            elif cable.length_m > MOST_SLACK * wanted + LOOP_M:
+                loop = length(cable.length_m - wanted, unit)
+                problem = f"The {cable.name} has {loop} too much: a loop that snags"
+                yield Trouble(cable.end, problem, "Tie it up, or take a shorter one", bad=False)

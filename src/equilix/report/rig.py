@@ -27,7 +27,7 @@ from equilix.report.sections import (
     support_section,
     table_section,
 )
-from equilix.units import angle, force, torque
+from equilix.units import Display, angle, force, torque
 
 REPORT_VERSION: Final = 3
 
@@ -144,7 +144,7 @@ def report_text(analysis: Analysis) -> str:
     ]
     for contact in analysis.holding.contacts:
         if contact.side:
-            x, y, z = (f"{'−' if n < 0 else '+'}{force(abs(n), unit)}" for n in contact.force_n.tolist())
+            x, y, z = (_signed(n, unit) for n in contact.force_n.tolist())
             size = force(float(np.linalg.norm(contact.force_n)), unit)
             lines.append(f"  {contact.name}: {size} ({x} forward, {y} left, {z} up)")
     lines.extend(f"  {effort.name}: {effort.share:.0%} of its strength, {lasts(effort)}" for effort in analysis.efforts)
@@ -160,6 +160,11 @@ def report_text(analysis: Analysis) -> str:
         lines.append(f"  How sure: {said} {todo}".rstrip())
     lines.append(f"  {CAUTION}")
     return "\n".join(lines)
+
+
+def _signed(n: float, unit: Display) -> str:
+    said = force(abs(n), unit)
+    return said if not any(digit in said for digit in "123456789") else f"{'−' if n < 0 else '+'}{said}"
 
 
 def _body_lines(analysis: Analysis) -> list[str]:

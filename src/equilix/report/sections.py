@@ -12,7 +12,7 @@ from equilix.carry.axes import down_with_tip
 from equilix.checks.findings import checks
 from equilix.fit.fit import Fit
 from equilix.kit.parts import Part
-from equilix.power.day import network_of, route
+from equilix.power.day import network_of
 
 Attitude = tuple[float, float, float]
 """Pan, roll and tilt in degrees from the attitude as drawn."""
@@ -232,9 +232,13 @@ def power_section(analysis: Analysis, parts: Mapping[str, Part]) -> dict[str, An
             for run in network.runs
         ],
         "routes": {
-            cable.id: {"length_m": way.length_m, "tie_at": list(way.tie_at), "unplug_before": list(way.released)}
-            for cable in analysis.setup.cables
-            for way in (route(analysis, cable),)
+            key: {
+                "length_m": way.length_m,
+                "straight_m": way.straight_m,
+                "tie_at": [analysis.carried.named(each) for each in way.tie_at],
+                "unplug_before": [analysis.carried.named(each) for each in way.released],
+            }
+            for key, way in analysis.assembly.routes.items()
         },
         "troubles": [
             {"placement": each.placement, "problem": each.problem, "todo": each.todo, "bad": each.bad}

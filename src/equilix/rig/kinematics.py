@@ -19,6 +19,7 @@ from equilix.kit.solids import Outline
 from equilix.mechanics.mass_properties import MassProperties, combine, rotated
 from equilix.mechanics.rotations import about_axis, from_quaternion
 from equilix.mechanics.uncertainty import Data
+from equilix.rig.routes import Route, route
 from equilix.rig.setups import Placement, Setup
 
 Array = NDArray[np.float64]
@@ -64,13 +65,43 @@ class Assembly:
         return {placement_id: row for row, placement_id in enumerate(self.ids)}
 
     @cached_property
-    def masses_kg(self) -> Array:
-        """Masses ``(n,)``. Half of each cable counts with the part at either end."""
-        masses = np.array([body.mass_kg for body in self.bodies])
+    def routes(self) -> dict[str, Route]:
+        """The way of each cable along the rig, by its id."""
+        return {cable.id: route(self, cable) for cable in self.setup.cables}
+
+    @cached_property
+    def part_cgs_m(self) -> Array:
+        """Centres of gravity ``(n, 3)`` of the parts alone, rig frame."""
+        local = np.array([body.cg_m for body in self.bodies])
+        return np.asarray(self.positions_m + np.einsum("nij,nj->ni", self.rotations, local))
+
+    @cached_property
+    def _part_kg(self) -> Array:
+        return np.array([body.mass_kg for body in self.bodies])
+
+    @cached_property
+    def _with_cables(self) -> tuple[Array, Array, Array]:
+        """Masses ``(n,)``, CGs ``(n, 3)`` and inertias ``(n, 3, 3)``, each part with the pieces of cables along it.
+
+        A piece counts as a point in its middle, which goes along with the part.
+        """
+        masses, cgs = self._part_kg.copy(), self.part_cgs_m.copy()
+        inertias = rotated(np.array([body.inertia_kg_m2 for body in self.bodies]), self.rotations)
         for cable in self.setup.cables:
-            for end in (cable.start, cable.end):
-                masses[self.index[end]] += cable.weighs_kg / 2
-        return masses
+            way = self.routes[cable.id]
+            for row, share, at in zip(way.rows, way.shares, (way.starts + way.ends) / 2, strict=True):
+                if share > 0:
+                    off, more = at - cgs[row], cable.weighs_kg * float(share)
+                    both = masses[row] + more
+                    inertias[row] += masses[row] * more / both * ((off @ off) * np.eye(3) - np.outer(off, off))
+                    cgs[row] += off * more / both
+                    masses[row] = both
+        return masses, cgs, inertias
+
+    @property
+    def masses_kg(self) -> Array:
+        """Masses ``(n,)`` of the parts, each with the pieces of cables that lie along it."""
+        return self._with_cables[0]
 
     @cached_property
     def pieces(self) -> tuple[tuple[str, ...], NDArray[np.intp]]:
@@ -86,6 +117,10 @@ class Assembly:
         """Slopes with the data ``(k, 4)`` of a value with these slopes of the rows ``(n,)`` and ``(n, 3)``."""
         ids, which = self.pieces
         found = np.zeros((len(ids), 4))
+        if self.setup.cables:  # the data are those of the part alone; the slopes are those of it with its cables
+            off = (self.part_cgs_m - self.cgs_m) / self.masses_kg[:, None]
+            by_mass = by_mass + np.einsum("ni,ni->n", by_place, off)
+            by_place = by_place * (self._part_kg / self.masses_kg)[:, None]
         np.add.at(found[:, 0], which, by_mass)
         np.add.at(found[:, 1:], which, np.einsum("nij,ni->nj", self.rotations, by_place))
         return found
@@ -107,16 +142,15 @@ class Assembly:
             slopes, reading_var,
         )  # fmt: skip
 
-    @cached_property
+    @property
     def cgs_m(self) -> Array:
-        """Centres of gravity ``(n, 3)``, rig frame."""
-        local = np.array([body.cg_m for body in self.bodies])
-        return np.asarray(self.positions_m + np.einsum("nij,nj->ni", self.rotations, local))
+        """Centres of gravity ``(n, 3)`` of the parts with the pieces of cables along them, rig frame."""
+        return self._with_cables[1]
 
-    @cached_property
+    @property
     def inertias_kg_m2(self) -> Array:
-        """Inertia tensors ``(n, 3, 3)`` about each part's own CG, rig frame."""
-        return rotated(np.array([body.inertia_kg_m2 for body in self.bodies]), self.rotations)
+        """Inertia tensors ``(n, 3, 3)`` about those, rig frame."""
+        return self._with_cables[2]
 
     def mass_properties(self, ids: tuple[str, ...] | None = None) -> MassProperties:
         """Mass, CG and inertia of the whole, or of the placements named."""

@@ -18,7 +18,7 @@ from equilix.ui.way_menu import SettingPanel, way_choices
 from equilix.ui.widgets.panel import NamePanel, Panel
 from equilix.ui.widgets.tint import plain_label
 from equilix.ui.widgets.words import Choice, WordButton
-from equilix.units import mass
+from equilix.units import body_mass, mass, stature
 
 
 class Header(QWidget):
@@ -127,10 +127,10 @@ class Header(QWidget):
         self.panel.open_under(self.operator)
 
     def _operators(self) -> list[Choice | None]:
-        session = self.session
+        session, unit = self.session, self.session.document.display
         people: list[Choice | None] = [
             (
-                f"{operator.name}, {operator.stature_m:.2f} m, {operator.mass_kg:.0f} kg",
+                f"{operator.name}, {stature(operator.stature_m, unit)}, {body_mass(operator.mass_kg, unit)}",
                 lambda key=operator.id: session.edit(
                     "Another operator", lambda d: kit.choose_operator(d, session.setup.id, key)
                 ),

@@ -33,6 +33,7 @@ class Page(QWidget):
         # Always there, so that what arrives never makes the column narrower under the mouse.
         self.scroll.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOn)
         self.scroll.verticalScrollBar().rangeChanged.connect(self._show_bar)
+        self.scroll.verticalScrollBar().setProperty("idle", True)
         self.scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         body = QWidget()
         self.column = QVBoxLayout(body)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-import numpy as np
 from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QComboBox, QFormLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
@@ -14,7 +13,7 @@ from equilix.edits import electric
 from equilix.edits.carrying import remove_cable
 from equilix.kit.electric import MODES
 from equilix.planner.battery_places import Place, battery_places
-from equilix.power.day import compare, network_of, overnight_h, pack, route
+from equilix.power.day import compare, network_of, overnight_h, pack
 from equilix.power.network import Network
 from equilix.rig.setups import Cable
 from equilix.ui.pages.page import Page
@@ -234,9 +233,8 @@ class PowerPage(Page):
         self.refusal.show()
 
     def _lead(self, source: str, device: str) -> None:
-        assembly, setup_id = self.session.analysis.assembly, self.session.setup.id
-        way = float(np.linalg.norm(assembly.cgs_m[assembly.index[source]] - assembly.cgs_m[assembly.index[device]]))
-        self.session.edit("Lead a power cable", lambda d: electric.connect(d, setup_id, source, device, way))
+        setup_id = self.session.setup.id
+        self.session.edit("Lead a power cable", lambda d: electric.connect(d, setup_id, source, device))
 
     def _selected_cable(self) -> Cable | None:
         """The power cable that feeds the selected part."""
@@ -277,13 +275,13 @@ def _run_rows(network: Network) -> Iterator[Row]:
 def _cable_rows(network: Network, analysis: Analysis) -> Iterator[Row]:
     for cable in network.setup.cables:
         what = f"{cable.output} → {cable.input}" if cable.output is not None else "signal"
-        way = route(analysis, cable)
-        tie = f"; tie it at the {', the '.join(way.tie_at)}" if way.tie_at else ""
-        short = way.length_m > cable.length_m
-        warning = f"Along the rig it wants {1000 * way.length_m:.0f} mm." if short else ""
+        way, unit = analysis.assembly.routes[cable.id], analysis.display
+        names = [analysis.carried.named(each) for each in way.tie_at]
+        tie = f"; tie it at the {', the '.join(names)}" if names else ""
+        warning = f"Along the rig it wants {length(way.wanted_m, unit)}." if not way.takes(cable.length_m) else ""
         if way.released:
-            warning += f" Unplug it before the {way.released[0]} is released."
-        yield cable.name, f"{what}, {1000 * cable.length_m:.0f} mm, gauge {cable.gauge}{tie}", warning.strip()
+            warning += f" Unplug it before the {analysis.carried.named(way.released[0])} is released."
+        yield cable.name, f"{what}, {length(cable.length_m, unit)}, gauge {cable.gauge}{tie}", warning.strip()
     if any(cable.output is None for cable in network.setup.cables):
         yield (
             "Order",
