@@ -55,8 +55,9 @@ class Conditions(unittest.TestCase):
         self.assertAlmostEqual(analysed(made).conditions[0].value_m, target, delta=1e-9)
 
     def test_slide_formula(self) -> None:
-        """Δ = −m (x_cg − x_t)/m_s slides a subtree of mass m_s so that the CG comes to x_t."""
+        """Δ = −m (x_cg − x_t)/m_s slides a subtree of mass m_s so that the CG comes to x_t; cables would give."""
         made = lighthouse()
+        made = made.with_setup(made.setups[0].changed(cables=()))
         before = analyse(made, made.setups[0])
         sub = before.assembly.mass_properties(made.setups[0].subtree("bridge")).mass_kg
         delta = -before.mass.mass_kg * (before.conditions[0].value_m - 0.02) / sub
@@ -141,7 +142,7 @@ class Words(unittest.TestCase):
         """The demo says so in one sentence with the moment, the lift and the time."""
         text = str(read_out(analysed(lighthouse())))
         self.assertRegex(
-            text, r"Falls forward\. \d+\.\d N·m past the edge .* Each hand lifts 6\.0 N to 6\.9 N; .* about \d+ min\."
+            text, r"Falls forward\. \d+\.\d N·m past the edge .* Each hand lifts 5\.0 N to 5\.9 N; .* about \d+ min\."
         )
 
     def test_us_units(self) -> None:
@@ -171,7 +172,7 @@ class Words(unittest.TestCase):
     def test_too_heavy_for_the_arms(self) -> None:
         """What is beyond an operator's strength is said, not given minutes."""
         made = balanced_on_pad(0.3, mass_kg=150.0)
-        self.assertIn("more than", read_out(analysed(made)).cost)
+        self.assertRegex(read_out(analysed(made)).cost, r"that is \d\d\d% of what the \w+ \w+ can hold")
 
     def test_one_arm(self) -> None:
         """With both arms injured nothing holds a front-heavy rig, and nothing raises."""

@@ -134,7 +134,7 @@ def advise(analysis: Analysis, plan: Plan | None) -> tuple[Advice, ...]:
         mine = tuple(at[number])
         short = elsewhere = ""
         if not ends[step.condition].ok:
-            short = plan.reason
+            short = f"{plan.reason} {plan.remedy}".rstrip()
         elif not condition.ok and not mine:
             elsewhere = _elsewhere(steps, at)
         names = " and ".join(f"the {called(analysis.assembly, move.placement)}" for move in mine)

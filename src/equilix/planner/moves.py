@@ -198,13 +198,15 @@ def _piece_in_place_of(
     )
 
 
-def stand_in(document: Document, setup_id: str, placement_id: str, part_id: str, parent: str, point: str) -> Document:
-    """Let a part stand in for the part of a placement, at another mounting point or the same."""
+def stand_in(
+    document: Document, setup_id: str, placement_id: str, part_id: str, parent: str | None, point: str | None
+) -> Document:
+    """Let a part stand in for the part of a placement, at another mounting point or the same; None for the root."""
     setup = rigging.setup_of(document, setup_id)
     placement = rigging.placement_of(setup, placement_id)
     if placement.part != part_id:
         document = rigging.exchange(document, setup_id, placement_id, part_id)
-    if (placement.parent, placement.point) != (parent, point):
+    if parent is not None and point is not None and (placement.parent, placement.point) != (parent, point):
         document = rigging.remount(document, setup_id, placement_id, parent, point)
     return document
 

@@ -58,8 +58,8 @@ class StandIn:
 
     placement: str
     part: str
-    parent: str
-    point: str
+    parent: str | None
+    point: str | None
     text: str
     mark: str = ""
     minutes: float = 1.0
@@ -128,6 +128,8 @@ class Plan:
     before: Analysis
     after: Analysis
     reason: str = ""
+    remedy: str = ""
+    """What would make it reach all, where something would: 'A bridge plate … would do.'"""
 
     @property
     def title(self) -> str:

@@ -10,7 +10,7 @@ target, least travel. Solver: HiGHS. Moments are kg·mm here, so that all number
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -20,7 +20,7 @@ from equilix.analysis import Analysis
 from equilix.carry.conditions import Condition
 from equilix.planner.linear import Programme, Row, add_to, value
 from equilix.planner.moves import STEP_M, Piece, Slide
-from equilix.rig.clearance import gaps
+from equilix.rig.clearance import Gap, gaps
 
 Array = NDArray[np.float64]
 
@@ -62,7 +62,7 @@ def solve(
     ``must_change``: at least one piece is mounted, or one removable part left off. ``forbidden``: sets of piece
     numbers that must not be chosen together (they would strike something). Raises :class:`Cancelled`.
     """
-    work = _Build(analysis, slides, pieces, removable)
+    work = Build(analysis, slides, pieces, removable)
     work.gaps()
     work.groups()
     if must_change and not work.require_change():
@@ -102,23 +102,22 @@ class _Form:
     constant_mass: float
 
 
-class _Build:
+class Build:
     """Variables and rows of one programme. Numbers of pieces and names of placements lead to variables."""
 
     def __init__(
         self, analysis: Analysis, slides: Sequence[Slide], pieces: Sequence[Piece], removable: Sequence[str]
     ) -> None:
         self.analysis, self.slides, self.pieces, self.removable = analysis, slides, pieces, removable
+        self.conditions = analysis.conditions
+        self.nudged: dict[int, Row] = {}
+        """Besides its steps, what a slide may be off its marks by, mm; nothing but in a relaxed programme."""
         self.assembly = analysis.assembly
         p = self.programme = Programme()
         self.up = [p.add(0, max(s.high, 0), True) for s in slides]
         self.down = [p.add(0, max(-s.low, 0), True) for s in slides]
         self.touched = [p.add(0, 1, True) for _ in slides]
-        for k, s in enumerate(slides):
-            reach = max(s.high, -s.low)
-            p.row({self.up[k]: 1, self.down[k]: 1, self.touched[k]: -reach}, high=0)
-            p.row({self.up[k]: 1, self.down[k]: -1, self.touched[k]: -s.low}, low=0)
-            p.row({self.up[k]: 1, self.down[k]: -1, self.touched[k]: -s.high}, high=0)
+        self.bounds()
         self.there = [p.add(0, 1, True) for _ in pieces]
         self.place: dict[int, int] = {}
         self.kept: dict[str, int] = {}
@@ -146,6 +145,20 @@ class _Build:
 
     def gaps(self) -> None:
         """Neighbours must not run into each other; pieces on one stretch keep their order."""
+        for gap, terms in self.gap_rows():
+            self.programme.row(terms, low=-gap.gap_m * 1000)
+        self._keep_order()
+
+    def bounds(self) -> None:
+        """Every slide stays on its track, and goes nowhere where it is not touched."""
+        for k, s in enumerate(self.slides):
+            reach = max(s.high, -s.low)
+            self.programme.row({self.up[k]: 1, self.down[k]: 1, self.touched[k]: -reach}, high=0)
+            self.programme.row({self.up[k]: 1, self.down[k]: -1, self.touched[k]: -s.low}, low=0)
+            self.programme.row({self.up[k]: 1, self.down[k]: -1, self.touched[k]: -s.high}, high=0)
+
+    def gap_rows(self) -> Iterator[tuple[Gap, Row]]:
+        """Every gap between neighbours, with what the moves add to it, mm."""
         ways = {s.placement: s.way for s in self.slides if not s.draws}
         number = {s.placement: k for k, s in enumerate(self.slides) if not s.draws}
         for gap in gaps(self.assembly, ways) if ways else ():
@@ -154,8 +167,7 @@ class _Build:
                 for placement_id in group - (gap.front & gap.rear):
                     k = number[placement_id]
                     self._add_way(terms, k, sign * float(self.slides[k].way[gap.axis]))
-            self.programme.row(terms, low=-gap.gap_m * 1000)
-        self._keep_order()
+            yield gap, terms
 
     def _keep_order(self) -> None:
         for j, second in enumerate(self.pieces):
@@ -210,6 +222,7 @@ class _Build:
         add_to(terms, {self.up[k]: step, self.down[k]: -step})
         if abs(slide.mark_m) > 1e-9:
             add_to(terms, {self.touched[k]: factor * slide.mark_m * 1000})
+        add_to(terms, self.nudged.get(k, {}), factor)
 
     def _moved(self, carriers: Sequence[str], direction: Array) -> Row:
         """How far the moves among ``carriers`` (itself first) move something along ``direction``, mm."""
@@ -226,7 +239,7 @@ class _Build:
         One goal for every rank of conditions, the static ones first.
         """
         goals: dict[int, Row] = {}
-        for condition in self.analysis.conditions:
+        for condition in self.conditions:
             form = self._first_moment(condition)
             self.forms.append(form)
             tolerance = condition.balance.tolerance_m * 1000

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
 from typing import Final
 
-from equilix.analysis import Analysis, analyse, analyse_with
+from equilix.analysis import Analysis, analyse
 from equilix.document import Document
+from equilix.edits import rigging
+from equilix.errors import Refused
 from equilix.kit.mounts import Track
+from equilix.kit.parts import Part
 from equilix.planner.moves import (
     Piece,
     Slide,
@@ -20,7 +22,8 @@ from equilix.planner.moves import (
 )
 from equilix.planner.plan import DrawOut, Hang, Plan, School, SlideTo, StandIn, Step, TakeOff
 from equilix.planner.programme import Chosen, solve
-from equilix.rig.clearance import TRACK_END, free_travel, new_strikes
+from equilix.planner.relaxed import Want, could_alone, wants
+from equilix.rig.clearance import new_strikes
 from equilix.rig.kinematics import called, way_word
 from equilix.units import length, mass
 
@@ -37,6 +40,15 @@ class Moves:
     must_change: bool = False
     nothing: str = field(default="")
     """What to say where the school has nothing to work with."""
+
+
+@dataclass(frozen=True)
+class Reason:
+    """Why a plan does not reach all, what would do, and the bounds that would have to give way."""
+
+    said: str
+    remedy: str = ""
+    wants: tuple[Want, ...] = ()
 
 
 def moves_of(school: School, document: Document, analysis: Analysis) -> Moves:
@@ -92,9 +104,12 @@ def plan(school: School, document: Document, analysis: Analysis, cancelled: Call
         if strikes and numbers:
             forbidden.append(numbers)
             continue
-        reason = "" if all(c.ok for c in after.conditions) else _reason(school, moves, chosen, analysis, after)
         promised = {c.balance.name: c.value_m for c in after.conditions}  # what carrying it out gives, not the model
-        return Plan(school, steps, promised, analysis, after, reason)
+        if all(c.ok for c in after.conditions):
+            return Plan(school, steps, promised, analysis, after)
+        why = _reason(school, moves, chosen, document, analysis, after, cancelled)
+        exchanged = _exchanged(school, why, document, analysis, cancelled)
+        return exchanged or Plan(school, steps, promised, analysis, after, why.said, why.remedy)
     return Plan(school, (), before, analysis, analysis, "Cannot be done: what would balance it strikes another part.")
 
 
@@ -195,72 +210,114 @@ def _mark(track: Track | None, slide: float, analysis: Analysis) -> str:
     return "" if track is None else track.reads(slide, analysis.display)
 
 
-def _reason(school: School, moves: Moves, chosen: Chosen, analysis: Analysis, after: Analysis) -> str:
-    first = min(c.balance.rank for c in after.conditions if not c.ok)
-    condition = max(
-        (c for c in after.conditions if c.balance.rank == first), key=lambda c: chosen.excess_kgm[c.balance.name]
-    )
-    name, excess = condition.balance.name, chosen.excess_kgm[condition.balance.name]
-    d, sign = condition.balance.direction, 1.0 if condition.value_m > 0 else -1.0
-    unit = analysis.display
+def _reason(
+    school: School, moves: Moves, chosen: Chosen, document: Document, analysis: Analysis, after: Analysis,
+    cancelled: Callable[[], bool],
+) -> Reason:  # fmt: skip
+    """Why a plan does not reach all, and what would do; solved with the bounds that could be otherwise relaxed."""
     if school == "weight":
-        levers = [
-            float(d @ (piece.cg_m + piece.way * slide - condition.balance.datum_m))
-            for piece, slide in chosen.pieces
-            if piece.way is not None
-        ]
-        lever = max((-sign * lever for lever in levers), default=0.0) + condition.balance.tolerance_m
-        if lever > 0.01:
-            return f"Cannot be done: {mass(excess / lever, unit)} of counterweight are missing."
-        return "Cannot be done: the rods do not reach far enough to the other side."
-    best: tuple[float, str] | None = None
-    at_odds = False
-    for slide in moves.slides:
-        travel = None if slide.draws or slide.placement not in after.setup.by_id else free_travel(
-            after.assembly, slide.placement
-        )  # fmt: skip
-        slope = 0.0 if travel is None else _slope(after, slide.placement, name)
-        if travel is None or abs(slope) < LEAST_SLOPE:
+        return _more_weight(chosen, document, analysis, cancelled)
+    slides = [s for s in find_moves(after) if (s.placement, s.draws) in {(m.placement, m.draws) for m in moves.slides}]
+    removable = [each for each in moves.removable if each in after.setup.by_id]
+    found = wants(after, slides, removable, strips=school == "strip", cancelled=cancelled)
+    if found:
+        said = " and ".join(want.said for want in found)
+        would = _capital(" and ".join(want.answer for want in found))
+        return Reason(f"Cannot be done: {said}.", f"{would} would do.", found)
+    first = min(c.balance.rank for c in after.conditions if not c.ok)
+    name = max(
+        (c for c in after.conditions if c.balance.rank == first), key=lambda c: chosen.excess_kgm[c.balance.name]
+    ).balance.name
+    if slides and could_alone(after, slides, name):
+        return Reason(f"Cannot be done: what puts {name} right puts something else out.")
+    return Reason("Cannot be done: nothing that moves weighs enough.")
+
+
+def _exchanged(
+    school: School, why: Reason, document: Document, analysis: Analysis, cancelled: Callable[[], bool]
+) -> Plan | None:
+    """The plan with another part of the kit in the place of one whose track is too short; None where none does."""
+    for want in why.wants:
+        if want.kind != "track":
             continue
-        now = after.setup.by_id[slide.placement].slide_m
-        back = slope * sign > 0
-        stop, room = (travel.stop_from, now - travel.from_m) if back else (travel.stop_to, travel.to_m - now)
-        missing = (abs(condition.value_m) - condition.balance.tolerance_m) / abs(slope) - room
-        if missing <= 0:
-            at_odds = True  # it could go so far, but something else would be out then
+        placement = analysis.setup.by_id[want.carrier]
+        if placement.pinned:
             continue
-        missing = math.ceil(missing * 1000 - 1e-6) / 1000
-        seat = after.assembly.seats[after.assembly.index[slide.placement]]
-        assert seat is not None  # a slide sits on a track
-        carrier = after.assembly.parts[after.assembly.index[seat.parent]].name
-        if stop == TRACK_END:
-            said = f"the track on the {carrier} is {length(missing, unit)} too short"
-        else:
-            said = f"the {stop} is {length(missing, unit)} in the way"
-        if best is None or missing < best[0]:
-            best = (missing, said)
-    if best is None and at_odds:
-        return f"Cannot be done: what puts {name} right puts something else out."
-    if best is None:
-        return "Cannot be done: nothing that moves weighs enough."
-    return f"Cannot be done: {best[1]}."
+        old = document.parts_by_id[placement.part]
+        for part in sorted(document.parts, key=lambda each: not each.owned):
+            if part.kind != old.kind or part.id == old.id or cancelled():
+                continue
+            try:
+                changed = rigging.exchange(document, analysis.setup.id, placement.id, part.id)
+            except Refused:
+                continue
+            before = analyse(changed, changed.setups_by_id[analysis.setup.id])
+            moves = moves_of(school, changed, before)
+            chosen = solve(before, moves.slides, moves.pieces, moves.removable, must_change=moves.must_change)
+            if chosen is None:
+                continue
+            chosen, after = _settle(chosen, moves, changed, before, cancelled)
+            if all(c.ok for c in after.conditions) and not new_strikes(analysis.assembly, after.assembly):
+                buy = "" if part.owned else " (it has to be bought)"
+                text = f"Take the {part.name}{buy} in place of the {old.name}"
+                first = StandIn(placement.id, part.id, placement.parent, placement.point, text)
+                promised = {c.balance.name: c.value_m for c in after.conditions}
+                return Plan(school, (first, *_steps(chosen, changed, before)), promised, analysis, after)
+    return None
 
 
-LEAST_SLOPE: Final = 0.01
-"""What moves a condition by less than a hundredth of its own way is no remedy for it."""
-_TRIED_M: Final = 0.001
+def _capital(text: str) -> str:
+    return text[:1].upper() + text[1:]
 
 
-def _slope(analysis: Analysis, placement_id: str, name: str) -> float:
-    """By how much a condition changes with one slide, m/m: with all that goes along, the datum too, tried over 1 mm."""
-    setup = analysis.setup
-    moved = setup.changed(
-        placements=tuple(
-            each.changed(slide_m=each.slide_m + _TRIED_M) if each.id == placement_id else each
-            for each in setup.placements
-        )
+MORE_PIECES: Final = 6
+LONGER_M: Final = (0.05, 0.10, 0.20, 0.40)
+"""So many more weights, and so much longer rods, are tried."""
+
+
+def _more_weight(chosen: Chosen, document: Document, analysis: Analysis, cancelled: Callable[[], bool]) -> Reason:
+    """The fewest more pieces that would do, and where none would, how much longer the rods had to be."""
+    unit = analysis.display
+    hung = [document.parts_by_id[piece.part] for piece, _ in chosen.pieces] or [
+        part for part in document.parts if part.kind == "counterweight"
+    ]
+    heaviest = max(hung, key=lambda part: part.mass_kg)
+    for more in range(1, MORE_PIECES + 1):
+        trial = _with_part(document, heaviest.changed(quantity=heaviest.quantity + more))
+        if _would_hold(trial, analysis, cancelled):
+            missing = mass(more * heaviest.mass_kg, unit)
+            pieces = f"{more} more of the {heaviest.name}"
+            return Reason(f"Cannot be done: {missing} of counterweight are missing.", f"{_capital(pieces)} would do.")
+    carriers = {piece.parent for piece, _ in chosen.pieces} or {
+        piece.parent for piece in find_weights(document, analysis)
+    }
+    for longer in LONGER_M:
+        for carrier in sorted(carriers):
+            part = document.parts_by_id[analysis.setup.by_id[carrier].part]
+            if _would_hold(_with_part(document, _longer(part, longer)), analysis, cancelled):
+                said = f"the {part.name} do not reach far enough to the other side"
+                would = f"{_capital(part.name)} {length(longer, unit)} longer would do."
+                return Reason(f"Cannot be done: {said}.", would)
+    return Reason("Cannot be done: the rods do not reach far enough to the other side.")
+
+
+def _with_part(document: Document, part: Part) -> Document:
+    return document.changed(parts=tuple(part if each.id == part.id else each for each in document.parts))
+
+
+def _longer(part: Part, by_m: float) -> Part:
+    """The part with every track of its own longer by so much at either end."""
+    offers = tuple(
+        point.changed(track=point.track.changed(from_m=point.track.from_m - by_m, to_m=point.track.to_m + by_m))
+        if point.track is not None
+        else point
+        for point in part.offers
     )
-    carried = analysis.carried
-    then = analyse_with(carried.kit, moved, analysis.operator, analysis.display, carried.rules, carried.readings)
-    was, now = (next((c.value_m for c in each.conditions if c.balance.name == name), 0.0) for each in (analysis, then))
-    return (now - was) / _TRIED_M
+    return part.changed(offers=offers)
+
+
+def _would_hold(document: Document, analysis: Analysis, cancelled: Callable[[], bool]) -> bool:
+    """Whether hanging weight would do in this document."""
+    before = analyse(document, document.setups_by_id[analysis.setup.id])
+    chosen = solve(before, pieces=find_weights(document, before), must_change=True, cancelled=cancelled)
+    return chosen is not None and all(c.ok for c in _carried_out(chosen, document, before).conditions)

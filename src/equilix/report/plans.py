@@ -55,6 +55,7 @@ def plan_report(plan: Plan) -> dict[str, Any]:
         "works": plan.works,
         "reason": plan.reason,
         "partly": plan.partly,
+        "remedy": plan.remedy,
         "steps": [step_report(step, plan.before) for step in plan.steps],
         "added_kg": plan.added_kg,
         "mass_kg": after.mass.mass_kg,
@@ -92,13 +93,13 @@ def step_report(step: Step, before: Analysis) -> dict[str, Any]:
 def plan_text(plan: Plan) -> str:
     """A plan for the terminal."""
     if not plan.answers:
-        return f"{plan.title}\n  {plan.reason}"
+        return f"{plan.title}\n  {plan.reason} {plan.remedy}".rstrip()
     added = mass(abs(plan.added_kg), plan.after.display)
     cost = "nothing added" if abs(plan.added_kg) < 0.0005 else f"{'+' if plan.added_kg > 0 else '−'} {added}"
     steps = [f"  {text}{f' ({mark})' if mark else ''}." for text, mark in plan.lines()]
     warnings = [f"  ▲ {caution}" for caution in plan.cautions]
     then = f"  Then: {read_out(plan.after)}"
-    partly = [f"  Only {plan.partly}. {plan.reason}"] if plan.partly else []
+    partly = [f"  Only {plan.partly}. {plan.reason} {plan.remedy}".rstrip()] if plan.partly else []
     return "\n".join((f"{plan.title}: {cost}, about {plan.minutes:g} min", *steps, *partly, *warnings, then))
 
 

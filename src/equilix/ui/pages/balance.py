@@ -113,7 +113,11 @@ class BalancePage(Page):
         self.state.setText("looking …" if session.is_planning else f"{len(working)} found" if session.plans else "")
         tint(self.state, self.theme.quiet)
         self._show_cards([] if rests else working)
-        refusals = [f"{plan.title}: {plan.reason}" for plan in session.plans if not (plan.works or plan.partly)]
+        refusals = [
+            f"{plan.title}: {plan.reason} {plan.remedy}".rstrip()
+            for plan in session.plans
+            if not (plan.works or plan.partly)
+        ]
         if not session.analysis.conditions:
             refusals = [
                 _BEGIN if not session.setup.placements else _UNSUPPORTED.format(needs=session.analysis.way.needs)

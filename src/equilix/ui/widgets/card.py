@@ -75,7 +75,7 @@ class PlanCard(QFrame):
             step.setText(f"{html.escape(text)}{more}")
             column.addWidget(_dressed(step, theme.ink, wrap=True))
         if plan.partly:
-            column.addWidget(_label(f"Only {plan.partly}. {plan.reason}", theme.ink, wrap=True))
+            column.addWidget(_label(f"Only {plan.partly}. {plan.reason} {plan.remedy}".rstrip(), theme.ink, wrap=True))
         for caution in plan.cautions:
             column.addWidget(_label(f"▲ {caution}", theme.tip, wrap=True))
         column.addWidget(BalanceBar(plan, theme))
