@@ -8,22 +8,7 @@ from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Refused
-from equilix.planner.plan import DrawOut, SlideTo, Step
-
-
-@dataclass(frozen=True, slots=True)
-class TurnTo:
-    """Turn a placement on its mount."""
-
-    placement: str
-    turn_rad: float
-    text: str
-    mark: str = ""
-    minutes: float = 0.5
-
-    def apply(self, document: Document, setup_id: str) -> Document:
-        """The document after this step."""
-        return rigging.turn(document, setup_id, self.placement, self.turn_rad)
+from equilix.planner.plan import DrawOut, SlideTo, Step, TurnTo
 
 
 @dataclass(frozen=True, slots=True)

@@ -19,14 +19,14 @@ from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import EquilixError
 from equilix.fit.curves import lasts_s
-from equilix.planner.fit_plan import FitPlan, FitStep, TurnTo
+from equilix.planner.fit_plan import FitPlan, FitStep
 from equilix.planner.head_room import head_plan
-from equilix.planner.plan import DrawOut, SlideTo
+from equilix.planner.plan import DrawOut, SlideTo, TurnTo
 from equilix.planner.programme import Cancelled
 from equilix.planner.schools import plan
 from equilix.planner.screen import screen_plan
 from equilix.rig.clearance import free_travel, slider_of
-from equilix.rig.kinematics import assemble, way_word
+from equilix.rig.kinematics import assemble, turn_words, way_word
 from equilix.units import angle, length
 
 TEETH_RAD = math.radians(90.0)
@@ -200,7 +200,9 @@ def _grip_steps(old: Document, new: Document, analysis: Analysis, touched: list[
             steps.append(SlideTo(key, now[key].slide_m, text, seat.track.reads(now[key].slide_m, unit)))
         change = math.remainder(now[key].turn_rad - was[key].turn_rad, 2 * math.pi)
         if abs(change) > 1e-6:
-            steps.append(TurnTo(key, now[key].turn_rad, f"Turn the {name} by {angle(change)}"))
+            steps.append(
+                TurnTo(key, now[key].turn_rad, f"Turn the {name} {turn_words(analysis.assembly, key, change)}")
+            )
         if abs(now[key].extension_m - was[key].extension_m) > 1e-6:
             to = now[key].extension_m
             out = "out" if to > was[key].extension_m else "in"

@@ -13,12 +13,12 @@ from equilix.carry.shoulder import head_clearance_m
 from equilix.check import turns
 from equilix.document import Document
 from equilix.errors import EquilixError
-from equilix.planner.fit_plan import FitPlan, PutBetween, TurnTo
-from equilix.planner.plan import SlideTo
+from equilix.planner.fit_plan import FitPlan, PutBetween
+from equilix.planner.plan import SlideTo, TurnTo
 from equilix.planner.programme import Cancelled
 from equilix.rig.clearance import free_travel, new_strikes
-from equilix.rig.kinematics import called, way_word
-from equilix.units import angle, length
+from equilix.rig.kinematics import called, turn_words, way_word
+from equilix.units import length
 
 TITLE = "Room for the head"
 WANTED_M: Final = 0.005
@@ -99,7 +99,7 @@ def _single_moves(analysis: Analysis) -> Iterator[Moved]:
         if turns(seat.point, seat.by):
             step = max(seat.point.turn_step_rad, seat.by.turn_step_rad) or FREE_STEP_RAD
             for k in (each for n in range(1, TEETH + 1) for each in (n, -n)):
-                text = f"Turn the {assembly.parts[row].name} by {angle(k * step)}"
+                text = f"Turn the {assembly.parts[row].name} {turn_words(assembly, key, k * step)}"
                 found.append((0.1 * abs(k * step), TurnTo(key, placement.turn_rad + k * step, text)))
     yield from (move for _, move in sorted(found, key=lambda each: each[0]))
 

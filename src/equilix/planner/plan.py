@@ -53,6 +53,21 @@ class DrawOut:
 
 
 @dataclass(frozen=True, slots=True)
+class TurnTo:
+    """Turn a placement on its mount."""
+
+    placement: str
+    turn_rad: float
+    text: str
+    mark: str = ""
+    minutes: float = 0.5
+
+    def apply(self, document: Document, setup_id: str) -> Document:
+        """The document after this step."""
+        return rigging.turn(document, setup_id, self.placement, self.turn_rad)
+
+
+@dataclass(frozen=True, slots=True)
 class StandIn:
     """Let another part, or another mounting point, stand in for a placement's."""
 
@@ -100,7 +115,7 @@ class TakeOff:
         return rigging.remove(document, setup_id, self.placement)
 
 
-Step = SlideTo | DrawOut | StandIn | Hang | TakeOff
+Step = SlideTo | DrawOut | TurnTo | StandIn | Hang | TakeOff
 
 
 PARTLY = ("static balance", "static balance and drop time")

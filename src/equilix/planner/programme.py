@@ -1,6 +1,7 @@
 """The mixed-integer linear programme behind every plan.
 
-Unknowns: for every slide the steps it goes up and down and whether it is touched; for every optional thing
+Unknowns: for every slide the steps it goes up and down and whether it is touched; for every tooth that something may be
+turned to whether it is; for every optional thing
 whether it is there; for every added piece its place in steps. A balance condition is linear in these, because
 ``Σ mᵢ pᵢ (d·rᵢ − d·datum)`` is, once a product of "is there" and "slides by" is written as one more unknown with
 four bounds (exact for a 0/1 factor). Solved in the order of importance, each stage keeping what the one before
@@ -10,8 +11,9 @@ target, least travel. Solver: HiGHS. Moments are kg·mm here, so that all number
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
+import math
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
 
 import numpy as np
 from numpy.typing import NDArray
@@ -20,6 +22,7 @@ from equilix.analysis import Analysis
 from equilix.carry.conditions import Condition
 from equilix.planner.linear import Programme, Row, add_to, value
 from equilix.planner.moves import STEP_M, Piece, Slide
+from equilix.planner.turns import Turn
 from equilix.rig.clearance import Gap, gaps
 
 Array = NDArray[np.float64]
@@ -27,6 +30,8 @@ Array = NDArray[np.float64]
 SURE_SD = 2.0
 """A plan stays this many standard uncertainties inside the tolerance where it can, so that it holds on the day."""
 _BIG = 1e7
+TURN_MM = 30.0
+"""A radian of turning counts as so much travel."""
 
 
 class Cancelled(Exception):
@@ -45,6 +50,8 @@ class Chosen:
     promised_m: dict[str, float]
     excess_kgm: dict[str, float]
     """First moment by which each condition stays outside its full tolerance; 0 where it is met."""
+    turned_rad: Mapping[str, float] = field(default_factory=dict)
+    """Turns by placement."""
 
 
 def solve(
@@ -52,6 +59,7 @@ def solve(
     slides: Sequence[Slide] = (),
     pieces: Sequence[Piece] = (),
     removable: Sequence[str] = (),
+    turns: Sequence[Turn] = (),
     *,
     must_change: bool = False,
     forbidden: Sequence[frozenset[int]] = (),
@@ -62,7 +70,7 @@ def solve(
     ``must_change``: at least one piece is mounted, or one removable part left off. ``forbidden``: sets of piece
     numbers that must not be chosen together (they would strike something). Raises :class:`Cancelled`.
     """
-    work = Build(analysis, slides, pieces, removable)
+    work = Build(analysis, slides, pieces, removable, turns)
     work.gaps()
     work.groups()
     if must_change and not work.require_change():
@@ -106,8 +114,9 @@ class Build:
     """Variables and rows of one programme. Numbers of pieces and names of placements lead to variables."""
 
     def __init__(
-        self, analysis: Analysis, slides: Sequence[Slide], pieces: Sequence[Piece], removable: Sequence[str]
-    ) -> None:
+        self, analysis: Analysis, slides: Sequence[Slide], pieces: Sequence[Piece], removable: Sequence[str],
+        turns: Sequence[Turn] = (),
+    ) -> None:  # fmt: skip
         self.analysis, self.slides, self.pieces, self.removable = analysis, slides, pieces, removable
         self.conditions = analysis.conditions
         self.nudged: dict[int, Row] = {}
@@ -118,6 +127,9 @@ class Build:
         self.down = [p.add(0, max(-s.low, 0), True) for s in slides]
         self.touched = [p.add(0, 1, True) for _ in slides]
         self.bounds()
+        self.turned = [(turn, [p.add(0, 1, True) for _ in turn.turns_rad]) for turn in self._free_turns(turns)]
+        for _, options in self.turned:
+            p.row(dict.fromkeys(options, 1.0), high=1)
         self.there = [p.add(0, 1, True) for _ in pieces]
         self.place: dict[int, int] = {}
         self.kept: dict[str, int] = {}
@@ -148,6 +160,12 @@ class Build:
         for gap, terms in self.gap_rows():
             self.programme.row(terms, low=-gap.gap_m * 1000)
         self._keep_order()
+
+    def _free_turns(self, turns: Sequence[Turn]) -> list[Turn]:
+        """The turns of what neither may be left off nor stood in for."""
+        optional = {*self.removable, *(piece.group for piece in self.pieces if piece.group is not None)}
+        setup = self.assembly.setup
+        return [turn for turn in turns if optional.isdisjoint(setup.subtree(turn.placement))]
 
     def bounds(self) -> None:
         """Every slide stays on its track, and goes nowhere where it is not touched."""
@@ -284,6 +302,8 @@ class Build:
             constant_moment += m * weight * offset
             constant_mass += m
             add_to(moment, moves, m * weight)
+        for turn, options in self.turned:
+            add_to(moment, dict(zip(options, turn.shifts_kgm(self.assembly, balance) * 1000, strict=True)))
         for number, piece in enumerate(self.pieces):
             if members is not None and not members.intersection(piece.carriers):
                 continue
@@ -317,6 +337,7 @@ class Build:
         """How many clamps are opened: slides, pieces, parts left off."""
         terms: Row = dict.fromkeys(self.touched, 1.0)
         terms.update(dict.fromkeys(self.there, 1.0))
+        terms.update({option: 1.0 for _, options in self.turned for option in options})
         terms.update({self.kept[placement_id]: -1.0 for placement_id in self.removable})
         return terms
 
@@ -330,6 +351,9 @@ class Build:
         terms: Row = {}
         for k, slide in enumerate(self.slides):
             terms[self.up[k]] = terms[self.down[k]] = slide.step_m * 1000
+        for turn, options in self.turned:
+            for option, to in zip(options, turn.turns_rad, strict=True):
+                terms[option] = TURN_MM * abs(math.remainder(to - turn.now_rad, 2 * math.pi))
         terms.update({variable: 0.01 / max(self.analysis.mass.mass_kg, 0.1) for variable in self.off_centre})
         return terms
 
@@ -342,6 +366,12 @@ class Build:
                 to = slide.to_m(round(x[self.up[k]] - x[self.down[k]]))
                 if abs(to - slide.now_m) > 1e-6:
                     set_to[slide.draws][slide.placement] = to
+        turned = {
+            turn.placement: to
+            for turn, options in self.turned
+            for option, to in zip(options, turn.turns_rad, strict=True)
+            if x[option] > 0.5
+        }
         taken = [n for n in range(len(self.pieces)) if x[self.there[n]] > 0.5]
         pieces = tuple((self.pieces[n], float(x[self.place[n]]) * STEP_M if n in self.place else 0.0) for n in taken)
         removed = tuple(p for p in self.removable if x[self.kept[p]] < 0.5)
@@ -352,7 +382,7 @@ class Build:
             name, outside = form.condition.balance.name, abs(off) - form.condition.balance.tolerance_m
             promised[name] = off
             excess[name] = outside * mass if outside > 1e-5 else 0.0
-        return Chosen(*set_to, pieces, removed, promised, excess)
+        return Chosen(*set_to, pieces, removed, promised, excess, turned)
 
 
 def aim_m(condition: Condition) -> float:

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Final
 
 from equilix.analysis import Analysis, analyse
@@ -20,11 +21,12 @@ from equilix.planner.moves import (
     find_removable,
     find_weights,
 )
-from equilix.planner.plan import DrawOut, Hang, Plan, School, SlideTo, StandIn, Step, TakeOff
+from equilix.planner.plan import DrawOut, Hang, Plan, School, SlideTo, StandIn, Step, TakeOff, TurnTo
 from equilix.planner.programme import Chosen, solve
 from equilix.planner.relaxed import Want, could_alone, wants
+from equilix.planner.turns import Turn, find_turns
 from equilix.rig.clearance import new_strikes
-from equilix.rig.kinematics import called, way_word
+from equilix.rig.kinematics import called, turn_words, way_word
 from equilix.units import length, mass
 
 SCHOOLS: tuple[School, ...] = ("move", "power", "weight", "strip")
@@ -37,6 +39,7 @@ class Moves:
     slides: Sequence[Slide] = ()
     pieces: Sequence[Piece] = ()
     removable: Sequence[str] = ()
+    turns: Sequence[Turn] = ()
     must_change: bool = False
     nothing: str = field(default="")
     """What to say where the school has nothing to work with."""
@@ -55,12 +58,13 @@ def moves_of(school: School, document: Document, analysis: Analysis) -> Moves:
     """The moves that a school allows in this setup."""
     if school == "move":
         return Moves(
-            find_moves(analysis), find_batteries(document, analysis, other=False),
-            nothing="nothing on this rig sits on a track",
+            find_moves(analysis), find_batteries(document, analysis, other=False), turns=find_turns(analysis),
+            nothing="nothing on this rig slides, draws out or turns",
         )  # fmt: skip
     if school == "power":
         return Moves(
-            find_moves(analysis), find_batteries(document, analysis, other=True), must_change=True,
+            find_moves(analysis), find_batteries(document, analysis, other=True), turns=find_turns(analysis),
+            must_change=True,
             nothing="no other battery of the kit, with as many watt-hours, fits this rig",
         )  # fmt: skip
     if school == "weight":
@@ -69,7 +73,8 @@ def moves_of(school: School, document: Document, analysis: Analysis) -> Moves:
             nothing="no counterweight is left in the kit, or no rod has room for one",
         )  # fmt: skip
     return Moves(
-        find_moves(analysis), removable=find_removable(document, analysis), must_change=True,
+        find_moves(analysis), removable=find_removable(document, analysis), turns=find_turns(analysis),
+        must_change=True,
         nothing="every part on this rig is marked as needed",
     )  # fmt: skip
 
@@ -92,7 +97,7 @@ def plan(school: School, document: Document, analysis: Analysis, cancelled: Call
     forbidden: list[frozenset[int]] = []
     for _ in range(6):
         chosen = solve(
-            analysis, moves.slides, moves.pieces, moves.removable,
+            analysis, moves.slides, moves.pieces, moves.removable, moves.turns,
             must_change=moves.must_change, forbidden=forbidden, cancelled=cancelled,
         )  # fmt: skip
         if chosen is None:
@@ -101,6 +106,9 @@ def plan(school: School, document: Document, analysis: Analysis, cancelled: Call
         steps = tuple(_steps(chosen, document, analysis))
         strikes = new_strikes(analysis.assembly, after.assembly)
         numbers = frozenset(i for i, piece in enumerate(moves.pieces) if any(piece is p for p, _ in chosen.pieces))
+        if strikes and chosen.turned_rad:  # each alone was free: together with the rest it is not
+            moves = replace(moves, turns=[turn for turn in moves.turns if turn.placement not in chosen.turned_rad])
+            continue
         if strikes and numbers:
             forbidden.append(numbers)
             continue
@@ -139,7 +147,7 @@ def _settle(
         better = Chosen(
             {key: to for key, to in slides.items() if abs(to - places[key].slide_m) > 1e-6},
             {key: to for key, to in drawn.items() if abs(to - places[key].extension_m) > 1e-6},
-            chosen.pieces, chosen.removed, more.promised_m, more.excess_kgm,
+            chosen.pieces, chosen.removed, more.promised_m, more.excess_kgm, chosen.turned_rad,
         )  # fmt: skip
         then = _carried_out(better, document, analysis)
         if not _better(_outside(then), _outside(after)):
@@ -199,6 +207,10 @@ def _steps(chosen: Chosen, document: Document, analysis: Analysis) -> Iterator[S
         text = f"Slide the {called(assembly, placement_id)} {way_word(moved)} {far}"
         yield SlideTo(placement_id, slide, text, _mark(seat.track, slide, analysis))
 
+    for placement_id, turn in chosen.turned_rad.items():
+        change = math.remainder(turn - analysis.setup.by_id[placement_id].turn_rad, 2 * math.pi)
+        yield TurnTo(placement_id, turn, f"Turn the {name(placement_id)} {turn_words(assembly, placement_id, change)}")
+
     for placement_id, drawn in chosen.drawn_m.items():
         was = analysis.setup.by_id[placement_id].extension_m
         verb, where = ("Draw", "out") if drawn > was else ("Push", "in")
@@ -253,7 +265,9 @@ def _exchanged(
                 continue
             before = analyse(changed, changed.setups_by_id[analysis.setup.id])
             moves = moves_of(school, changed, before)
-            chosen = solve(before, moves.slides, moves.pieces, moves.removable, must_change=moves.must_change)
+            chosen = solve(
+                before, moves.slides, moves.pieces, moves.removable, moves.turns, must_change=moves.must_change
+            )
             if chosen is None:
                 continue
             chosen, after = _settle(chosen, moves, changed, before, cancelled)
@@ -282,19 +296,28 @@ def _more_weight(chosen: Chosen, document: Document, analysis: Analysis, cancell
         part for part in document.parts if part.kind == "counterweight"
     ]
     heaviest = max(hung, key=lambda part: part.mass_kg)
-    for more in range(1, MORE_PIECES + 1):
-        trial = _with_part(document, heaviest.changed(quantity=heaviest.quantity + more))
-        if _would_hold(trial, analysis, cancelled):
+
+    def holds_with(more: int) -> bool:
+        return _would_hold(
+            _with_part(document, heaviest.changed(quantity=heaviest.quantity + more)), analysis, cancelled
+        )
+
+    for more in range(1, MORE_PIECES + 1) if holds_with(MORE_PIECES) else ():
+        if more == MORE_PIECES or holds_with(more):
             missing = mass(more * heaviest.mass_kg, unit)
             pieces = f"{more} more of the {heaviest.name}"
             return Reason(f"Cannot be done: {missing} of counterweight are missing.", f"{_capital(pieces)} would do.")
     carriers = {piece.parent for piece, _ in chosen.pieces} or {
         piece.parent for piece in find_weights(document, analysis)
     }
-    for longer in LONGER_M:
-        for carrier in sorted(carriers):
-            part = document.parts_by_id[analysis.setup.by_id[carrier].part]
-            if _would_hold(_with_part(document, _longer(part, longer)), analysis, cancelled):
+    for carrier in sorted(carriers):
+        part = document.parts_by_id[analysis.setup.by_id[carrier].part]
+
+        def holds_on(longer: float, part: Part = part) -> bool:
+            return _would_hold(_with_part(document, _longer(part, longer)), analysis, cancelled)
+
+        for longer in LONGER_M if holds_on(LONGER_M[-1]) else ():
+            if longer == LONGER_M[-1] or holds_on(longer):
                 said = f"the {part.name} do not reach far enough to the other side"
                 would = f"{_capital(part.name)} {length(longer, unit)} longer would do."
                 return Reason(f"Cannot be done: {said}.", would)

@@ -10,7 +10,7 @@ from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.guide.observing import Correction
 from equilix.guide.steps import advise, finish
-from equilix.planner.plan import DrawOut, Hang, Plan, SlideTo, StandIn, Step
+from equilix.planner.plan import DrawOut, Hang, Plan, SlideTo, StandIn, Step, TurnTo
 from equilix.planner.prices import compared
 from equilix.reading import CAUTION, read_out
 from equilix.report.sections import plain
@@ -81,6 +81,13 @@ def step_report(step: Step, before: Analysis) -> dict[str, Any]:
         placement = before.setup.by_id[step.placement]
         drawn: dict[str, Any] = {"from": placement.extension_m, "to": step.extension_m, "unit": "m"}
         return {"do": "draw", "placement": step.placement, **drawn, **found}
+    if isinstance(step, TurnTo):
+        turned: dict[str, Any] = {
+            "from": before.setup.by_id[step.placement].turn_rad,
+            "to": step.turn_rad,
+            "unit": "rad",
+        }
+        return {"do": "turn", "placement": step.placement, **turned, **found}
     if isinstance(step, Hang):
         hung: dict[str, Any] = {"on": step.parent, "point": step.point, "to": step.slide_m, "unit": "m"}
         return {"do": "hang", "part": step.part, **hung, **found}
