@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import argparse
 import json
+import math
 import sys
 from collections.abc import Iterator, Sequence
 from pathlib import Path
@@ -42,6 +43,10 @@ def build_command_parser() -> argparse.ArgumentParser:
             command.add_argument(
                 "--base-tip", metavar="DEG", type=float, default=0.0, help="tip the gimbal’s base front down by so much"
             )
+            command.add_argument(
+                "--base-tip-axis", metavar="X,Y,Z", type=_axis, default=(0.0, 1.0, 0.0),
+                help="tip it right-handed about this direction instead (forward, left, up); 1,0,0 lifts the left side",
+            )  # fmt: skip
         if name == "guide":
             command.add_argument(
                 "--seen", metavar="AXIS=WORDS", action="append", default=[],
@@ -66,7 +71,7 @@ def run(arguments: Sequence[str]) -> int:
             document = open_document(options.file)
             analysis = analyse(document, _setup(document, options.setup))
             if options.json:
-                whole = report(analysis, options.attitude or LEVEL, options.base_tip)
+                whole = report(analysis, options.attitude or LEVEL, options.base_tip, options.base_tip_axis)
                 print(json.dumps(whole, indent=1, ensure_ascii=False))
             else:
                 print(report_text(analysis))
@@ -113,7 +118,7 @@ def _with_values(arguments: Sequence[str]) -> Iterator[str]:
     """The arguments with each attitude joined to its option, for one that begins with a minus sign."""
     left = iter(arguments)
     for each in left:
-        value = next(left, None) if each == "--attitude" else None
+        value = next(left, None) if each in ("--attitude", "--base-tip-axis") else None
         yield each if value is None else f"{each}={value}"
 
 
@@ -125,6 +130,18 @@ def _attitude(text: str) -> tuple[float, float, float]:
             f"“{text}” is not an attitude; three numbers of degrees are allowed: PAN,ROLL,TILT, as 0,0,30"
         ) from None
     return pan, roll, tilt
+
+
+def _axis(text: str) -> tuple[float, float, float]:
+    try:
+        x, y, z = (float(each) for each in text.split(","))
+    except ValueError:
+        x = y = z = float("nan")
+    if not math.isfinite(x + y + z) or x * x + y * y + z * z < 1e-12:
+        raise argparse.ArgumentTypeError(
+            f"“{text}” is not a direction; three numbers that are not all 0 are allowed: X,Y,Z, as 1,0,0"
+        )
+    return x, y, z
 
 
 def _setup(document: Document, name: str | None) -> Setup:

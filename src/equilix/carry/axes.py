@@ -17,6 +17,7 @@ from numpy.typing import NDArray
 from equilix.kit.mounts import Joint
 from equilix.mechanics.joints import Stage, gravity_torques_nm, power_w
 from equilix.mechanics.mass_properties import inertia_about
+from equilix.mechanics.rotations import about_axis
 from equilix.rig.kinematics import Assembly
 from equilix.rig.sweep import Swing, swing
 
@@ -78,6 +79,11 @@ def down_with_tip(tip_rad: float, towards_rad: float = 0.0) -> Array:
     return np.array(
         (math.sin(tip_rad) * math.cos(towards_rad), math.sin(tip_rad) * math.sin(towards_rad), -math.cos(tip_rad))
     )
+
+
+def down_when_turned(turned_rad: float, axis: Array) -> Array:
+    """Gravity's direction ``(3,)`` in a base that is turned right-handed by so much about any axis ``(3,)`` of it."""
+    return np.asarray(about_axis(axis / np.linalg.norm(axis), turned_rad).T @ (0.0, 0.0, -1.0))
 
 
 @dataclass(frozen=True)

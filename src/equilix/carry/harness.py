@@ -13,12 +13,11 @@ from equilix.body.posture import Stance, stance_at, stance_before_chest
 from equilix.body.whole import SPINE_BEHIND
 from equilix.carry.conditions import Balance, Carried, Figure, Situation, Step, Support, Way
 from equilix.carry.hanging import drop_m, hanging_balances, hanging_figures, hanging_verdict
-from equilix.carry.springs import lift_n, spring_figures
+from equilix.carry.springs import bounce_figures, lift_n, spring_figures
 from equilix.carry.worn import frame, lean_figure, lift_of
 from equilix.kit.carriers import Harness
 from equilix.mechanics.contact import Bearing
 from equilix.mechanics.pendulum import sway_hz
-from equilix.mechanics.vibration import WALKING_HZ, natural_hz, transmissibility
 from equilix.units import force, length, torque
 
 LEVEL_RAD = math.radians(3.0)
@@ -78,8 +77,6 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
     worn = frame(carried, HARNESS, support, situation.stance, situation.holding)
     if harness is None or worn is None:
         return tuple(rows)
-    natural = math.inf if harness.stiffness_n_m is None else natural_hz(harness.stiffness_n_m, carried.mass.mass_kg)
-    through = transmissibility(WALKING_HZ, natural, harness.damping_ratio)
     reach = line_m(carried, support, harness)
     rows += spring_figures(carried, harness, lift_of(situation.holding))
     rows += [
@@ -99,21 +96,7 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
             force(worn.hips_n, unit),
             _long_day(worn.hips_n),
         ),
-        Figure(
-            "natural_hz",
-            "Bounces by itself at",
-            natural,
-            "Hz",
-            "never: a taut line" if math.isinf(natural) else f"{natural:.1f} Hz",
-        ),
-        Figure(
-            "transmissibility",
-            f"Of each step ({WALKING_HZ:g} Hz) comes through",
-            through,
-            "1",
-            f"{through:.0%}",
-            "The spring answers the step: it bounces more than a taut line." if through > 1.05 else "",
-        ),
+        *bounce_figures(carried, harness),
         Figure(
             "sway_hz",
             "Sways on the line at",

@@ -36,7 +36,7 @@ from equilix.carry.conditions import (
 )
 from equilix.carry.drop import WAYS, Drop, drop
 from equilix.carry.gimbal import gimbal_balances, gimbal_figures
-from equilix.carry.springs import lift_n, spring_figures
+from equilix.carry.springs import bounce_figures, lift_n, spring_figures
 from equilix.carry.worn import frame, lean_figure, lift_of
 from equilix.kit.carriers import SpringArm
 from equilix.mechanics.contact import Bearing
@@ -211,6 +211,8 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
     ixz, iyz = products_kg_m2(carried, support)
     offset = carried.mass.cg_m - support.datum_m
     wobble = SPIN_RAD_S**2 * math.hypot(ixz, iyz)
+    off = math.hypot(float(offset[0]), float(offset[1]))
+    bearing, static = carried.mass.mass_kg * off * SPIN_RAD_S**2, carried.weight_n * off
     rows = [figure for way in WAYS for figure in _drop_figures(drop(carried, support, way))]
     rows += [
         Figure("below_m", "Centre of gravity below the gimbal", below, "m", length(below, unit)),
@@ -219,6 +221,8 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
         Figure("i_xz_kg_m2", "Product of inertia I_xz", ixz, "kg·m²", inertia(ixz, unit)),
         Figure("i_yz_kg_m2", "Product of inertia I_yz", iyz, "kg·m²", inertia(iyz, unit)),
         Figure("wobble_nm", "Wobble at half a turn a second", wobble, "N·m", torque(wobble, unit)),
+        Figure("bearing_n", "Pull on the gimbal’s bearing at that spin", bearing, "N", force(bearing, unit)),
+        Figure("static_nm", "Moment of being off the post, at rest", static, "N·m", _fine(static, unit)),
     ]
     rows.append(_height(situation))
     arm = carried.borne_by(SpringArm)
@@ -238,8 +242,13 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
             lean_figure(worn),
             Figure("plates_n", "Push of front plate and belt", plates, "N", force(plates, unit)),
             Figure("hip_load_n", "Load on the hips, vest included", worn.hips_n, "N", force(worn.hips_n, unit)),
+            *bounce_figures(carried, arm),
         ]
     return (*rows, *gimbal_figures(carried))
+
+
+def _fine(nm: float, unit: Display) -> str:
+    return torque(nm, unit, 1)
 
 
 def _drop_figures(dropped: Drop) -> tuple[Figure, Figure]:

@@ -17,9 +17,10 @@ from equilix.mechanics.beams import (
     bending_pa,
     first_frequency_hz,
     sags_m,
+    slopes_rad,
     tube_area_moment_m4,
 )
-from equilix.units import length, mass
+from equilix.units import M_PER_IN, Display, length, mass
 
 Array = NDArray[np.float64]
 
@@ -51,6 +52,7 @@ def rods(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
             forces = np.concatenate((masses, own)) * across
             every = np.concatenate((places, where))
             sags = sags_m(forces, every, STIFFNESS_PA[material], area)
+            dips = float(slopes_rad(forces, every, STIFFNESS_PA[material], area).max())
             sag, stress = float(sags.max()), bending_pa(float(forces @ every), 2 * tube.radius_m, area)
             hertz = first_frequency_hz(forces, sags) if sag > 0 else np.inf
             strain = rule(rules, "screw_factor") * stress / YIELD_PA[material]
@@ -58,14 +60,18 @@ def rods(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
             at = float(masses @ places / masses.sum())
             way = "in front of" if (sign * axis)[0] > 0 else "behind"
             said = (
-                f"{mass(float(masses.sum()), unit)} {length(at, unit)} {way} the socket: sags {1000 * sag:.1f} mm, "
-                f"{stress / 1e6:.0f} MPa, bounces at {hertz:.0f} Hz"
+                f"{mass(float(masses.sum()), unit)} {length(at, unit)} {way} the socket: sags {_fine(sag, unit)}, "
+                f"its end dips {np.degrees(dips):.2f}°, {stress / 1e6:.0f} MPa, bounces at {hertz:.0f} Hz"
             )
             level: Level = "stop" if strain > 1 else "mind" if share > 1 else "fine"
             todo = "" if level == "fine" else "Clamp it nearer to the socket, or take stiffer rods."
             yield Check(
                 "rods", placement_id, part.name, said, share, todo, f"beam formula, {material}; {THUMB}", level
             )  # fmt: skip
+
+
+def _fine(m: float, unit: Display) -> str:
+    return f"{m / M_PER_IN:.3f} in" if unit == "us" else f"{1000 * m:.1f} mm"
 
 
 def _loads(analysis: Analysis, rods_id: str, outward: Array, socket: Array) -> tuple[Array, Array]:

@@ -107,13 +107,16 @@ def _carrier(part: Part) -> list[Rating]:
                 Rating(f"carrier/turns/{k}", f"{which} weighing, turns", "number", carrier.turns[k]),
                 Rating(f"carrier/lifts_kg/{k}", f"{which} weighing, floats", "mass", carrier.lifts_kg[k]),
             ]
+        found += [
+            Rating("carrier/stiffness_n_m", "Spring, N for each metre up or down", "number", carrier.stiffness_n_m),
+            Rating("carrier/damping_ratio", "Damping, of critical", "number", carrier.damping_ratio),
+            Rating("carrier/friction_n", "Stays where it is left below", "force", carrier.friction_n),
+            Rating("carrier/travel_m", "Travel, lowest to highest", "length", carrier.travel_m),
+        ]
     if isinstance(carrier, SpringArm):
         found.append(Rating("carrier/reach_m", "Arm in front of the vest", "length", carrier.reach_m))
     if isinstance(carrier, Harness):
-        found += [
-            Rating("carrier/boom_m", "Boom in front of the hips", "length", carrier.boom_m),
-            Rating("carrier/stiffness_n_m", "Spring in the line, N/m", "number", carrier.stiffness_n_m),
-        ]
+        found.append(Rating("carrier/boom_m", "Boom in front of the hips", "length", carrier.boom_m))
     if isinstance(carrier, TripodHead):
         found += [
             Rating("carrier/height_m", "Height of the head", "length", carrier.height_m),

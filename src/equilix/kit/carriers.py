@@ -33,6 +33,12 @@ class _Spring(_Rated):
     turns: tuple[Turns, Turns] = Field(default=(0.0, 10.0), description="Where the knob stood at the two weighings.")
     lifts_kg: tuple[Mass, Mass] = Field(default=(3.0, 10.0), description="What floated there.")
 
+    friction_n: Annotated[float, Field(ge=0.0, le=500.0)] = Field(
+        default=2.0, description="Force below which it stays where it is left."
+    )
+    damping_ratio: Ratio = 0.25
+    travel_m: Length = Field(default=0.70, description="From its lowest to its highest place.")
+
     @model_validator(mode="after")
     def _two_points(self) -> _Spring:
         if abs(self.turns[1] - self.turns[0]) < 1e-6:
@@ -60,6 +66,9 @@ class SpringArm(_Spring):
     way: Literal["vest"] = "vest"
     reach_m: Length = Field(default=0.45, description="From the front plate of the vest to the end of the arm, in use.")
     arm_kg: Mass = Field(default=2.6, description="The arm alone; the rest of the part's mass is the vest.")
+    stiffness_n_m: Annotated[float, Field(gt=0.0, le=1e6)] | None = Field(
+        default=40.0, description="Force at its end for each metre up or down; absent: it does not give."
+    )
     plates_m: Length = Field(
         default=0.36, description="Height between the front plate and the hip belt, which bear the couple."
     )
@@ -73,6 +82,8 @@ class Harness(_Spring):
     above_m: Length = Field(default=0.35, description="End of the boom over the shoulder joints.")
     stiffness_n_m: Annotated[float, Field(gt=0.0, le=1e6)] | None = None
     damping_ratio: Ratio = 0.15
+    friction_n: Annotated[float, Field(ge=0.0, le=500.0)] = 1.0
+    travel_m: Length = 0.25
 
 
 class TripodHead(_Rated):

@@ -39,6 +39,17 @@ def sags_m(forces_n: Array, places_m: Array, stiffness_pa: float, area_moment_m4
     return np.asarray(unit @ forces_n)
 
 
+def slopes_rad(forces_n: Array, places_m: Array, stiffness_pa: float, area_moment_m4: float) -> Array:
+    """How far a cantilever dips ``(n,)``, rad, at each of its loads ``(n,)``, at ``places_m`` ``(n,)`` from the clamp.
+
+    Superposed. A load F at ``a`` dips it by ``F x (2a − x)/(2 E I)`` up to the load and ``F a²/(2 E I)`` beyond it.
+    """
+    at, load = places_m[:, None], places_m[None]
+    near = np.minimum(at, load)
+    unit = near * (2 * load - near) / (2 * stiffness_pa * area_moment_m4)
+    return np.asarray(unit @ forces_n)
+
+
 def bending_pa(moment_nm: float, outer_m: float, area_moment_m4: float) -> float:
     """Greatest bending stress."""
     return moment_nm * outer_m / (2 * area_moment_m4)

@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+import cmath
 import math
+from dataclasses import dataclass
 from typing import Final
 
 WALKING_HZ: Final = 2.0
 """Steps a second, which is how often the hips go up and down (common practice, no source)."""
+STEP_M: Final = 0.022
+"""How far the hips go up and down from their middle at each step (from memory: 40 to 50 mm in all)."""
 TREMOR_HZ: Final = (8.0, 12.0)
 """Band of physiological tremor (from memory)."""
 
@@ -28,6 +32,33 @@ def transmissibility(shake_hz: float, natural: float, damping_ratio: float) -> f
     damped = (2 * damping_ratio * r) ** 2
     below = (1 - r * r) ** 2 + damped
     return math.inf if below == 0 else math.sqrt((1 + damped) / below)
+
+
+@dataclass(frozen=True, slots=True)
+class Answer:
+    """How a mass on a spring answers a foot that shakes it: amplitudes over the foot's, and its lag behind it, rad.
+
+    ``stroke``: of the spring, that is of the mass against its foot.
+    """
+
+    through: float
+    stroke: float
+    lag_rad: float
+
+
+def answer(shake_hz: float, natural: float, damping_ratio: float) -> Answer:
+    """The answer of a base-excited system at one frequency; a taut line (``natural`` infinite) goes along.
+
+    From ``X/Y = (1 + 2ζr i)/(1 − r² + 2ζr i)`` and ``Z/Y = r²/(1 − r² + 2ζr i)`` (Rao, *Mechanical Vibrations*).
+    """
+    if math.isinf(natural):
+        return Answer(1.0, 0.0, 0.0)
+    r = shake_hz / natural
+    below = complex(1 - r * r, 2 * damping_ratio * r)
+    if below == 0:
+        return Answer(math.inf, math.inf, math.pi / 2)
+    whole = complex(1.0, 2 * damping_ratio * r) / below
+    return Answer(abs(whole), r * r / abs(below), -cmath.phase(whole))
 
 
 def tremor_rad(torque_nm: float, inertia_kg_m2: float, shake_hz: float) -> float:

@@ -16,6 +16,7 @@ from equilix.power.day import network_of
 from equilix.reading import CAUTION, lasts, mass_line, one_hand_words, read_out, sureness, whereabouts
 from equilix.report.sections import (
     Attitude,
+    Axis3,
     aim_section,
     checks_section,
     figures_section,
@@ -35,10 +36,18 @@ REPORT_VERSION: Final = 3
 LEVEL: Final[tuple[Attitude, ...]] = ((0.0, 0.0, 0.0),)
 
 
-def report(analysis: Analysis, attitudes_deg: Sequence[Attitude] = LEVEL, base_tip_deg: float = 0.0) -> dict[str, Any]:
+ACROSS: Final[Axis3] = (0.0, 1.0, 0.0)
+"""To the left: turned about it right-handed, the front goes down."""
+
+
+def report(
+    analysis: Analysis, attitudes_deg: Sequence[Attitude] = LEVEL, base_tip_deg: float = 0.0,
+    base_tip_axis: Axis3 = ACROSS,
+) -> dict[str, Any]:  # fmt: skip
     """Everything about a setup as plain JSON values: SI units, rig frame (x forward, y left, z up).
 
-    ``attitudes_deg``: where a gimbal's hold torques are wanted, with its base tipped front down by ``base_tip_deg``.
+    ``attitudes_deg``: where a gimbal's hold torques are wanted, with its base tipped by ``base_tip_deg``,
+    right-handed about ``base_tip_axis`` of it: front down about the axis to the left, which is usual.
     """
     reading = read_out(analysis)
     empty = not analysis.assembly.ids
@@ -75,7 +84,7 @@ def report(analysis: Analysis, attitudes_deg: Sequence[Attitude] = LEVEL, base_t
             for c in analysis.conditions
         ],
         "figures": figures_section(analysis),
-        "gimbal": gimbal_section(analysis, attitudes_deg, base_tip_deg),
+        "gimbal": gimbal_section(analysis, attitudes_deg, base_tip_deg, base_tip_axis),
         "table": table_section(analysis),
         "contacts": [
             {

@@ -8,12 +8,14 @@ from typing import Any, Final
 import numpy as np
 
 from equilix.analysis import Analysis
-from equilix.carry.axes import down_with_tip
+from equilix.carry.axes import down_when_turned
 from equilix.checks.findings import checks
 from equilix.fit.fit import Fit
 from equilix.kit.parts import Part
 from equilix.power.day import network_of
 
+Axis3 = tuple[float, float, float]
+"""A direction, forward, left, up."""
 Attitude = tuple[float, float, float]
 """Pan, roll and tilt in degrees from the attitude as drawn."""
 
@@ -48,7 +50,9 @@ def figures_section(analysis: Analysis) -> dict[str, dict[str, Any]]:
     }
 
 
-def gimbal_section(analysis: Analysis, attitudes_deg: Sequence[Attitude], base_tip_deg: float) -> dict[str, Any] | None:
+def gimbal_section(
+    analysis: Analysis, attitudes_deg: Sequence[Attitude], base_tip_deg: float, base_tip_axis: Axis3
+) -> dict[str, Any] | None:
     """Axes and hold torques; None without motor-driven axes."""
     drives = analysis.drives
     if not drives.axes:
@@ -57,7 +61,9 @@ def gimbal_section(analysis: Analysis, attitudes_deg: Sequence[Attitude], base_t
     wanted = np.radians(
         [[dict(zip(("pan", "roll", "tilt"), each, strict=True))[n] for n in order] for each in attitudes_deg]
     )
-    held = drives.hold_nm(wanted.reshape(-1, len(order)), down_with_tip(np.radians(base_tip_deg)))
+    held = drives.hold_nm(
+        wanted.reshape(-1, len(order)), down_when_turned(np.radians(base_tip_deg), np.array(base_tip_axis))
+    )
     return {
         "axes": [
             {
@@ -73,6 +79,7 @@ def gimbal_section(analysis: Analysis, attitudes_deg: Sequence[Attitude], base_t
             for axis, inertia in zip(drives.axes, drives.inertias_kg_m2(), strict=True)
         ],
         "base_tip_deg": base_tip_deg,
+        "base_tip_axis": list(base_tip_axis),
         "attitudes": [
             {
                 "pan_roll_tilt_deg": list(attitude),
