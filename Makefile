@@ -2,7 +2,7 @@
 PYTHON_RUN = .venv/bin/python
 TESTS = -W error -m unittest discover -t . -s
 
-.PHONY: demo run test test-core test-ui lint types imports bench torture screenshots schema lock clean
+.PHONY: demo run test test-core test-ui lint types imports bench torture truth screenshots schema lock clean
 
 demo: setup-run
 	@$(PYTHON_RUN) -m equilix --demo
@@ -33,6 +33,9 @@ bench: setup-run
 
 torture: setup-test
 	@$(PYTHON_RUN) tools/torture.py
+
+truth: setup-test
+	@$(PYTHON_RUN) tools/truth.py
 
 screenshots: setup-run
 	@$(PYTHON_RUN) tools/screenshots.py docs/screenshots

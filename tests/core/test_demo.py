@@ -96,6 +96,15 @@ class House(unittest.TestCase):
         for picture in pictures:
             self.assertIn(picture.name, readme)
 
+    def test_truth_is_told(self) -> None:
+        """The table of what the models were held against is there, with no case wrong, and names its references."""
+        page = (ROOT / "docs" / "truth.md").read_text("utf-8")
+        rows = [line for line in page.splitlines() if line.startswith("| ") and "| reference |" not in line]
+        self.assertGreaterEqual(len(rows), 25)
+        for line in rows:
+            self.assertEqual(len(line.split("|")), 7, line)
+            self.assertNotRegex(line, r"nan|\b[1-9]\d* wrong")
+
     def test_licence_of_the_type(self) -> None:
         """The fonts ship with their licence."""
         fonts = ROOT / "src" / "equilix" / "resources" / "fonts"
