@@ -150,6 +150,30 @@ class HipAndEye(unittest.TestCase):
         self.assertIn("no viewfinder", figure.warning)
         self.assertEqual(len(analysis.holding.contacts), 2)
 
+    def test_a_brace_on_the_shoulder_where_it_gets_to_the_chest(self) -> None:
+        """On the lamp-room rig a brace before the chest bears; one far in front does not, and says so."""
+        for at_m, bears in ((None, True), (-0.05, False)):
+            made = lighthouse()
+            setup = made.setups_by_id["lamp-room"]
+            part = made.parts_by_id["brace"]
+            places = [(parent, point) for parent, point, _ in rigging.fitting_points(made, setup, part)]
+            chosen = next(each for each in places if each[0] == "handle-rods" and each[1].kind == "rods15")
+            made, key = rigging.add(made, "lamp-room", "brace", chosen[0], chosen[1].name)
+            track = chosen[1].track
+            slides = np.linspace(track.from_m, track.to_m, 60) if at_m is None else [track.to_m + at_m]
+            found = []
+            for slide in slides:
+                moved = rigging.slide(made, "lamp-room", key, float(slide))
+                found.append(scene("lamp-room", moved))
+            touching = [a for a in found if any(c.name == "brace left" for c in a.holding.contacts)]
+            self.assertEqual(bool(touching), bears)
+            for analysis in touching[:1]:
+                assert_in_equilibrium(analysis)
+                self.assertGreaterEqual(analysis.holding.force_of("brace left")[0], -1e-6)
+            if not bears:
+                figure = next(f for f in found[0].figures if f.key == "brace_gap_m")
+                self.assertIn("bears nothing", figure.warning)
+
     def test_only_what_the_way_allows(self) -> None:
         """On the tripod nothing is leaned on, whatever the setup says."""
         analysis = scene("evening", carrying.lean_on(lighthouse(), "evening", "hip", True))

@@ -32,6 +32,8 @@ Say = Callable[[float, Display], str]
 CarrierKind = TypeVar("CarrierKind", SpringArm, Harness, TripodHead)
 
 X, Y, Z = np.eye(3)
+BRACE = "brace"
+"""What steadies a rig without being asked, where a part for it is on it and gets to the chest."""
 TARGET_SHARE = 1 / 3
 """Half width of the target, of the tolerance (common practice, no source)."""
 
@@ -293,7 +295,7 @@ class Way:
     steps: tuple[Step, ...]
     figures: Callable[[Situation], tuple[Figure, ...]] = no_figures
     leans: tuple[str, ...] = ()
-    """What else can steady it: 'hip', 'eyecup', 'left elbow', 'right elbow'."""
+    """What else can steady it: 'hip', 'eyecup', 'left elbow', 'right elbow', 'brace'."""
     holds_off: bool = False
     """The operator stands where the hands or what is leaned on want it; else pad, arm or line say where."""
     bearer: str = ""

@@ -16,6 +16,7 @@ from equilix.body.hung import hung
 from equilix.body.load import PALM, Effort, Place, choose_grips, first_to_give_out
 from equilix.body.posture import CHEST_DEPTH_M, Stance, reach, stance_before_chest
 from equilix.carry.conditions import (
+    BRACE,
     Balance,
     Carried,
     Figure,
@@ -28,7 +29,6 @@ from equilix.carry.conditions import (
     off_by,
 )
 from equilix.kit.parts import Grip
-from equilix.mechanics.contact import Bearing
 from equilix.units import Display, angle, duration, length, torque
 
 Array = NDArray[np.float64]
@@ -83,13 +83,6 @@ def support(carried: Carried) -> Support | None:
     held = held_grips(carried)
     if not held:
         return None
-    brace = carried.anchor("brace")
-    bearings: tuple[Bearing, ...] = ()
-    if brace is not None:
-        wide = np.array((0.0, 0.04, 0.0))
-        bearings = tuple(
-            Bearing(f"brace {side}", brace[1] + sign * wide, X) for side, sign in (("left", 1), ("right", -1))
-        )
     points = [place[3] for place in held]
     middle = sum(points, np.zeros(3)) / len(points)
     span = float(max(p[0] for p in points) - middle[0])
@@ -97,7 +90,7 @@ def support(carried: Carried) -> Support | None:
         "line of the hands" if len(held) == 2 else "grip",
         held[0][1],
         middle,
-        bearings,
+        (),
         (-span, span),
         grips=held,
         wrists=True,
@@ -340,5 +333,5 @@ STEPS = (
 
 HANDHELD = Way(
     "handheld", "in both hands", "a grip", support, balances, stance, verdict, STEPS, figures,
-    leans=("hip", "eyecup", "left elbow", "right elbow"), holds_off=True,
+    leans=("hip", "eyecup", "left elbow", "right elbow", BRACE), holds_off=True,
 )  # fmt: skip

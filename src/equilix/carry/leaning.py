@@ -13,8 +13,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from equilix.body.load import Held
-from equilix.body.posture import SEAT_HIP, Stance, eye_of, stance_at
-from equilix.carry.conditions import Carried, Figure, Support, Way, X, Y
+from equilix.body.posture import CHEST_DEPTH_M, SEAT_HIP, Stance, eye_of, stance_at
+from equilix.carry.conditions import BRACE, Carried, Figure, Support, Way, X, Y
 from equilix.mechanics.contact import Bearing
 from equilix.units import Display, length
 
@@ -27,6 +27,9 @@ EYE_MOST_N: Final = 15.0
 """What the eye bears against an eyecup (estimate)."""
 HIP_AHEAD_M: Final = 0.11
 """Front of the hip in front of the shoulder joints (estimate)."""
+BRACE_GIVES_M: Final = 0.06
+"""So far before or behind the chest a brace is still pressed against it (estimate)."""
+BRACE_APART_M: Final = 0.04
 HIP_APART_M: Final = 0.03
 """Half of the breadth on which it leans (estimate)."""
 
@@ -92,7 +95,7 @@ def posed(carried: Carried, way: Way, stance: Stance) -> Stance:
 
 
 def touches(carried: Carried, way: Way, stance: Stance) -> tuple[Touch, ...]:
-    """What is leaned on besides the elbows, of what this way of carrying allows."""
+    """What is leaned on besides the elbows, of what this way of carrying allows; a brace where one is on the rig."""
     chosen = [each for each in carried.setup.leans_on if each in way.leans]
     found = []
     if "eyecup" in chosen:
@@ -105,12 +108,20 @@ def touches(carried: Carried, way: Way, stance: Stance) -> tuple[Touch, ...]:
         cup = (Bearing("eyecup", eye, X, most_n=EYE_MOST_N),) if eye is not None and gap <= 0 else ()
         found.append(Touch("eyecup", gap, cup, "viewfinder" if eye is None else "eye"))
     if "hip" in chosen:
-        rear = rear_m(carried)
-        bears = tuple(
-            Bearing(f"hip {side}", rear + sign * HIP_APART_M * Y, X) for side, sign in (("left", 1), ("right", -1))
-        )
-        found.append(Touch("hip", 0.0, bears))
+        found.append(Touch("hip", 0.0, _pair("hip", rear_m(carried), HIP_APART_M)))
+    brace = carried.anchor(BRACE) if BRACE in way.leans else None
+    if brace is not None:
+        chest = float(stance.shoulders_m["left"][0]) + CHEST_DEPTH_M
+        gap = 0.0 if way.holds_off else max(abs(float(brace[1][0]) - chest) - BRACE_GIVES_M, 0.0)
+        found.append(Touch(BRACE, gap, _pair("brace", brace[1], BRACE_APART_M) if gap <= 0 else (), "brace"))
     return tuple(found)
+
+
+def _pair(name: str, middle: Array, apart_m: float) -> tuple[Bearing, ...]:
+    """Two places side by side that the body pushes forward at."""
+    return tuple(
+        Bearing(f"{name} {side}", middle + sign * apart_m * Y, X) for side, sign in (("left", 1), ("right", -1))
+    )
 
 
 def leaning(support: Support, found: Sequence[Touch]) -> Support:

@@ -7,6 +7,7 @@ from numpy.typing import NDArray
 
 from equilix.body.posture import Stance, knees_m, stance_under_pad
 from equilix.carry.conditions import (
+    BRACE,
     Balance,
     Carried,
     Figure,
@@ -184,5 +185,5 @@ STEPS = (
 
 SHOULDER = Way(
     "shoulder", "on the shoulder", "a part with a shoulder pad", support, balances, stance, verdict, STEPS, figures,
-    leans=("eyecup", "left elbow", "right elbow"),
+    leans=("eyecup", "left elbow", "right elbow", BRACE),
 )  # fmt: skip

@@ -84,7 +84,7 @@ def _hands_and_body(
         elif not setup.released and len(sides) == 2:
             text = f"Let go with the {side} hand"
             yield text, edit(text, lambda d, side=side: carrying.let_go(d, setup.id, side))
-    for what in leans:
+    for what in (each for each in LEANS if each in leans):
         on = what in setup.leans_on
         text = f"{LEANS[what][1] if on else LEANS[what][0]}"
         yield text, edit(text, lambda d, what=what, on=on: carrying.lean_on(d, setup.id, what, not on))
