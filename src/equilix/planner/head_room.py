@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Iterator
+from dataclasses import replace
 from typing import Final
 
 import numpy as np
@@ -26,6 +27,8 @@ WANTED_M: Final = 0.005
 STEP_M: Final = 0.010
 TEETH: Final = 3
 """How finely a slide is tried, and how many teeth to either side."""
+NOTHING: Final = 0.01
+"""Further out of balance by less than this of a tolerance is not felt: a cable alone shifts so much."""
 FREE_STEP_RAD: Final = math.radians(10.0)
 
 Moved = SlideTo | TurnTo
@@ -72,7 +75,7 @@ def _by_moving(document: Document, analysis: Analysis, cancelled: Callable[[], b
         except EquilixError:
             continue
         after = analyse(changed, changed.setups_by_id[analysis.setup.id])
-        if _room(after) < WANTED_M or _off(after) > _off(analysis) + 1e-9:
+        if _room(after) < WANTED_M or _off(after) > _off(analysis) + NOTHING:
             continue
         if not new_strikes(analysis.assembly, after.assembly):
             return FitPlan(TITLE, (step,), analysis, after, (_words(analysis, after),))
@@ -89,13 +92,15 @@ def _single_moves(analysis: Analysis) -> Iterator[Moved]:
         if placement.pinned or seat is None:
             continue
         if travel is not None and way is not None and seat.track is not None:
-            track = seat.track
+            track, tried = seat.track, set()
             for far in np.arange(STEP_M, travel.to_m - travel.from_m + STEP_M, STEP_M).tolist():
                 for to in (track.settle(placement.slide_m + far), track.settle(placement.slide_m - far)):
                     moved = to - placement.slide_m
-                    if travel.from_m - 1e-9 <= to <= travel.to_m + 1e-9 and abs(moved) > 1e-6:
+                    step = SlideTo(key, round(to, 6), "", track.reads(to, unit))
+                    if travel.from_m - 1e-9 <= to <= travel.to_m + 1e-9 and abs(moved) > 1e-6 and step not in tried:
+                        tried.add(step)
                         text = f"Slide the {called(assembly, key)} {way_word(moved * way)} {length(abs(moved), unit)}"
-                        found.append((abs(moved), SlideTo(key, round(to, 6), text, track.reads(to, unit))))
+                        found.append((abs(moved), replace(step, text=text)))
         if turns(seat.point, seat.by):
             step = max(seat.point.turn_step_rad, seat.by.turn_step_rad) or FREE_STEP_RAD
             for k in (each for n in range(1, TEETH + 1) for each in (n, -n)):
