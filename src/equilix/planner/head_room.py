@@ -92,15 +92,15 @@ def _single_moves(analysis: Analysis) -> Iterator[Moved]:
         if placement.pinned or seat is None:
             continue
         if travel is not None and way is not None and seat.track is not None:
-            track, tried = seat.track, set()
+            track, tried = seat.track, set[SlideTo]()
             for far in np.arange(STEP_M, travel.to_m - travel.from_m + STEP_M, STEP_M).tolist():
                 for to in (track.settle(placement.slide_m + far), track.settle(placement.slide_m - far)):
                     moved = to - placement.slide_m
-                    step = SlideTo(key, round(to, 6), "", track.reads(to, unit))
-                    if travel.from_m - 1e-9 <= to <= travel.to_m + 1e-9 and abs(moved) > 1e-6 and step not in tried:
-                        tried.add(step)
+                    slid = SlideTo(key, round(to, 6), "", track.reads(to, unit))
+                    if travel.from_m - 1e-9 <= to <= travel.to_m + 1e-9 and abs(moved) > 1e-6 and slid not in tried:
+                        tried.add(slid)
                         text = f"Slide the {called(assembly, key)} {way_word(moved * way)} {length(abs(moved), unit)}"
-                        found.append((abs(moved), replace(step, text=text)))
+                        found.append((abs(moved), replace(slid, text=text)))
         if turns(seat.point, seat.by):
             step = max(seat.point.turn_step_rad, seat.by.turn_step_rad) or FREE_STEP_RAD
             for k in (each for n in range(1, TEETH + 1) for each in (n, -n)):
