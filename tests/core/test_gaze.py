@@ -10,13 +10,14 @@ from equilix.body.neck import bent_rad, neck_cost, neck_words, tires_s
 from equilix.body.posture import eye_of
 from equilix.demo import lighthouse
 from equilix.document import Document
-from equilix.edits import carrying, rigging
+from equilix.edits import carrying, kit, rigging
 from equilix.fit.gaze import UPRIGHT_RAD, gaze
 from equilix.kit.catalogue import make_part
 from equilix.planner.fit_plan import PutBetween
 from equilix.planner.fitting import fit_plans
-from equilix.planner.head_room import head_plan
+from equilix.planner.head_room import _single_moves, head_plan
 from equilix.planner.plan import SlideTo
+from equilix.planner.schools import plans
 from equilix.rig.setups import Pose
 
 
@@ -57,6 +58,11 @@ class Neck(unittest.TestCase):
             self.assertEqual(neck_cost(math.radians(degrees)), 0.0)
             self.assertEqual(neck_words(math.radians(degrees)), "")
             self.assertEqual(bent_rad(math.radians(degrees)), 0.0)
+
+    def test_the_head_bends_by_what_the_eyes_do_not(self) -> None:
+        """25° up bends it back by 20°, 25° down forward by 10°; 5° and 15° the eyes do."""
+        for gaze_deg, bent_deg in ((25.0, -20.0), (6.0, -1.0), (-25.0, 10.0), (-15.0, 0.0), (5.0, 0.0)):
+            self.assertAlmostEqual(math.degrees(bent_rad(math.radians(gaze_deg))), bent_deg, delta=1e-9)
 
     def test_grows_without_a_jump(self) -> None:
         """Half a degree more never costs more than a twentieth: no switch anywhere."""
@@ -159,6 +165,27 @@ class Proposals(unittest.TestCase):
                     self.assertLess(now.arm.elevation_rad, was.arm.elevation_rad + math.radians(2), setup.id)
                     tried += 1
         self.assertGreaterEqual(tried, 4)
+
+    def test_no_slide_that_costs_balance(self) -> None:
+        """Balanced over the pad the camera presses the head; forward it would be free and fall: not offered."""
+        made = next(plans(lighthouse(), "lamp-room")).apply(lighthouse())
+        offers = tuple(
+            o.changed(track=o.track.changed(to_m=0.5)) if o.name == "dovetail" else o
+            for o in made.parts_by_id["base"].offers
+        )
+        made = kit.change_part(made, "base", offers=offers)  # track enough to go past the head
+        analysis = scene("lamp-room", made)
+        self.assertEqual(analysis.status, "rests")
+        room = next(f.value for f in analysis.figures if f.key == "head_right_m")
+        self.assertLess(room, 0)
+
+        def freed(step: object) -> bool:
+            after = scene("lamp-room", step.apply(made, "lamp-room"))  # type: ignore[attr-defined]
+            return next(f.value for f in after.figures if f.key == "head_right_m") > 0.005
+
+        free = [step for step in _single_moves(analysis) if freed(step)]
+        self.assertTrue(free)  # there are slides that would free it
+        self.assertEqual(head_plan(made, analysis, lambda: False).after.status, "rests")
 
     def test_a_slide_comes_before_a_bracket(self) -> None:
         """With a bracket under the camera already, set to its middle, it is slid; nothing is bought or added."""

@@ -8,12 +8,14 @@ from equilix.analysis import Analysis, analyse
 from equilix.body.operators import segments
 from equilix.body.posture import GRIP_IN_HAND, eye_of
 from equilix.carry.leaning import EYE_GETS_M, EYE_MOST_N, eyepiece_m
+from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.edits import carrying, rigging
 from equilix.errors import Refused
 from equilix.fit.fit import Fit
 from equilix.kit.catalogue import make_part
+from equilix.mechanics.contact import Bearing, Contact, Hand, hold
 from equilix.reading import one_hand_words, read_out
 from equilix.report import report, report_text
 from tests.core.builders import assert_in_equilibrium
@@ -81,6 +83,17 @@ class LettingGo(unittest.TestCase):
         self.assertEqual(Fit(scene("gallery")).letting_go, {})
 
 
+class Told(unittest.TestCase):
+    """What is told of a hand's force."""
+
+    def test_on_both_sides_of_the_threshold(self) -> None:
+        """At 45° up it lifts its upright part; flatter than that it holds with all of it."""
+        for up, across, lifts in ((0.72, 0.69, True), (0.69, 0.72, False), (-0.72, 0.69, True)):
+            contact = Contact("left hand", np.zeros(3), np.array((10 * across, 0.0, 10 * up)))
+            self.assertEqual(contact.upright, lifts)
+            self.assertAlmostEqual(contact.told_n, 10 * abs(up) if lifts else 10 * float(np.hypot(up, across)))
+
+
 class Elbows(unittest.TestCase):
     """Laid against the body."""
 
@@ -142,6 +155,16 @@ class HipAndEye(unittest.TestCase):
         self.assertLessEqual(gap, EYE_GETS_M)
         assert_in_equilibrium(analysis)
         self.assertLessEqual(analysis.holding.force_of("eyecup")[0], EYE_MOST_N + 1e-6)
+        cup = next(b for b in analysis.support.bearings if b.name == "eyecup")
+        self.assertEqual(cup.most_n, 15.0)
+
+    def test_what_gives_way_bears_no_more_than_it_may(self) -> None:
+        """A weight that would lean hard on a stop that gives at 15 N: it bears 15 N, and the hand the rest."""
+        stop = Bearing("eyecup", np.zeros(3), np.array((0.0, 0.0, 1.0)), most_n=15.0)
+        hand = Hand("left hand", np.array((0.3, 0.0, 0.0)), 10.0, (), wrist_nm=5.0)
+        held = hold(4.0, np.array((0.0, 0.0, 0.0)), (stop,), (hand,))
+        self.assertAlmostEqual(held.force_of("eyecup")[2], 15.0, delta=1e-6)
+        self.assertAlmostEqual(held.force_of("left hand")[2], 4.0 * G - 15.0, delta=1e-6)
 
     def test_without_a_finder(self) -> None:
         """The eyecup is asked for and is not there: nothing else changes, and that is said."""

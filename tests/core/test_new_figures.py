@@ -176,6 +176,13 @@ class Weighing(unittest.TestCase):
         self.assertAlmostEqual(high.place_sd_m, float(np.std([f[1] for f in found])), delta=0.05 * high.place_sd_m)
         self.assertGreater(told.place_sd_m, 0)
 
+    def test_doubt_of_the_places_alone(self) -> None:
+        """By hand: z = (x − x')/tan θ, each end's error counts with the difference of the shares on it."""
+        level, tilted, tilt = two_supports((2.0, 3.0), (0.0, 0.5)), (2.6, 2.4), math.radians(20)
+        found = height_from_tilt(level, tilted, (0.0, 0.5), tilt, place_sd_m=0.001)
+        shares = np.array((2.0, 3.0)) / 5 - np.array((2.6, 2.4)) / 5
+        self.assertAlmostEqual(found.place_sd_m, float(np.linalg.norm(shares)) * 0.001 / math.tan(tilt), delta=1e-12)
+
     def test_refusals(self) -> None:
         """Nothing on the scales, one place, no tilt, weighings that do not agree: said."""
         level = two_supports((2.0, 3.0), (0.0, 0.4))

@@ -88,6 +88,17 @@ class Prices(unittest.TestCase):
         self.assertEqual(keys, most_differing([prices(made[0]), prices_now(made[0])]))
         self.assertNotEqual(each[0][keys[0]].said, now[keys[0]].said)
 
+    def test_less_burden_is_better(self) -> None:
+        """The battery that lasts longer, the rig that shakes less, the longer hold have the smaller burden."""
+        found = answers(lighthouse(), "lamp-room")
+        costs = [prices(each) for each in found]
+        for key in ("run_s", "steadiness"):
+            by_value = sorted(costs, key=lambda c, key=key: -c[key].value)
+            self.assertEqual([c[key].burden for c in by_value], sorted(c[key].burden for c in costs), key)
+        for key in ("pad_pa", "back_n", "minutes", "clamps"):
+            self.assertTrue(all(c[key].burden > 0 for c in costs), key)
+        self.assertLess(costs[0]["endurance_s"].burden, prices_now(found[0])["endurance_s"].burden)
+
     def test_most_differing(self) -> None:
         """By what is just felt, one of a kind, and nothing that differs by less than a quarter of it."""
 

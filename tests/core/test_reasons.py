@@ -141,6 +141,8 @@ class OtherAnswers(unittest.TestCase):
             offers=(base.offers[0].changed(track=base.offers[0].track.changed(from_m=-0.1)),),
         )  # fmt: skip
         made = made.changed(parts=(*made.parts, longer))
+        pinned = tuple(p.changed(pinned=p.id == "base") for p in made.setups[0].placements)
+        self.assertFalse(planned(made.with_setup(made.setups[0].changed(placements=pinned))).works)  # it stays
         found = planned(made)
         self.assertTrue(found.works, found.reason)
         self.assertIsInstance(found.steps[0], StandIn)
