@@ -173,7 +173,7 @@ def build_order(analysis: Analysis) -> tuple[BuildStep, ...]:
     steps, there = [], []
     for placement_id in ordered(analysis):
         there.append(placement_id)
-        steps.append(_on(analysis, placement_id, _rests(analysis, there)))
+        steps.append(_step(analysis, placement_id, _rests(analysis, there), on=True))
     names = _names(analysis)
     for cable in sorted(analysis.setup.cables, key=lambda each: each.output is None):
         text = (
@@ -197,7 +197,7 @@ def strip_order(analysis: Analysis) -> tuple[BuildStep, ...]:
     there = ordered(analysis)
     while there:
         placement_id = there.pop()
-        steps.append(_off(analysis, placement_id, _rests(analysis, there)))
+        steps.append(_step(analysis, placement_id, _rests(analysis, there), on=False))
     return tuple(steps)
 
 
@@ -211,31 +211,21 @@ def _rests(analysis: Analysis, there: Sequence[str]) -> str:
     return rest(analysis, there, rule(analysis.carried.rules, "tip_rad")).said
 
 
-def _on(analysis: Analysis, placement_id: str, rests: str) -> BuildStep:
+def _step(analysis: Analysis, placement_id: str, rests: str, *, on: bool) -> BuildStep:
+    """One part on, or off, in its own words."""
     assembly = analysis.assembly
     row = assembly.index[placement_id]
     part, seat = assembly.parts[row], assembly.seats[row]
     if seat is None:
-        return BuildStep(placement_id, f"Begin with the {part.name}", "", rests)
+        return BuildStep(placement_id, f"{'Begin with' if on else 'That leaves'} the {part.name}", "", rests)
     how = _BY_MOUNT.get(seat.point.kind, _OTHER)
-    text = how.on.format(x=part.name, y=assembly.parts[assembly.index[seat.parent]].name)
+    text = (how.on if on else how.off).format(x=part.name, y=assembly.parts[assembly.index[seat.parent]].name)
     slide = analysis.setup.by_id[placement_id].slide_m
-    mark = f", {seat.track.reads(slide, analysis.display)}" if seat.track is not None else ""
-    text = f"{text} ({mount_name(seat.point.kind)}{mark})"
+    mark = "" if seat.track is None else seat.track.reads(slide, analysis.display)
+    if not on:
+        text += f" (note its mark: {mark})" if mark else ""
+        return BuildStep(placement_id, text, how.tool, rests)
+    text += f" ({mount_name(seat.point.kind)}{f', {mark}' if mark else ''})"
     if part.kind == "lens" and any(each.kind == "lens-support" for each in assembly.parts):
         text += "; keep a hand under its barrel until the support is there"
-    return BuildStep(placement_id, text, how.tool, rests)
-
-
-def _off(analysis: Analysis, placement_id: str, rests: str) -> BuildStep:
-    assembly = analysis.assembly
-    row = assembly.index[placement_id]
-    part, seat = assembly.parts[row], assembly.seats[row]
-    if seat is None:
-        return BuildStep(placement_id, f"That leaves the {part.name}", "", rests)
-    how = _BY_MOUNT.get(seat.point.kind, _OTHER)
-    text = how.off.format(x=part.name, y=assembly.parts[assembly.index[seat.parent]].name)
-    if seat.track is not None:
-        mark = seat.track.reads(analysis.setup.by_id[placement_id].slide_m, analysis.display)
-        text += f" (note its mark: {mark})"
     return BuildStep(placement_id, text, how.tool, rests)
