@@ -131,6 +131,20 @@ class Endurance(unittest.TestCase):
         self.assertAlmostEqual(squeeze_n(30, 0, 0.034, "smooth", True), 30.0)
 
 
+class OutOfReach(unittest.TestCase):
+    """A grip that is too far away."""
+
+    def test_by_how_much(self) -> None:
+        """The straight distance less the arm's own length, for a short and for a tall person."""
+        for stature in (1.55, 1.90):
+            person = MAN.changed(stature_m=stature)
+            body = segments(person)
+            arm_m = body.upper_arm_m + body.forearm_m + 0.506 * body.hand_m
+            for grip in ((0.9, 0.0, -0.2), (0.2, 0.1, -0.1)):
+                arm = reach(person, "left", np.zeros(3), np.array(grip))
+                self.assertAlmostEqual(arm.missing_m, max(float(np.linalg.norm(grip)) - arm_m, 0.0), delta=1e-12)
+
+
 class Load(unittest.TestCase):
     """Joint moments."""
 

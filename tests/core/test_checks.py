@@ -246,6 +246,22 @@ class Findings(unittest.TestCase):
         self.assertEqual(found("lamp-room", "handle", made)[0].level, "stop")
         self.assertTrue(all(each.value > 0 for each in RULES.values()))
 
+    def test_several_ratings_in_one_go(self) -> None:
+        """A joint's and a point's of one part, and of a point whose name has a stroke in it: none is lost."""
+        made = lighthouse()
+        part = made.parts_by_id["gimbal"]
+        offers = tuple(p.changed(name="left/upper rosette") if p.name == "left rosette" else p for p in part.offers)
+        parts = tuple(part.changed(offers=offers) if p.id == "gimbal" else p for p in made.parts)
+        made = made.changed(parts=parts, setups=(), current=None)
+        made = rate(made, "gimbal", {
+            "joint/pan motor/torque_nm": 2.5, "point/left/upper rosette/most_nm": 7.0, "drive/payload_kg": 3.3,
+        })  # fmt: skip
+        now = made.parts_by_id["gimbal"]
+        points = {p.name: p for p in now.offers}
+        self.assertEqual(points["pan motor"].joint.torque_nm, 2.5)
+        self.assertEqual(points["left/upper rosette"].most_nm, 7.0)
+        self.assertEqual(now.drive.payload_kg, 3.3)
+
     def test_ratings_come_from_the_maker(self) -> None:
         """Over the arm's range, over the gimbal's payload: stop."""
         made = kit.change_part(lighthouse(), "boxy-body", mass_kg=6.0)

@@ -196,6 +196,21 @@ class Rig(unittest.TestCase):
         warning = next(f for f in analysis.figures if f.key == "tilt_cables").warning
         self.assertIn("One cable at most", warning)
 
+    def test_stiff_cables(self) -> None:
+        """By hand: Σ N·m/rad times the farther end of the axis's range; above a tenth of the motor it is warned of."""
+        made = lighthouse()
+        setup = made.setups_by_id["stairs"]
+        one = tuple(cable for cable in setup.cables if cable.id == "power")
+        for stiffness, warned in ((0.01, False), (0.6, True)):
+            cables = tuple(cable.changed(stiffness_nm_per_rad=stiffness) for cable in one)
+            analysis = stairs(made.with_setup(setup.changed(cables=cables)))
+            told = {figure.key: figure for figure in analysis.figures}
+            for axis in analysis.drives.axes:
+                far = max(abs(axis.joint.from_rad), abs(axis.joint.to_rad))
+                key = axis.joint.name
+                self.assertAlmostEqual(told[f"{key}_cable_nm"].value, stiffness * far, delta=1e-12)
+                self.assertEqual(bool(told[f"{key}_cables"].warning), warned, key)
+
 
 class Room(unittest.TestCase):
     """What the swinging load strikes."""

@@ -8,10 +8,11 @@ import numpy as np
 from equilix.analysis import Analysis
 from equilix.demo import lighthouse
 from equilix.document import Document
-from equilix.edits import rigging
+from equilix.edits import kit, rigging
 from equilix.kit.catalogue import make_part
+from equilix.planner.build import aim_m
 from equilix.planner.moves import find_removable, find_slides, find_weights
-from equilix.planner.programme import aim_m, solve
+from equilix.planner.programme import solve
 from equilix.planner.schools import plan
 from equilix.rig.clearance import free_travel
 from equilix.rig.setups import Placement
@@ -46,6 +47,36 @@ def not_worse(ours: tuple[float, ...], other: tuple[float, ...]) -> bool:
         if a > b + close:
             return False
     return True
+
+
+class LeavingOff(unittest.TestCase):
+    """What leaves with a part."""
+
+    def test_its_cable_goes_too(self) -> None:
+        """The programme knows that a part's cable comes off with it: what it promises is what carrying out gives."""
+        made = kit.change_part(lighthouse(), "monitor-5", needed=False)
+        setup = made.setups[0]
+        heavy = tuple(cable.changed(mass_kg=0.5) for cable in setup.cables)
+        made = made.with_setup(setup.changed(cables=heavy))
+        before = analysed(made)
+        for removable in (["monitor-5"], ["monitor-5", "transmitter", "matte-box"]):
+            chosen = solve(before, find_slides(before), (), removable, must_change=True)
+            assert chosen is not None
+            after = made
+            for each in chosen.removed:
+                after = rigging.remove(after, setup.id, each)
+            for key, slide in chosen.slides_m.items():
+                after = rigging.slide(after, setup.id, key, slide)
+            found = analysed(after)
+            for (
+                condition
+            ) in found.conditions:  # along the rig the cables that stay are led anew: tenths of a millimetre
+                self.assertAlmostEqual(condition.value_m, chosen.promised_m[condition.balance.name], delta=6e-4)
+        chosen = solve(before, (), (), ["monitor-5"], must_change=True)
+        assert chosen is not None
+        self.assertEqual(chosen.removed, ("monitor-5",))
+        gone = analysed(rigging.remove(made, setup.id, "monitor-5"))
+        self.assertAlmostEqual(gone.conditions[0].value_m, chosen.promised_m["fore-aft"], delta=1e-6)
 
 
 class BruteForce(unittest.TestCase):

@@ -2,6 +2,7 @@
 
 import contextlib
 import math
+import re
 import unittest
 
 import pint
@@ -9,7 +10,15 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from equilix import units
+from equilix.analysis import analyse
+from equilix.checks.build_order import build_order, strip_order
+from equilix.checks.findings import checks
+from equilix.demo import lighthouse
+from equilix.edits import kit, rigging
 from equilix.errors import Refused
+from equilix.planner.fitting import fit_plans
+from equilix.planner.schools import plans
+from equilix.report import guide_text, plans_text, report_text
 
 
 class Reading(unittest.TestCase):
@@ -162,6 +171,40 @@ class Showing(unittest.TestCase):
             (math.inf, "without end"),
         ):  # fmt: skip
             self.assertEqual(units.duration(seconds), text)
+
+
+class NoLeaks(unittest.TestCase):
+    """In US units nothing that people read is metric."""
+
+    METRIC = re.compile(r"\d ?(mm|cm|m|kg|g|N|N·m|kPa|kg·m²)\b")
+    OWN = re.compile(
+        r"1[59] mm rod (pair|socket)|\d+ mm (rods|prime|plate)|long tripod plate, 230 mm|\d+ g counterweight"
+    )
+    """Names of parts, which stay as their owner wrote them."""
+
+    def test_reports_plans_guides_orders(self) -> None:
+        """Every text of the demo's rigs, and of what becomes of them."""
+        made = kit.choose_display(lighthouse(), "us")
+        for setup in made.setups:
+            analysis = analyse(made, setup)
+            found = list(plans(made, setup.id))
+            texts = [
+                report_text(analysis), plans_text(found), guide_text(analysis, found[0] if found else None),
+                *(f"{s.text} {s.rests}" for s in (*build_order(analysis), *strip_order(analysis))),
+                *(f"{c.said} {c.todo}" for c in checks(analysis, {})),
+                *(step.text for plan in fit_plans(made, setup.id) for step in plan.steps),
+            ]  # fmt: skip
+            for text in texts:
+                for line in self.OWN.sub("", text).splitlines():
+                    self.assertNotRegex(line, self.METRIC, setup.id)
+
+    def test_refusals(self) -> None:
+        """What is refused is told in the units that are shown."""
+        made = kit.choose_display(lighthouse(), "us")
+        with self.assertRaises(Refused) as refused:
+            rigging.slide(made, "lamp-room", "bridge", 3.0)
+        self.assertNotRegex(str(refused.exception), self.METRIC)
+        self.assertIn("118.11 in", str(refused.exception))
 
 
 if __name__ == "__main__":

@@ -40,6 +40,8 @@ class Arm:
     """Angle of the upper arm from hanging straight down."""
     reach_used: float
     """Distance from shoulder to grip over the arm's length; above 1 the grip cannot be reached."""
+    missing_m: float = 0.0
+    """How far the hand stays from a grip that cannot be reached."""
 
     @property
     def hangs_straight(self) -> bool:
@@ -186,6 +188,7 @@ def reach(operator: Operator, side: str, shoulder_m: Array, grip_m: Array) -> Ar
         math.acos(min(max(bend, -1.0), 1.0)),
         math.acos(min(max(float(lifted), -1.0), 1.0)),
         used,
+        max(distance - upper - lower, 0.0),
     )
 
 

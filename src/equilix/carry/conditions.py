@@ -363,39 +363,18 @@ def _off(balance: Balance, value: float, sd: float, display: Display) -> str:
 
 def fore_aft(support: Support, tolerance_m: float, edge_m: float = math.inf, **more: object) -> Balance:
     """The CG fore-aft over the datum; ``more`` replaces words."""
-    fields: dict[str, object] = {
-        "ahead": "in front of",
-        "behind": "behind",
-        "falls_ahead": "forward",
-        "falls_behind": "backward",
-        **more,
-    }
-    return Balance(
-        "fore-aft",
-        X,
-        support.datum_m,
-        ((support.placement, 1.0),),
-        tolerance_m,
-        edge_m=edge_m,
-        **fields,  # type: ignore[arg-type]
-    )
+    words = {"ahead": "in front of", "behind": "behind", "falls_ahead": "forward", "falls_behind": "backward"}
+    return _over_datum("fore-aft", X, support, tolerance_m, edge_m, {**words, **more})
 
 
 def sideways(support: Support, tolerance_m: float, edge_m: float = math.inf, **more: object) -> Balance:
     """The CG sideways over the datum; ``more`` replaces words."""
-    fields: dict[str, object] = {
-        "ahead": "left of",
-        "behind": "right of",
-        "falls_ahead": "to the left",
-        "falls_behind": "to the right",
-        **more,
-    }
-    return Balance(
-        "sideways",
-        Y,
-        support.datum_m,
-        ((support.placement, 1.0),),
-        tolerance_m,
-        edge_m=edge_m,
-        **fields,  # type: ignore[arg-type]
-    )
+    words = {"ahead": "left of", "behind": "right of", "falls_ahead": "to the left", "falls_behind": "to the right"}
+    return _over_datum("sideways", Y, support, tolerance_m, edge_m, {**words, **more})
+
+
+def _over_datum(
+    name: str, way: Array, support: Support, tolerance_m: float, edge_m: float, fields: Mapping[str, object]
+) -> Balance:
+    on = ((support.placement, 1.0),)
+    return Balance(name, way, support.datum_m, on, tolerance_m, edge_m=edge_m, **fields)  # type: ignore[arg-type]

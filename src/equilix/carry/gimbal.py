@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Final
+
 import numpy as np
 
 from equilix.body.load import choose_grips
@@ -10,6 +12,7 @@ from equilix.carry.axes import Axis, Drives, axes_of
 from equilix.carry.conditions import Balance, Carried, Figure, Situation, Step, Support, Way, off_by
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.kit.parts import Part
+from equilix.rig.setups import Cable
 from equilix.units import Display, angle, duration, inertia, length, mass, torque
 
 MOST_SHARE = 0.10
@@ -207,28 +210,45 @@ def _room(carried: Carried, drives: Drives) -> list[Figure]:
     return rows
 
 
-def crossings(carried: Carried, drives: Drives) -> dict[str, list[str]]:
-    """Names of the cables that cross each axis."""
+def crossings(carried: Carried, drives: Drives) -> dict[str, list[Cable]]:
+    """The cables that cross each axis."""
     return {
         axis.joint.name: [
-            cable.name for cable in carried.setup.cables if (cable.start in axis.members) != (cable.end in axis.members)
+            cable for cable in carried.setup.cables if (cable.start in axis.members) != (cable.end in axis.members)
         ]
         for axis in drives.axes
     }
 
 
+CABLE_SHARE: Final = 0.10
+"""A motor that gives more of its rating than this to its cables works for nothing (common practice, no source)."""
+
+
 def _cables(carried: Carried, drives: Drives) -> list[Figure]:
+    """What crosses each axis, and the torque that it gives to the motor at the end of the axis's range."""
     rows = []
-    for name, cables in crossings(carried, drives).items():
-        if cables:
-            warning = (
-                "One cable at most across an axis (rule of thumb): put the others inside or outside."
-                if len(cables) > 1
-                else ""
-            )
-            rows.append(
-                Figure(f"{name}_cables", f"Cables across {name}", float(len(cables)), "1", ", ".join(cables), warning)
-            )
+    across = crossings(carried, drives)
+    for axis in drives.axes:
+        name, cables = axis.joint.name, across[axis.joint.name]
+        if not cables:
+            continue
+        stiffness = sum(cable.stiffness_nm_per_rad for cable in cables)
+        twist = stiffness * max(abs(axis.joint.from_rad), abs(axis.joint.to_rad))
+        share = twist / axis.joint.torque_nm
+        warning = ""
+        if len(cables) > 1:
+            warning = "One cable at most across an axis (rule of thumb): put the others inside or outside."
+        elif share > CABLE_SHARE:
+            warning = "Stiff for this motor: take a thinner cable, or leave it more slack at the axis."
+        names = ", ".join(cable.name for cable in cables)
+        given = torque(twist, carried.display, 1)
+        rows += [
+            Figure(f"{name}_cables", f"Cables across {name}", float(len(cables)), "1", names, warning),
+            Figure(
+                f"{name}_cable_nm", f"They give the {name} motor", twist, "N·m",
+                f"{given} at the end of its range, {share:.0%} of it",
+            ),
+        ]  # fmt: skip
     return rows
 
 

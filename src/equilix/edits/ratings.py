@@ -13,6 +13,7 @@ from equilix.edits.rigging import refused_by
 from equilix.errors import Refused
 from equilix.kit.carriers import Harness, SpringArm, TripodHead
 from equilix.kit.materials import SOFTENS_C
+from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Part
 from equilix.mechanics.fasteners import THREADS
 from equilix.units import Quantity
@@ -146,38 +147,39 @@ def rate(document: Document, part_id: str, values: dict[str, float]) -> Document
 
 
 def _updates(part: Part, values: dict[str, float]) -> dict[str, Any]:
+    """The fields of a part that these figures change. What is between the kind and the field is a name, as it is."""
     nested: dict[str, dict[str, Any]] = {}
     joints: dict[str, dict[str, float]] = {}
     points: dict[str, dict[str, float]] = {}
     draw: dict[str, float] = {}
     for key, value in values.items():
-        kind, *rest = key.split("/")
+        kind, _, rest = key.partition("/")
+        name, _, field = rest.rpartition("/")
         if kind == "point":
-            points.setdefault(rest[0], {})[rest[1]] = value
-        elif kind == "draw":
-            draw[rest[0]] = value
+            points.setdefault(name, {})[field] = value
         elif kind == "joint":
-            joints.setdefault(rest[0], {})[rest[1]] = value
-        elif len(rest) == 1:
-            nested.setdefault(kind, {})[rest[0]] = value
+            joints.setdefault(name, {})[field] = value
+        elif kind == "draw":
+            draw[field] = value
+        elif not name:
+            nested.setdefault(kind, {})[field] = value
         else:
             whole = nested.setdefault(kind, {})
-            old = list(whole.get(rest[0], getattr(getattr(part, kind), rest[0])))
-            old[int(rest[1])] = value
-            whole[rest[0]] = tuple(old)
+            old = list(whole.get(name, getattr(getattr(part, kind), name)))
+            old[int(field)] = value
+            whole[name] = tuple(old)
     updates: dict[str, Any] = {kind: getattr(part, kind).changed(**fields) for kind, fields in nested.items()}
     if draw and part.electric is not None:
         electric = updates.get("electric", part.electric)
         updates["electric"] = electric.changed(draw=part.electric.draw.changed(**draw))
-    if points:
-        updates["offers"] = tuple(
-            point.changed(**points[point.name]) if point.name in points else point for point in part.offers
-        )
-    if joints:
-        updates["offers"] = tuple(
-            point.changed(joint=point.joint.changed(**joints[point.name]))
-            if point.joint is not None and point.name in joints
-            else point
-            for point in part.offers
-        )
+    if points or joints:
+        updates["offers"] = tuple(_rated(point, points, joints) for point in part.offers)
     return updates
+
+
+def _rated(point: MountPoint, points: dict[str, dict[str, float]], joints: dict[str, dict[str, float]]) -> MountPoint:
+    if point.name in points:
+        point = point.changed(**points[point.name])
+    if point.joint is not None and point.name in joints:
+        point = point.changed(joint=point.joint.changed(**joints[point.name]))
+    return point

@@ -74,8 +74,8 @@ def slide(document: Document, setup_id: str, placement_id: str, slide_m: float) 
         raise Refused(f"“{name}” sits on no track", "Only a part on a track can be slid", "Mount it on a track first")
     track = seat.track
     if not math.isfinite(slide_m) or not track.from_m - 1e-4 <= slide_m <= track.to_m + 1e-4:
-        low, high = length(track.from_m), length(track.to_m)
-        raise Refused(f"“{name}” cannot slide to {slide_m * 1000:.0f} mm", f"Its track runs from {low} to {high}")
+        low, high, to = (length(each, document.display) for each in (track.from_m, track.to_m, slide_m))
+        raise Refused(f"“{name}” cannot slide to {to}", f"Its track runs from {low} to {high}")
     return _replace(document, setup, placement, slide_m=round(track.settle(slide_m), 7))
 
 

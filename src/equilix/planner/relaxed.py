@@ -16,9 +16,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
+from equilix.planner.build import Build
 from equilix.planner.linear import Row, add_to, value
 from equilix.planner.moves import STEP_M, Slide
-from equilix.planner.programme import Build, Cancelled
+from equilix.planner.programme import Cancelled
 from equilix.units import length
 
 Array = NDArray[np.float64]

@@ -13,6 +13,7 @@ from equilix.edits import rigging
 from equilix.errors import Refused
 from equilix.kit.mounts import Track
 from equilix.kit.parts import Part
+from equilix.planner.build import Chosen
 from equilix.planner.moves import (
     Piece,
     Slide,
@@ -22,7 +23,7 @@ from equilix.planner.moves import (
     find_weights,
 )
 from equilix.planner.plan import DrawOut, Hang, Plan, School, SlideTo, StandIn, Step, TakeOff, TurnTo
-from equilix.planner.programme import Chosen, solve
+from equilix.planner.programme import solve
 from equilix.planner.relaxed import Want, could_alone, wants
 from equilix.planner.turns import Turn, find_turns
 from equilix.rig.clearance import new_strikes

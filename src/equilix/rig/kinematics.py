@@ -20,7 +20,7 @@ from equilix.mechanics.mass_properties import MassProperties, combine, rotated
 from equilix.mechanics.rotations import about_axis, from_quaternion
 from equilix.mechanics.uncertainty import Data
 from equilix.rig.routes import Route, route
-from equilix.rig.setups import Placement, Setup
+from equilix.rig.setups import Cable, Placement, Setup
 from equilix.units import angle
 
 Array = NDArray[np.float64]
@@ -82,21 +82,21 @@ class Assembly:
 
     @cached_property
     def _with_cables(self) -> tuple[Array, Array, Array]:
+        return self.loaded(self.setup.cables)
+
+    def loaded(self, cables: Sequence[Cable]) -> tuple[Array, Array, Array]:
         """Masses ``(n,)``, CGs ``(n, 3)`` and inertias ``(n, 3, 3)``, each part with the pieces of cables along it.
 
         A piece counts as a point in its middle, which goes along with the part.
         """
         masses, cgs = self._part_kg.copy(), self.part_cgs_m.copy()
         inertias = rotated(np.array([body.inertia_kg_m2 for body in self.bodies]), self.rotations)
-        for cable in self.setup.cables:
-            way = self.routes[cable.id]
-            for row, share, at in zip(way.rows, way.shares, (way.starts + way.ends) / 2, strict=True):
-                if share > 0:
-                    off, more = at - cgs[row], cable.weighs_kg * float(share)
-                    both = masses[row] + more
-                    inertias[row] += masses[row] * more / both * ((off @ off) * np.eye(3) - np.outer(off, off))
-                    cgs[row] += off * more / both
-                    masses[row] = both
+        for cable in cables:
+            for row, more, at in self.routes[cable.id].pieces(cable.weighs_kg):
+                off, both = at - cgs[row], masses[row] + more
+                inertias[row] += masses[row] * more / both * ((off @ off) * np.eye(3) - np.outer(off, off))
+                cgs[row] += off * more / both
+                masses[row] = both
         return masses, cgs, inertias
 
     @property

@@ -62,6 +62,12 @@ class Route:
         total = float(sizes.sum())
         return np.asarray(sizes / total) if total > 1e-9 else np.eye(1, len(sizes))[0]
 
+    def pieces(self, mass_kg: float) -> list[tuple[int, float, Array]]:
+        """Where a cable of this mass lies: row, mass, and place ``(3,)`` of each piece."""
+        middles = (self.starts + self.ends) / 2
+        found = zip(self.rows, (mass_kg * self.shares).tolist(), middles, strict=True)
+        return [each for each in found if each[1] > 0]
+
 
 def route(assembly: Assembly, cable: Cable) -> Route:
     """From the middle of one part to that of the other, along the parts in between.

@@ -16,6 +16,7 @@ from equilix.ui.session import Session
 from equilix.ui.widgets.fields import QuantityField, values_of
 from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.tint import plain_label
+from equilix.units import stature, torque
 
 _SEXES = ("male", "female")
 _SIDES = ("right", "left")
@@ -50,7 +51,7 @@ class OperatorPanel(Panel):
         self.weight = QuantityField("Body mass", "mass")
         display = session.document.display
         self.stature.line.setText(
-            f"{operator.stature_m * 100:.0f} cm" if display == "metric" else _feet(operator.stature_m)
+            f"{operator.stature_m * 100:.0f} cm" if display == "metric" else stature(operator.stature_m, display)
         )
         self.weight.show_value(operator.mass_kg, display)
         self.sex = _choice(
@@ -196,7 +197,9 @@ class HoldTest(QWidget):
             return
         self.panel.strengths["shoulder"].line.setText(f"{found.shoulder_nm:g}")
         self.panel.strengths["elbow"].line.setText(f"{found.elbow_nm:g}")
-        self.said.setText(f"{held_s:.0f} s: shoulder {found.shoulder_nm:.0f} N·m")
+        self.said.setText(
+            f"{held_s:.0f} s: shoulder {torque(found.shoulder_nm or 0.0, self.panel.session.document.display)}"
+        )
 
     def _show_time(self) -> None:
         if self._since is not None:
@@ -209,8 +212,3 @@ def _choice(name: str, words: tuple[str, ...], index: int) -> QComboBox:
     combo.addItems(list(words))
     combo.setCurrentIndex(index)
     return combo
-
-
-def _feet(stature_m: float) -> str:
-    feet, inches = divmod(round(stature_m / 0.0254), 12)
-    return f"{feet} ft {inches} in"

@@ -44,7 +44,7 @@ def posture_rows(fit: Fit) -> Iterator[Row]:
             yield (
                 f"{side} arm",
                 "does not reach its grip",
-                f"{length((held.arm.reach_used - 1) * 0.7, unit)} too far away.",
+                f"{length(held.arm.missing_m, unit)} too far away.",
             )
             continue
         limit = fit.raised_s.get(held.arm.side, math.inf)

@@ -64,11 +64,14 @@ class PowerPage(Page):
         self.cable_length.entered.connect(lambda value, _text: self._change_cable(length_m=value))
         self.cable_gauge = QuantityField("Wire gauge of its cable", "number")
         self.cable_gauge.entered.connect(lambda value, _text: self._change_cable(gauge=round(value)))
+        self.cable_stiffness = QuantityField("Stiffness of its cable, N·m for a radian", "number")
+        self.cable_stiffness.entered.connect(lambda value, _text: self._change_cable(stiffness_nm_per_rad=value))
         self.cable_form = QWidget()
         fields = QFormLayout(self.cable_form)
         fields.setContentsMargins(0, 0, 0, 0)
         fields.addRow("Its cable", self.cable_length)
         fields.addRow("Wire gauge", self.cable_gauge)
+        fields.addRow("Stiffness", self.cable_stiffness)
         self.places_column = QWidget()
         self.places_layout = QVBoxLayout(self.places_column)
         self.places_layout.setContentsMargins(0, 0, 0, 0)
@@ -125,6 +128,7 @@ class PowerPage(Page):
             if cable is not None:
                 self.cable_length.show_value(cable.length_m, self.session.document.display)
                 self.cable_gauge.show_value(cable.gauge)
+                self.cable_stiffness.show_value(cable.stiffness_nm_per_rad)
         self.cable_form.setVisible(tab == WIRES and self._selected_cable() is not None)
         if tab == PLACE:
             self._later.start()
@@ -237,9 +241,10 @@ class PowerPage(Page):
         self.session.edit("Lead a power cable", lambda d: electric.connect(d, setup_id, source, device))
 
     def _selected_cable(self) -> Cable | None:
-        """The power cable that feeds the selected part."""
+        """The power cable that feeds the selected part, or else the signal that goes to it."""
         selected = self.session.selection
-        return next((c for c in self.session.setup.cables if c.end == selected and c.output is not None), None)
+        mine = [cable for cable in self.session.setup.cables if cable.end == selected]
+        return min(mine, key=lambda cable: cable.output is None, default=None)
 
     def _change_cable(self, **updates: object) -> None:
         cable, setup_id = self._selected_cable(), self.session.setup.id
