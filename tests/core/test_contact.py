@@ -142,7 +142,7 @@ class SecondOpinion(unittest.TestCase):
     """The same programme given to SciPy's general-purpose SLSQP."""
 
     def test_same_least_cost(self) -> None:
-        """The cost that quadprog reaches is not above SLSQP's, and the hand forces agree to 0.1 N."""
+        """The cost that the solver reaches is not above SLSQP's, and the hand forces agree to 0.1 N."""
         cg, mass = np.array((0.13, 0.01, 0.1)), 8.0
         hands = (plain_hand("left hand", 0.32, 0.15), plain_hand("right hand", 0.28, -0.14))
         held = hold(mass, cg, corners(), hands)

@@ -2,6 +2,7 @@
 
 import re
 import unittest
+from importlib import metadata
 from pathlib import Path
 
 from equilix.analysis import analyse
@@ -104,6 +105,28 @@ class House(unittest.TestCase):
         for line in rows:
             self.assertEqual(len(line.split("|")), 7, line)
             self.assertNotRegex(line, r"nan|\b[1-9]\d* wrong")
+
+    def test_licences_at_run_time(self) -> None:
+        """What the program needs to run is permissive or LGPL, and stands in the table of CONTRIBUTING."""
+        told = (ROOT / "CONTRIBUTING.md").read_text("utf-8").lower()
+        wanted, seen = ["numpy", "scipy", "highspy", "pydantic", "platformdirs", "daqp"], set[str]()
+        while wanted:
+            name = wanted.pop()
+            if name in seen:
+                continue
+            seen.add(name)
+            found = metadata.distribution(name)
+            sorts = [each for each in found.metadata.get_all("Classifier") or [] if "License" in each]
+            first = str(found.metadata.get("License") or "").split("\n")[0]  # what it bundles is told further down
+            licence = " ".join((found.metadata.get("License-Expression") or "", first, *sorts))
+            self.assertGreater(len(licence.strip()), 2, name)
+            self.assertNotRegex(licence, r"(?<!L)GPL|General Public(?!.*Lesser)|Affero", name)
+            self.assertIn(name, told)
+            asked = [each for each in found.requires or [] if "extra ==" not in each]
+            wanted += [re.split(r"[ ;<>=!\[(]", each)[0].lower().replace("_", "-") for each in asked]
+        project = (ROOT / "pyproject.toml").read_text("utf-8")
+        needed = re.findall(r'"([\w-]+)>=', project.split("dependencies = [")[1].split("]")[0])
+        self.assertEqual({each.lower() for each in needed} - seen, set())
 
     def test_licence_of_the_type(self) -> None:
         """The fonts ship with their licence."""

@@ -2,7 +2,7 @@
 
 The problem is statically indeterminate. Of all forces in equilibrium, with pads only pushing and inside their
 friction cone, the one with the least ``Σ (hand force / comfortable force)² + Σ (joint moment / strength)²``
-is chosen. Solver: quadprog (Goldfarb & Idnani's dual active-set method).
+is chosen. Solver: DAQP (a dual active-set method; Arnström, Bemporad & Axehill 2022).
 """
 
 from __future__ import annotations
@@ -10,8 +10,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass, field
 
+import daqp
 import numpy as np
-import quadprog
 from numpy.typing import NDArray
 
 from equilix.constants import STANDARD_GRAVITY_M_S2
@@ -25,6 +25,8 @@ UPRIGHT = 0.7
 _ROUNDING = 1e-9
 """A pad may seem to pull by this share of the weight: without it the solver takes a CG that stands to the last bit
 over the hands, where the pad just bears nothing, for one that nothing can hold."""
+_NO_BOUND, _EQUALITY, _OPTIMAL = 1e30, 5, 1
+"""The solver's words: no bound on that side, a row that is an equation, an answer."""
 _EVEN_PAD = 1e-4
 """Weight of 'share the pad load evenly': small, so that it decides only what nothing else decides."""
 
@@ -173,9 +175,14 @@ def hold(
     limits, at_most = _limited(bearings, weight, size)
     rows = np.vstack((equilibrium, push, limits))
     bounds = np.concatenate((wanted, np.full(len(push), -_ROUNDING), at_most))
-    try:
-        solution = quadprog.solve_qp(2 * quadratic, 2 * linear, rows.T, bounds, 6)[0]
-    except ValueError:  # quadprog's word for 'no forces can do it'
+    none = np.full(len(bounds), _NO_BOUND)
+    none[:6] = bounds[:6]
+    equal = np.zeros(len(bounds), np.int32)
+    equal[:6] = _EQUALITY
+    solution, _, flag, _ = daqp.solve(
+        2 * quadratic, -2 * linear, rows, none, bounds, equal, primal_tol=1e-12, dual_tol=1e-12
+    )
+    if flag != _OPTIMAL:  # no forces can do it
         return Holding((), falls=True)
     if np.abs(equilibrium @ solution - wanted).max() * abs(weight) > 1e-6:
         return Holding((), falls=True)
