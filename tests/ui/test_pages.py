@@ -173,7 +173,7 @@ class Mat(WindowTest):
         form.name.setText("long 180 mm prime")
         form.kind.setCurrentIndex(form.kind.findData("lens"))
         form.mass.line.setText("a lot")
-        form.size[0].line.setText("21 cm")
+        form.sizes[0].line.setText("21 cm")
         form.add.click()
         self.assertIn("not a number", form.mass.complaint.text())
         self.assertEqual(form.mass.line.text(), "a lot")

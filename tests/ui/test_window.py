@@ -147,7 +147,7 @@ class Look(WindowTest):
             self.window.show_page(title)
             self.settle()
             page = self.window.pages[title]
-            self.assertLessEqual(page.scroll.widget().width(), page.scroll.viewport().width(), title)
+            self.assertLessEqual(page.scroller.widget().width(), page.scroller.viewport().width(), title)
         self.assertGreater(self.window.stage.side.height(), 180)
 
     def test_what_can_have_focus_has_a_name(self) -> None:

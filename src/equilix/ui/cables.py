@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import partial
+
 from equilix.edits import carrying
 from equilix.ui.session import Session
 from equilix.ui.widgets.words import Choice
@@ -10,7 +12,7 @@ from equilix.ui.widgets.words import Choice
 def cable_choices(session: Session) -> list[Choice | None]:
     """Lead a cable from the selected placement to each other one; take off those that are led from or to it."""
     setup, selected = session.setup, session.selection
-    if selected not in setup.by_id:
+    if selected is None or selected not in setup.by_id:
         return []
     parts = session.document.parts_by_id
 
@@ -20,7 +22,9 @@ def cable_choices(session: Session) -> list[Choice | None]:
     found: list[Choice | None] = [
         (
             f"Take the {cable.name} off",
-            lambda key=cable.id: session.edit("Take a cable off", lambda d: carrying.remove_cable(d, setup.id, key)),
+            partial(
+                session.edit, "Take a cable off", partial(carrying.remove_cable, setup_id=setup.id, cable_id=cable.id)
+            ),
         )
         for cable in setup.cables
         if selected in (cable.start, cable.end)
@@ -33,8 +37,10 @@ def cable_choices(session: Session) -> list[Choice | None]:
             found.append(
                 (
                     f"Lead one to the {name(other.id)}",
-                    lambda end=other.id, text=text: session.edit(
-                        "Lead a cable", lambda d: carrying.add_cable(d, setup.id, text, selected, end)
+                    partial(
+                        session.edit,
+                        "Lead a cable",
+                        partial(carrying.add_cable, setup_id=setup.id, name=text, start=selected, end=other.id),
                     ),
                 )
             )

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import partial
+
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QWidget
 
@@ -70,7 +72,7 @@ class Header(QWidget):
         session = self.session
         open_id = session.setup.id
         found: list[Choice | None] = [
-            (setup.name, lambda key=setup.id: session.edit("Open a setup", lambda d: kit.open_setup(d, key)))
+            (setup.name, partial(session.edit, "Open a setup", partial(kit.open_setup, setup_id=setup.id)))
             for setup in session.document.setups
             if setup.id != open_id
         ]
@@ -131,8 +133,10 @@ class Header(QWidget):
         people: list[Choice | None] = [
             (
                 f"{operator.name}, {stature(operator.stature_m, unit)}, {body_mass(operator.mass_kg, unit)}",
-                lambda key=operator.id: session.edit(
-                    "Another operator", lambda d: kit.choose_operator(d, session.setup.id, key)
+                partial(
+                    session.edit,
+                    "Another operator",
+                    partial(kit.choose_operator, setup_id=session.setup.id, operator_id=operator.id),
                 ),
             )
             for operator in session.document.operators
@@ -149,7 +153,7 @@ class Header(QWidget):
             return []
         unit = session.document.display
         return [
-            (f"{part.name}, {mass(part.mass_kg, unit)}", lambda key=part.id: self._swap(lens.id, key))
+            (f"{part.name}, {mass(part.mass_kg, unit)}", partial(self._swap, lens.id, part.id))
             for part in session.document.parts
             if part.kind == "lens" and part.id != lens.part and self._fits(lens.id, part.id)
         ]

@@ -88,7 +88,7 @@ class MessageBar(QWidget):
     def _place(self) -> None:
         self.setVisible(bool(self.offers) or not self.notice.isHidden())
         over = self.parentWidget()
-        wide = max(over.width() - 32, 120)
+        wide = max((0 if over is None else over.width()) - 32, 120)
         self.column.activate()
         self.setGeometry(16, 4, wide, max(self.column.heightForWidth(wide), self.sizeHint().height()))
         self.raise_()

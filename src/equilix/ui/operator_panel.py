@@ -8,7 +8,7 @@ from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QPushButton, QWidget
 
 from equilix.body.calibrate import strength_from_hold
-from equilix.body.operators import MEAN_STRENGTH, Operator, Spared, Strength
+from equilix.body.operators import MEAN_STRENGTH, Joint, Operator, Spared, Strength
 from equilix.document import AVERAGE
 from equilix.edits import kit
 from equilix.errors import EquilixError
@@ -25,7 +25,7 @@ _SPARE = (
     ("both elbows", "elbow", "both"), ("the right wrist", "wrist", "right"), ("the left wrist", "wrist", "left"),
     ("the fingers", "grip", "both"), ("the back", "trunk", "both"),
 )  # fmt: skip
-_STRENGTHS = (
+_STRENGTHS: tuple[tuple[Joint, str, str], ...] = (
     ("shoulder", "shoulder_nm", "N·m"),
     ("elbow", "elbow_nm", "N·m"),
     ("grip", "grip_n", "N"),
@@ -73,9 +73,9 @@ class OperatorPanel(Panel):
             ("Name", self.name), ("Stature", self.stature), ("Body mass", self.weight), ("Strong", self.sex),
             ("Carries", self.shoulder), ("Looks", self.eye), ("Spares", self.spare), ("which counts %", self.factor),
         ]  # fmt: skip
-        for key, field, unit in _STRENGTHS:
+        for key, own_field, unit in _STRENGTHS:
             line = self.strengths[key]
-            own = getattr(operator.strength, field)
+            own = getattr(operator.strength, own_field)
             line.line.setText("" if own is None else f"{own:g}")
             line.line.setPlaceholderText(f"mean: {MEAN_STRENGTH[operator.sex][key]:g}")
             rows.append((f"{key.capitalize()}, {unit}", line))

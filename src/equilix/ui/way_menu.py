@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from functools import partial
 
 from PySide6.QtWidgets import QLineEdit, QWidget
 
@@ -40,7 +41,10 @@ def way_choices(
         return lambda: session.edit(label, change)
 
     found: list[Choice | None] = [
-        (_said(session, key), edit(f"Carry it {way.phrase}", lambda d, key=key: carrying.choose_way(d, setup.id, key)))
+        (
+            _said(session, key),
+            edit(f"Carry it {way.phrase}", partial(carrying.choose_way, setup_id=setup.id, carry=key)),
+        )
         for key, way in WAYS.items()
         if key != setup.carry
     ]
@@ -52,7 +56,7 @@ def way_choices(
     found.extend(_hands_and_body(session, edit))
     if setup.carry in ("handheld", "gimbal"):
         found.extend(
-            (f"Held {words}", edit(f"Hold it {words}", lambda d, key=key: carrying.hold_at(d, setup.id, key)))
+            (f"Held {words}", edit(f"Hold it {words}", partial(carrying.hold_at, setup_id=setup.id, height=key)))
             for key, words in HEIGHTS.items()
             if key != setup.height
         )
@@ -83,11 +87,11 @@ def _hands_and_body(
             yield text, edit(text, lambda d: carrying.let_go(d, setup.id, ""))
         elif not setup.released and len(sides) == 2:
             text = f"Let go with the {side} hand"
-            yield text, edit(text, lambda d, side=side: carrying.let_go(d, setup.id, side))
+            yield text, edit(text, partial(carrying.let_go, setup_id=setup.id, side=side))
     for what in (each for each in LEANS if each in leans):
         on = what in setup.leans_on
         text = f"{LEANS[what][1] if on else LEANS[what][0]}"
-        yield text, edit(text, lambda d, what=what, on=on: carrying.lean_on(d, setup.id, what, not on))
+        yield text, edit(text, partial(carrying.lean_on, setup_id=setup.id, what=what, on=not on))
 
 
 def _sun(
@@ -100,7 +104,7 @@ def _sun(
     yield None
     for sun, text in SUNS.items():
         if sun != setup.sun:
-            yield text, edit(text, lambda d, sun=sun: carrying.stand_in_sun(d, setup.id, sun))
+            yield text, edit(text, partial(carrying.stand_in_sun, setup_id=setup.id, sun=sun))
 
 
 def _said(session: Session, key: str) -> str:
@@ -120,7 +124,7 @@ def _bearers(
         mark = "●" if part.id == setup.borne_by else "○"
         yield (
             f"{mark} Borne by the {part.name}",
-            edit(f"Bear it with the {part.name}", lambda d, key=part.id: carrying.choose_bearer(d, setup.id, key)),
+            edit(f"Bear it with the {part.name}", partial(carrying.choose_bearer, setup_id=setup.id, part_id=part.id)),
         )
     if setup.borne_by is not None and there:
         yield ("Set it …", ask_setting)

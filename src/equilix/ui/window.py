@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 
 from PySide6.QtCore import QPoint, Qt
@@ -33,6 +34,7 @@ from equilix.ui.session import Session
 from equilix.ui.stage.stage import Stage
 from equilix.ui.theme import PREP_ROOM, THEMES, Theme, font, wear
 from equilix.ui.widgets.tint import on_button, plain_label, set_tip, tint
+from equilix.units import Display
 
 SMALLEST = (1024, 640)
 COLUMN_PX = 336
@@ -46,11 +48,12 @@ class Window(QMainWindow):
 
     def __init__(self, session: Session) -> None:
         super().__init__()
-        self.session = session
+        self.session: Session = session
         session.setParent(self)
         self.theme: Theme = PREP_ROOM
-        self.files = Files(session, self)
-        self.header, self.reading, self.stage = Header(session), ReadingBar(session), Stage(session)
+        self.files: Files = Files(session, self)
+        self.header, self.reading = Header(session), ReadingBar(session)
+        self.stage: Stage = Stage(session)
         self.message = MessageBar(session, self.stage)
         self.disk = DiskMessages(session.desk, self.message, self.files, self.close_anyway)
         self._let_go = False
@@ -172,12 +175,12 @@ class Window(QMainWindow):
         if self.session.desk.aside:
             menu.addSection("Put aside, to go on with")
             for sheet in self.session.desk.aside:
-                menu.addAction(on_button(sheet.title), lambda sheet=sheet: self.session.desk.go_back(sheet))
+                menu.addAction(on_button(sheet.title), partial(self.session.desk.go_back, sheet))
         files = self.files.recent()
         if files:
             menu.addSection("Opened last")
             for path in files:
-                menu.addAction(on_button(path.name), lambda path=path: self.files.open(path))
+                menu.addAction(on_button(path.name), partial(self.files.open, path))
         menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         menu.popup(self.more.mapToGlobal(QPoint(self.more.width(), -menu.sizeHint().height() + self.more.height())))
 
@@ -202,7 +205,7 @@ class Window(QMainWindow):
 
     def change_units(self) -> None:
         """Metric or US."""
-        other = "us" if self.session.document.display == "metric" else "metric"
+        other: Display = "us" if self.session.document.display == "metric" else "metric"
         self.session.edit("Change the units", lambda d: kit.choose_display(d, other))
 
     def toggle_arms_length(self) -> None:

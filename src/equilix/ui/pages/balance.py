@@ -41,7 +41,7 @@ class BalancePage(Page):
         head.addWidget(self.state)
         self.column.addLayout(head)
         self.cards_column = QWidget()
-        _column(self.cards_column)
+        self.cards_layout = _column(self.cards_column)
         self.column.addWidget(self.cards_column)
         self.cards: list[PlanCard] = []
         self.cannot = self.note()
@@ -69,8 +69,8 @@ class BalancePage(Page):
         self.refresh()
 
     def _bring_into_sight(self, widget: QWidget) -> None:
-        self.scroll.widget().layout().activate()
-        self.scroll.ensureWidgetVisible(widget, 0, 12)
+        self.column.activate()
+        self.scroller.ensureWidgetVisible(widget, 0, 12)
 
     def hideEvent(self, event: object) -> None:
         del event
@@ -149,7 +149,7 @@ class BalancePage(Page):
                 card = PlanCard(plan, self.theme)
                 card.looked_at.connect(self.session.show_ghost)
                 card.chosen.connect(self.session.apply_plan)
-                self.cards_column.layout().insertWidget(place, card)
+                self.cards_layout.insertWidget(place, card)
                 self.cards.insert(place, card)
         if [card.plan for card in self.cards] != shown:
             self._compare()

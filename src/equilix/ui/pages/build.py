@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import partial
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QModelIndex, Qt
 from PySide6.QtWidgets import (
     QCheckBox,
     QComboBox,
@@ -66,7 +67,7 @@ class BuildPage(Page):
         self.form.addRow("", self.travel)
         self.turn = self._field("Turn", "angle", self._set_turn)
         self.extension = self._field("Drawn out", "length", self._set_extension)
-        self.position = [self._field(n, "length", lambda v, k=k: self._set_position(k, v)) for k, n in enumerate(_AXES)]
+        self.position = [self._field(n, "length", partial(self._set_position, k)) for k, n in enumerate(_AXES)]
         self.pinned = self._check("Plans leave it here", self._set_pinned)
         self.needed = self._check("Needed on this job", self._set_needed)
         self.surface = self._combo("Grip is", self._set_surface)
@@ -235,7 +236,10 @@ class BuildPage(Page):
             self._items = items
         self._tree_for = state
         chosen = self._items.get(session.selection or "")
-        if chosen is not self.tree.currentItem():
+        if chosen is None:
+            self.tree.clearSelection()
+            self.tree.setCurrentIndex(QModelIndex())
+        elif chosen is not self.tree.currentItem():
             self.tree.setCurrentItem(chosen)
 
     # taking

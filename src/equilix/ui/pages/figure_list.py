@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+import numpy as np
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QVBoxLayout, QWidget
 
@@ -15,7 +16,12 @@ from equilix.ui.widgets.tint import rich_label, tint
 from equilix.units import angle
 
 _TOUCHES_GLASS = {"lens", "matte-box", "filter"}
-_TOWARDS = (("front", (1.0, 0.0)), ("back", (-1.0, 0.0)), ("left", (0.0, 1.0)), ("right", (0.0, -1.0)))
+_TOWARDS = (
+    ("front", np.array([1.0, 0.0])),
+    ("back", np.array([-1.0, 0.0])),
+    ("left", np.array([0.0, 1.0])),
+    ("right", np.array([0.0, -1.0])),
+)
 
 
 class FigureList(QWidget):
@@ -51,9 +57,7 @@ def _onrows_html(analysis: Analysis, *, lying: bool) -> Iterator[Row]:
     if table.stands:
         few = "It tips easily (under 10°, rule of thumb)." if table.least_rad < FEW_RAD else ""
         yield "Stands; tips at the least at", angle(table.least_rad), few
-        ways = ", ".join(
-            f"{name} {angle(table.towards_rad(way))}" for name, way in ((n, _vector(w)) for n, w in _TOWARDS)
-        )
+        ways = ", ".join(f"{name} {angle(table.towards_rad(way))}" for name, way in _TOWARDS)
         yield "Towards", ways, ""
     else:
         yield "Does not stand level", "it tips over at once", "Hold it until it lies as it will."
@@ -64,9 +68,3 @@ def _onrows_html(analysis: Analysis, *, lying: bool) -> Iterator[Row]:
         glass = [part.name for part in touching if part.kind in _TOUCHES_GLASS]
         said = f"{angle(least.leaning_rad)} off level on {names}" if least.leaning_rad > 0.02 else f"level on {names}"
         yield "Comes to rest", said, f"It lies on the {glass[0]}." if glass else ""
-
-
-def _vector(way: tuple[float, float]) -> object:
-    import numpy as np
-
-    return np.array(way)

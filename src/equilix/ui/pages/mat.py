@@ -116,8 +116,8 @@ class MatPage(Page):
         self._buttons()
         cell = self.cloth.cell_of(part_id)
         if cell is not None:
-            at = self.cloth.mapTo(self.scroll.widget(), cell.box.center().toPoint())
-            self.scroll.ensureVisible(at.x(), at.y(), 0, int(cell.box.height() / 2) + 8)
+            at = self.cloth.mapTo(self.content, cell.box.center().toPoint())
+            self.scroller.ensureVisible(at.x(), at.y(), 0, int(cell.box.height() / 2) + 8)
 
     def _form_closed(self, part_id: str) -> None:
         self.cloth.setFocus(Qt.FocusReason.OtherFocusReason)

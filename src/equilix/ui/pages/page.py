@@ -26,21 +26,21 @@ class Page(QWidget):
         outer = QVBoxLayout(self)
         outer.setContentsMargins(0, 0, 0, 0)
         outer.setSpacing(0)
-        self.scroll = QScrollArea()
-        self.scroll.setWidgetResizable(True)
-        self.scroll.setFrameShape(QFrame.Shape.NoFrame)
-        self.scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.scroller = QScrollArea()
+        self.scroller.setWidgetResizable(True)
+        self.scroller.setFrameShape(QFrame.Shape.NoFrame)
+        self.scroller.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         # Always there, so that what arrives never makes the column narrower under the mouse.
-        self.scroll.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOn)
-        self.scroll.verticalScrollBar().rangeChanged.connect(self._show_bar)
-        self.scroll.verticalScrollBar().setProperty("idle", True)
-        self.scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-        body = QWidget()
-        self.column = QVBoxLayout(body)
+        self.scroller.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOn)
+        self.scroller.verticalScrollBar().rangeChanged.connect(self._show_bar)
+        self.scroller.verticalScrollBar().setProperty("idle", True)
+        self.scroller.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        self.content = QWidget()
+        self.column = QVBoxLayout(self.content)
         self.column.setContentsMargins(16, 12, 12, 8)
         self.column.setSpacing(8)
-        self.scroll.setWidget(body)
-        outer.addWidget(self.scroll, 1)
+        self.scroller.setWidget(self.content)
+        outer.addWidget(self.scroller, 1)
         self.outer = outer
         self._stale = True
         self._slow = QTimer(self, singleShot=True, interval=SLOW_MS)
@@ -49,7 +49,7 @@ class Page(QWidget):
 
     def _show_bar(self, least: int, most: int) -> None:
         """Where there is nothing to scroll the bar keeps its place and is not seen."""
-        bar, idle = self.scroll.verticalScrollBar(), most <= least
+        bar, idle = self.scroller.verticalScrollBar(), most <= least
         if bar.property("idle") != idle:
             bar.setProperty("idle", idle)
             bar.style().polish(bar)

@@ -58,7 +58,7 @@ class PartForm(QWidget):
             self.how.addItem(text)
         self.how.activated.connect(lambda index: self._change("Say how a mass is known", mass_how=_HOW[index]))
         self.material = self._materials()
-        self.size = [QuantityField(name, "length") for name in ("Length", "Width", "Height")]
+        self.sizes = [QuantityField(name, "length") for name in ("Length", "Width", "Height")]
         self.price = self._quantity("Price", "price", "price")
         self.quantity = QSpinBox()
         self.quantity.setRange(1, 99)
@@ -84,7 +84,7 @@ class PartForm(QWidget):
             ("Made of", self.material),
         ):
             self.form.addRow(label, widget)
-        for field in self.size:
+        for field in self.sizes:
             self.form.addRow(field.line.accessibleName(), field)
         self.form.addRow("Size", self.dimensions)
         self.form.addRow("Price", self.price)
@@ -137,7 +137,7 @@ class PartForm(QWidget):
         self.closed.emit("")
 
     def _rows(self, *, new: bool) -> None:
-        for widget in (self.kind, *self.size, self.add):
+        for widget in (self.kind, *self.sizes, self.add):
             self.form.setRowVisible(widget, new) if widget is not self.add else widget.setVisible(new)
         for widget in (self.dimensions, self.price, self.quantity):
             self.form.setRowVisible(widget, not new)
@@ -184,7 +184,7 @@ class PartForm(QWidget):
     def _kind_chosen(self) -> None:
         if self.part_id is None:
             size = KINDS[self.kind.currentData()].size_m
-            for field, value in zip(self.size, size, strict=True):
+            for field, value in zip(self.sizes, size, strict=True):
                 field.line.setModified(False)
                 field.show_value(value, self.session.document.display)
 
@@ -224,7 +224,7 @@ class PartForm(QWidget):
         self.refusal.show()
 
     def _add(self) -> None:
-        values = values_of((self.mass, *self.size), self.session.document.display)
+        values = values_of((self.mass, *self.sizes), self.session.document.display)
         if values is None:
             return
         made = ""

@@ -11,6 +11,7 @@ from equilix.analysis import Analysis
 from equilix.checks.check import rule
 from equilix.edits import electric
 from equilix.edits.carrying import remove_cable
+from equilix.errors import Refused
 from equilix.kit.electric import MODES
 from equilix.planner.battery_places import Place, battery_places
 from equilix.power.day import compare, network_of, overnight_h, pack
@@ -174,7 +175,8 @@ class PowerPage(Page):
         if not self.isVisible() or self.session.history.gesture is not None:
             return
         while self.places_layout.count():
-            widget = self.places_layout.takeAt(0).widget()
+            item = self.places_layout.takeAt(0)
+            widget = None if item is None else item.widget()
             if widget is not None:
                 widget.hide()
                 widget.deleteLater()
@@ -224,7 +226,7 @@ class PowerPage(Page):
         except ValueError:
             self._refuse(f"“{self.celsius.text()}” is no temperature. A figure in °C is allowed, as −10.")
             return
-        except electric.Refused as error:
+        except Refused as error:
             self._refuse(str(error))
             return
         self.refusal.hide()

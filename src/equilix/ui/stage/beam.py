@@ -88,7 +88,7 @@ class BeamStrip(QWidget):
             painter.drawRect(box)
             boxes.append((analysis.assembly.parts[row].name, box, value))
         painter.setFont(font(11))
-        taken = [box.getCoords() for _, box, _ in boxes if box.top() < NAMES_END_PX]
+        taken = [_corners(box) for _, box, _ in boxes if box.top() < NAMES_END_PX]
         for name, box, value in boxes[:MOST_NAMES]:
             if box.width() >= LEAST_NAMED_PX:
                 self._name(painter, name, box, value, taken)
@@ -108,7 +108,7 @@ class BeamStrip(QWidget):
         else:
             return
         place = QRectF(left, line, wide, 15)
-        taken.append(place.getCoords())
+        taken.append(_corners(place))
         painter.fillRect(place, colour(self.theme.paper, 190))
         painter.setPen(colour(value))
         painter.drawText(place, Qt.AlignmentFlag.AlignCenter, name)
@@ -154,3 +154,8 @@ class BeamStrip(QWidget):
         text = f"back {torque(back, unit)}"
         wide = painter.fontMetrics().horizontalAdvance(text)
         painter.drawText(QPointF(middle - back * per_nm - 8 - wide, bar.bottom() - 2), text)
+
+
+def _corners(box: QRectF) -> tuple[float, float, float, float]:
+    """Left, top, right, bottom."""
+    return box.left(), box.top(), box.right(), box.bottom()

@@ -26,7 +26,7 @@ class Keys:
     def press(self, event: QKeyEvent) -> bool:
         """Arrows slide by 1 mm (10 with shift), brackets turn, page keys select. Returns whether it was one."""
         key, shift = event.key(), bool(event.modifiers() & Qt.KeyboardModifier.ShiftModifier)
-        ways = {
+        ways: dict[int, tuple[int, int]] = {
             Qt.Key.Key_Left: (-1, 0), Qt.Key.Key_Right: (1, 0), Qt.Key.Key_Up: (0, -1), Qt.Key.Key_Down: (0, 1),
         }  # fmt: skip
         if key in ways:

@@ -94,7 +94,9 @@ class OutlineBook:
                 self.outline(
                     part, assembly.rotations[row], assembly.setup.by_id[placement_id].extension_m, view, turned[row]
                 ),
-                *places[row], depths[row],
+                places[row][0],
+                places[row][1],
+                depths[row],
             )
             for row, (placement_id, part) in enumerate(zip(assembly.ids, assembly.parts, strict=True))
         ]  # fmt: skip

@@ -131,8 +131,8 @@ def _arm(solids: list[Placed]) -> Iterator[Stroke]:
     for z in (-0.82, 0.82):
         for axis in (0, 1, 2):
             yield Stroke(ring(bar.at(0, 0, z), float(bar.half[0]) * 0.95, axis), "card")
-    for side in (-1.0, 1.0):
-        yield line(*ring(bar.at(0, 0, 0.82), float(bar.half[0]) * 0.4, 1), face=(0, side, 0))
+    for face in (-1.0, 1.0):
+        yield line(*ring(bar.at(0, 0, 0.82), float(bar.half[0]) * 0.4, 1), face=(0, face, 0))
 
 
 def _top_handle(solids: list[Placed]) -> Iterator[Stroke]:

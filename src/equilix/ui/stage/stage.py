@@ -23,8 +23,8 @@ class Stage(QWidget):
         self.beam = BeamStrip(session, self.side)
         self.plan, self.front = plan_view(session, book), front_view(session, book)
         self.chart = AimChart(session)
-        self.lower = QWidget()
-        row = QHBoxLayout(self.lower)
+        self.strip = QWidget()
+        row = QHBoxLayout(self.strip)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(0)
         row.addWidget(self.chart, 5)
@@ -35,8 +35,8 @@ class Stage(QWidget):
         column.setSpacing(0)
         column.addWidget(self.side, 1)
         column.addWidget(self.beam)
-        column.addWidget(self.lower)
-        self.lower.setFixedHeight(160)
+        column.addWidget(self.strip)
+        self.strip.setFixedHeight(160)
 
     def wear(self, theme: Theme) -> None:
         """Paint in another theme."""
@@ -47,7 +47,7 @@ class Stage(QWidget):
     def resizeEvent(self, event: object) -> None:
         """A low window keeps the side view large and makes the lower row small."""
         del event
-        self.lower.setFixedHeight(160 if self.height() >= 540 else 118)
+        self.strip.setFixedHeight(160 if self.height() >= 540 else 118)
 
     def fit(self) -> None:
         """Show all of the rig in all views."""
@@ -56,4 +56,4 @@ class Stage(QWidget):
 
     def at_arms_length(self, on: bool) -> None:
         """Only the drawing and its beam, as large as the window allows."""
-        self.lower.setVisible(not on)
+        self.strip.setVisible(not on)

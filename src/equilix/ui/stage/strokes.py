@@ -41,7 +41,7 @@ class Placed:
 
     def at(self, x: float, y: float, z: float) -> Array:
         """The point at these shares of the half edges from the centre: (1, 1, 1) is a corner."""
-        return self.centre + self.half * np.array((x, y, z))
+        return np.asarray(self.centre + self.half * np.array((x, y, z)))
 
 
 def corners(low: Array, high: Array) -> Array:
