@@ -66,7 +66,7 @@ SCENES = {
 """What is dragged in each scene of the demo."""
 
 
-PAGES = (("Balance", "By hand"), ("Balance", "Figures"), ("Fit", "Body"), ("Power", "Wires"), ("Check", "Found"))
+PAGES = (("Balance", "by-hand"), ("Balance", "figures"), ("Fit", "body"), ("Power", "wires"), ("Check", "found"))
 """Workspaces that have more to say than the cards."""
 
 

@@ -18,12 +18,12 @@ from equilix.ui.theme import load_fonts
 from equilix.ui.window import Window
 
 SCENES = (
-    ("gimbal", "stairs", "By hand"),
-    ("vest", "causeway", "Mend it"),
-    ("harness", "boat-landing", "Figures"),
-    ("handheld", "workshop", "By hand"),
-    ("low", "gallery", "By hand"),
-    ("tripod", "evening", "Figures"),
+    ("gimbal", "stairs", "by-hand"),
+    ("vest", "causeway", "mend"),
+    ("harness", "boat-landing", "figures"),
+    ("handheld", "workshop", "by-hand"),
+    ("low", "gallery", "by-hand"),
+    ("tripod", "evening", "figures"),
 )
 """Picture, setup of the demo, tab of the Balance workspace."""
 
@@ -75,13 +75,13 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
         settle(application, window)
         window.pages["Balance"].choose(tab)  # type: ignore[attr-defined]
         picture(name)
-    window.pages["Balance"].choose("Mend it")  # type: ignore[attr-defined]
+    window.pages["Balance"].choose("mend")  # type: ignore[attr-defined]
     window.session.edit("Open", lambda d: kit.open_setup(d, "lamp-room"))
     settle(application, window)
     window.show_page("Fit")
     picture("fit")
     fit = window.pages.fit
-    fit.choose("Move it")
+    fit.choose("move")
     settle(application, window)
     while fit.waits:
         application.processEvents()
@@ -89,7 +89,7 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     picture("fit-moves")
     window.session.show_ghost(None)
     window.show_page("Power")
-    window.pages.power.choose("Wires")
+    window.pages.power.choose("wires")
     picture("power")
     window.show_page("Check")
     picture("check")

@@ -17,6 +17,8 @@ from scipy.integrate import solve_ivp
 from scipy.optimize import linprog, minimize
 from scipy.spatial.transform import Rotation
 
+from equilix.keys import hand_key
+
 ROOT = Path(__file__).parents[1]
 sys.path.insert(0, str(ROOT))
 
@@ -168,8 +170,8 @@ def _holdings() -> Iterator[tuple[float, np.ndarray, tuple[Bearing, ...], tuple[
         cg = rng.uniform((-0.04, -0.05, 0.0), (0.28, 0.05, 0.3))
         levers = (Lever("shoulder", np.array((0.0, 0.3, 0.0)), 80.0, np.array((0.0, -5.0, 0.0))),)
         hands = (
-            Hand("left hand", np.array((0.3, 0.15, -0.15)), 67.5, levers),
-            Hand("right hand", np.array((0.3, -0.15, -0.15)), 60.0, ()),
+            Hand(hand_key("left"), np.array((0.3, 0.15, -0.15)), 67.5, levers),
+            Hand(hand_key("right"), np.array((0.3, -0.15, -0.15)), 60.0, ()),
         )
         yield float(rng.uniform(1, 14)), cg, _corners(), hands
 
@@ -310,7 +312,7 @@ def promises() -> Errors:
         for found in plans(made, setup.id):
             after = analyse(done := found.apply(made), done.setups_by_id[setup.id])
             for condition in after.conditions:
-                yield abs(condition.value_m - found.promised_m[condition.balance.name])
+                yield abs(condition.value_m - found.promised_m[condition.balance.key])
 
 
 @row("all", "why a plan fails: a track so much longer", "the track changed by that, and by 1 mm less", "")
@@ -338,7 +340,7 @@ def one_hand() -> Errors:
     for _ in range(60):
         made = kit.change_part(lighthouse(), "zoom-28-80", mass_kg=float(rng.uniform(0.4, 3)))
         for alone in Fit(analyse(made, made.setups_by_id["workshop"])).letting_go.values():
-            contact = next((c for c in alone.holding.contacts if c.side), None)
+            contact = next((c for c in alone.holding.contacts if c.hand), None)
             if contact is None:
                 continue
             wanted = np.cross(alone.mass.cg_m - contact.point_m, (0, 0, alone.weight_n))

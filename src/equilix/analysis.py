@@ -30,7 +30,7 @@ from equilix.carry.conditions import (
     evaluate,
     status_of,
 )
-from equilix.carry.leaning import elbow_figures, leaning, posed, touches
+from equilix.carry.leaning import ELBOWS, elbow_figures, leaning, posed, touches
 from equilix.carry.shoulder import KNEE_REACH_M, knee_gaps_m
 from equilix.carry.worn import efforts_of
 from equilix.constants import STANDARD_GRAVITY_M_S2
@@ -341,7 +341,7 @@ def hands_on(
     carried: Carried, way: Way, support: Support, stance: Stance, places: Sequence[Place], rested: Collection[str]
 ) -> tuple[tuple[Hand, ...], tuple[Held, ...]]:
     """The hands on these places, and the arms, as the setup has them: one let go, elbows tucked in."""
-    tucked = [side for side in ("left", "right") if f"{side} elbow" in {*carried.setup.leans_on} & {*way.leans}]
+    tucked = [side for lean, side in ELBOWS.items() if lean in {*carried.setup.leans_on} & {*way.leans}]
     return hands_for(
         carried.operator, stance, places, rested,
         wrists=support.wrists, released=carried.setup.released if way.name != "low" else "", tucked=tucked,
@@ -367,7 +367,7 @@ def hold_rig(mass_kg: float, cg_m: Array, support: Support, hands: tuple[Hand, .
         if support.level and hands:
             return hold(mass_kg, cg_m, support.bearings, hands)
         return hold(mass_kg, under, support.bearings, () if support.bearings else hands)
-    given = tuple(Contact(each.name, each.point_m, support.lift_n * each.normal) for each in support.bearings)
+    given = tuple(Contact(each.key, each.point_m, support.lift_n * each.normal) for each in support.bearings)
     at = cg_m if support.level else under
     if abs(mass_kg - support.lift_n / STANDARD_GRAVITY_M_S2) < LEFT_KG and not (support.level and hands):
         return Holding(given, falls=False, weight_at_m=under)
@@ -389,5 +389,5 @@ def _grips(assembly: Assembly) -> tuple[Place, ...]:
             if grip.extends and part.telescope is not None:
                 point = point + part.telescope.axis_unit * drawn
             where = assembly.to_rig(placement_id, point)
-            found.append((grip, placement_id, part.name, where, assembly.rotations[row] @ np.array(grip.axis)))
+            found.append(Place(grip, placement_id, where, assembly.rotations[row] @ np.array(grip.axis)))
     return tuple(found)

@@ -20,6 +20,7 @@ from equilix.rig.setups import Setup
 from equilix.store.reading import open_document
 from equilix.store.saving import save
 from equilix.units import count
+from equilix.words.names import BALANCES
 
 
 def build_command_parser() -> argparse.ArgumentParser:
@@ -98,9 +99,9 @@ def _guide(options: argparse.Namespace) -> None:
     for each in options.seen:
         axis, _, words = each.partition("=")
         analysis = analyse(document, document.setups_by_id[setup.id])
-        condition = next((c for c in analysis.conditions if c.balance.name == axis.strip()), None)
+        condition = next((c for c in analysis.conditions if BALANCES[c.balance.key] == axis.strip()), None)
         if condition is None:
-            there = ", ".join(c.balance.name for c in analysis.conditions) or "none"
+            there = ", ".join(BALANCES[c.balance.key] for c in analysis.conditions) or "none"
             raise Refused(f"“{axis.strip()}” is no axis of this rig", f"It has {there}", "Write “AXIS=WORDS”")
         corrections.append(take_in(document, analysis, condition, words))
         document = corrections[-1].document

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -9,8 +10,10 @@ from equilix.analysis import Analysis
 from equilix.body.endurance import LONGEST_S
 from equilix.body.load import Effort
 from equilix.carry.handheld import HUNG
+from equilix.keys import SupportKind
 from equilix.mechanics.contact import Contact
 from equilix.units import duration, force, length, mass, place, torque
+from equilix.words.names import CONTACTS, SUPPORTS
 
 CAUTION: Final = "Estimates for healthy adults. The maker’s ratings come first; pain means stop."
 CAUTION_LONG: Final = (
@@ -45,7 +48,13 @@ def read_out(analysis: Analysis) -> Reading:
     return Reading(*analysis.way.verdict(analysis.situation), _cost(analysis))
 
 
-_BEARS: Final = {"pad": "shoulder", "eyelet": "line", "post": "arm", "head": "tripod"}
+_BEARS: Final[Mapping[SupportKind, str]] = {
+    **SUPPORTS,
+    "pad": "shoulder",
+    "eyelet": "line",
+    "post": "arm",
+    "head": "tripod",
+}
 
 
 def _cost(analysis: Analysis) -> str:
@@ -58,13 +67,13 @@ def _cost(analysis: Analysis) -> str:
     lead = _held_level(analysis)
     if unreached:
         lead += f"The {' and '.join(held.arm.side for held in unreached)} grip is out of reach. "
-    hands = {each.name: each for each in analysis.holding.contacts if each.side and each.force_n.any()}
+    hands = [each for each in analysis.holding.contacts if each.hand and each.force_n.any()]
     tired = analysis.first_to_give_out
     if not hands:
-        what = analysis.support.name if analysis.support is not None else "support"
+        assert analysis.support is not None  # what is not held by hands rests on something
         if tired is None:
-            return f"{lead}The {_BEARS.get(what, what)} carries all of it; no hand is needed."
-        return f"{lead}The {_BEARS.get(what, what)} carries all of it{_endurance(tired)}"
+            return f"{lead}The {_BEARS[analysis.support.kind]} carries all of it; no hand is needed."
+        return f"{lead}The {_BEARS[analysis.support.kind]} carries all of it{_endurance(tired)}"
     return f"{lead}{_hands(analysis, hands)}{_endurance(tired)}{_let_down(analysis)}"
 
 
@@ -85,7 +94,7 @@ def _held_level(analysis: Analysis) -> str:
     """What the wrists give to hold level what would hang tilted; empty where nothing hangs so."""
     if analysis.support is None or not analysis.support.level:
         return ""
-    found = [float((c.moment_nm @ c.moment_nm) ** 0.5) for c in analysis.holding.contacts if c.side]
+    found = [float((c.moment_nm @ c.moment_nm) ** 0.5) for c in analysis.holding.contacts if c.hand]
     turning = max(found, default=0.0)
     if turning < TURNING_NM:
         return ""
@@ -93,16 +102,16 @@ def _held_level(analysis: Analysis) -> str:
     return f"To hold it level {each} gives {torque(turning, analysis.display)}. "
 
 
-def _hands(analysis: Analysis, hands: dict[str, Contact]) -> str:
+def _hands(analysis: Analysis, hands: Sequence[Contact]) -> str:
     unit = analysis.display
-    least, most = (pick(hand.told_n for hand in hands.values()) for pick in (min, max))
+    least, most = (pick(hand.told_n for hand in hands) for pick in (min, max))
     if most < GUIDING_N:
         return "The hands only guide it"
-    verbs = {_verb(hand) for hand in hands.values()}
+    verbs = {_verb(hand) for hand in hands}
     if len(hands) == 2 and len(verbs) == 1 and most - least < 0.15 * most:
         low, high = force(least, unit), force(most, unit)  # as the drawing prints them
         return f"Each hand {verbs.pop()} {high if low == high else f'{low} to {high}'}"
-    said = ", ".join(f"the {name} {_verb(hand)} {force(hand.told_n, unit)}" for name, hand in hands.items())
+    said = ", ".join(f"the {CONTACTS[hand.key]} {_verb(hand)} {force(hand.told_n, unit)}" for hand in hands)
     return said[0].upper() + said[1:]
 
 
@@ -136,11 +145,11 @@ def _endurance(tired: Effort | None) -> str:
 
 def one_hand_words(alone: Analysis) -> tuple[str, str]:
     """What becomes of a rig when one hand has let go: who bears what, for how long; and a warning."""
-    unit, left = alone.display, next((c for c in alone.holding.contacts if c.side), None)
+    unit, left = alone.display, next((c for c in alone.holding.contacts if c.hand), None)
     if left is None:
         return ("nothing holds it", "It falls.") if alone.holding.falls or alone.support is None else ("it stays", "")
     twist = float((left.moment_nm @ left.moment_nm) ** 0.5)
-    said = f"the {left.name} {_verb(left)} {force(left.told_n, unit)}"
+    said = f"the {CONTACTS[left.key]} {_verb(left)} {force(left.told_n, unit)}"
     if twist >= TURNING_NM:
         said += f" and turns with {torque(twist, unit)}"
     tired = alone.first_to_give_out
@@ -168,7 +177,7 @@ def sureness(analysis: Analysis) -> tuple[str, str]:
         "estimated": "mass only estimated",
     }[part.mass_how]
     said = f"± {sd}, {share:.0%} of it from “{part.name}” ({why})."
-    then = next(c for c in analysis.measured(part).conditions if c.balance.name == worst.balance.name)
+    then = next(c for c in analysis.measured(part).conditions if c.balance.key == worst.balance.key)
     left = length(then.sd_m, analysis.display)
     todo = "Find its balance point" if part.mass_how == "weighed" else "Weigh it and find its balance point"
     return said, f"{todo} and the haze shrinks to ± {left}." if left != sd else ""

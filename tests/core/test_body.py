@@ -7,7 +7,7 @@ import numpy as np
 
 from equilix.body.endurance import LONGEST_S, endurance_s, rohmert_min
 from equilix.body.grip import squeeze_n
-from equilix.body.load import choose_grips, efforts, first_to_give_out, hands_for, own_moment
+from equilix.body.load import Place, choose_grips, efforts, first_to_give_out, hands_for, own_moment
 from equilix.body.operators import Operator, Strength, segments
 from equilix.body.posture import arm_weights, reach, stance_under_pad
 from equilix.constants import STANDARD_GRAVITY_M_S2 as G
@@ -167,9 +167,7 @@ class Load(unittest.TestCase):
     def test_a_limb_without_strength_bears_nothing(self) -> None:
         """An injured right arm: the left alone is asked, and it is not an error."""
         hurt = MAN.changed(strength=Strength(shoulder_nm=0.0))
-        places = [
-            (Grip(name="g", position_m=(0, 0, 0)), "p", "part", np.array((0.3, 0.2, -0.1)), np.array((0, 0, 1.0)))
-        ]
+        places = [Place(Grip(name="g", position_m=(0, 0, 0)), "p", np.array((0.3, 0.2, -0.1)), np.array((0, 0, 1.0)))]
         hands, held = hands_for(hurt, stance_under_pad(hurt, np.zeros(3)), places)
         self.assertEqual(hands, ())
         self.assertEqual(len(held), 1)
@@ -177,20 +175,15 @@ class Load(unittest.TestCase):
     def test_leftmost_grip_goes_to_the_left_hand(self) -> None:
         """Of two free grips the left one goes left; one made for the right hand goes there."""
 
-        def place(y: float, side: str = "either") -> tuple:
-            return (
-                Grip(name="g", position_m=(0, 0, 0), side=side),
-                "p",
-                "p",
-                np.array((0.3, y, 0)),
-                np.array((0, 0, 1.0)),
-            )
+        def place(y: float, side: str = "either") -> Place:
+            grip = Grip(name="g", position_m=(0, 0, 0), side=side)
+            return Place(grip, "p", np.array((0.3, y, 0)), np.array((0, 0, 1.0)))
 
         chosen = choose_grips([place(-0.1), place(0.1)])
-        self.assertAlmostEqual(chosen["left"][3][1], 0.1)
-        self.assertAlmostEqual(chosen["right"][3][1], -0.1)
+        self.assertAlmostEqual(chosen["left"].point_m[1], 0.1)
+        self.assertAlmostEqual(chosen["right"].point_m[1], -0.1)
         chosen = choose_grips([place(0.05, "right"), place(0.0)])
-        self.assertAlmostEqual(chosen["right"][3][1], 0.05)
+        self.assertAlmostEqual(chosen["right"].point_m[1], 0.05)
 
     def test_chest_held_rig_lasts_as_the_formulas_say(self) -> None:
         """A 4.5 kg rig before the chest of a 1.76 m, 78 kg man: 5 to 10 minutes (common practice, no source).
@@ -203,9 +196,8 @@ class Load(unittest.TestCase):
         found = []
         for x in (0.30, 0.35, 0.40, 0.45, 0.375):
             places = [
-                (
+                Place(
                     Grip(name=n, position_m=(0, 0, 0), surface="rubber"),
-                    "rig",
                     "rig",
                     middle + np.array((x, y, -0.25)),
                     np.array((0, 0, 1.0)),

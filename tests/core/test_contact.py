@@ -10,6 +10,7 @@ from scipy.optimize import minimize
 
 from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.edits import rigging
+from equilix.keys import ContactKey, Side, hand_key
 from equilix.mechanics.contact import Bearing, Hand, Lever, hold, skew
 from tests.core.builders import analysed, balanced_on_pad
 
@@ -17,15 +18,17 @@ from tests.core.builders import analysed, balanced_on_pad
 def corners(length: float = 0.12, width: float = 0.08) -> tuple[Bearing, ...]:
     """The corners of a pad around the origin."""
     return tuple(
-        Bearing(f"pad {fore} {side}", np.array((sx * length / 2, sy * width / 2, 0.0)), np.array((0.0, 0.0, 1.0)))
+        Bearing(
+            ContactKey("pad", side, fore), np.array((sx * length / 2, sy * width / 2, 0.0)), np.array((0.0, 0.0, 1.0))
+        )
         for fore, sx in (("front", 1), ("rear", -1))
         for side, sy in (("left", 1), ("right", -1))
     )
 
 
-def plain_hand(name: str, x: float, y: float, z: float = -0.1) -> Hand:
+def plain_hand(side: Side, x: float, y: float, z: float = -0.1) -> Hand:
     """A hand without joints behind it."""
-    return Hand(name, np.array((x, y, z)), 60.0, ())
+    return Hand(hand_key(side), np.array((x, y, z)), 60.0, ())
 
 
 def residual(mass_kg: float, cg: np.ndarray, contacts: tuple) -> tuple[float, float]:
@@ -40,22 +43,22 @@ class Lever_(unittest.TestCase):  # noqa: N801 - Lever is the class under test
 
     def test_two_supports_share_inversely_to_distance(self) -> None:
         """A weight at 1/4 of the way between two hands rests 3/4 on the nearer one."""
-        hands = (plain_hand("left hand", 0.0, 0.2, 0.0), plain_hand("right hand", 0.0, -0.2, 0.0))
+        hands = (plain_hand("left", 0.0, 0.2, 0.0), plain_hand("right", 0.0, -0.2, 0.0))
         held = hold(4.0, np.array((0.0, 0.1, -0.001)), (), hands)
-        self.assertAlmostEqual(held.force_of("left hand")[2], 0.75 * 4.0 * G, places=4)
-        self.assertAlmostEqual(held.force_of("right hand")[2], 0.25 * 4.0 * G, places=4)
+        self.assertAlmostEqual(held.force_of(hand_key("left"))[2], 0.75 * 4.0 * G, places=4)
+        self.assertAlmostEqual(held.force_of(hand_key("right"))[2], 0.25 * 4.0 * G, places=4)
 
     def test_a_cg_off_the_line_of_two_hands_cannot_be_held_by_points(self) -> None:
         """Two point hands bear no moment about the line between them: reported as falling, not as an error."""
-        hands = (plain_hand("left hand", 0.0, 0.2, 0.0), plain_hand("right hand", 0.0, -0.2, 0.0))
+        hands = (plain_hand("left", 0.0, 0.2, 0.0), plain_hand("right", 0.0, -0.2, 0.0))
         self.assertTrue(hold(4.0, np.array((0.1, 0.0, 0.0)), (), hands).falls)
 
     def test_nodding_about_the_front_edge(self) -> None:
         """A front-heavy rig on a frictionless-ish pad: the hands lift m g (x − edge)/a at the most, a from the edge."""
         x, edge, grip = 0.11, 0.06, 0.36
-        hands = (plain_hand("left hand", grip, 0.15, 0.0), plain_hand("right hand", grip, -0.15, 0.0))
+        hands = (plain_hand("left", grip, 0.15, 0.0), plain_hand("right", grip, -0.15, 0.0))
         held = hold(8.0, np.array((x, 0.0, 0.0)), corners(), hands)
-        lift = held.force_of("left hand")[2] + held.force_of("right hand")[2]
+        lift = held.force_of(hand_key("left"))[2] + held.force_of(hand_key("right"))[2]
         self.assertAlmostEqual(lift, 8.0 * G * (x - edge) / (grip - edge), places=5)
 
 
@@ -69,8 +72,8 @@ class Equilibrium(unittest.TestCase):
         cg = np.array((x, y, z))
         levers = (Lever("shoulder", np.array((0.0, 0.3, 0.0)), 80.0, np.array((0.0, -5.0, 0.0))),)
         hands = (
-            Hand("left hand", np.array((0.3, 0.15, -0.15)), 67.5, levers),
-            plain_hand("right hand", 0.3, -0.15, -0.15),
+            Hand(hand_key("left"), np.array((0.3, 0.15, -0.15)), 67.5, levers),
+            plain_hand("right", 0.3, -0.15, -0.15),
         )
         held = hold(mass, cg, corners(), hands)
         self.assertFalse(held.falls)
@@ -78,7 +81,7 @@ class Equilibrium(unittest.TestCase):
         self.assertLess(force, 1e-6)
         self.assertLess(moment, 1e-6)
         for contact in held.contacts:
-            if contact.name.startswith("pad"):
+            if contact.key.kind == "pad":
                 self.assertGreaterEqual(contact.force_n[2], -1e-6)
                 self.assertLessEqual(np.hypot(*contact.force_n[:2]), 0.4 * contact.force_n[2] + 1e-6)
 
@@ -86,8 +89,8 @@ class Equilibrium(unittest.TestCase):
         """Within a few bits of the line between the hands, on the pad's side, the rig is held, not said to fall."""
         levers = (Lever("shoulder", np.array((0.0, 0.3, 0.0)), 80.0, np.array((0.0, -5.0, 0.0))),)
         hands = (
-            Hand("left hand", np.array((0.3, 0.15, -0.15)), 67.5, levers),
-            plain_hand("right hand", 0.3, -0.15, -0.15),
+            Hand(hand_key("left"), np.array((0.3, 0.15, -0.15)), 67.5, levers),
+            plain_hand("right", 0.3, -0.15, -0.15),
         )
         for off in (0.0, 6e-17, 1e-15, 1e-12, 1e-9, 1e-6, 1e-3):
             for mass in (1.0, 2.0, 7.3, 15.0):
@@ -98,17 +101,17 @@ class Equilibrium(unittest.TestCase):
 
     def test_symmetric_rig_symmetric_answer(self) -> None:
         """Left and right alike give mirrored hand forces."""
-        hands = (plain_hand("left hand", 0.3, 0.15), plain_hand("right hand", 0.3, -0.15))
+        hands = (plain_hand("left", 0.3, 0.15), plain_hand("right", 0.3, -0.15))
         held = hold(9.0, np.array((0.12, 0.0, 0.1)), corners(), hands)
-        left, right = held.force_of("left hand"), held.force_of("right hand")
+        left, right = held.force_of(hand_key("left")), held.force_of(hand_key("right"))
         np.testing.assert_allclose(left, right * (1, -1, 1), atol=1e-6)
 
     def test_continuous_as_the_cg_moves(self) -> None:
         """A step of 0.1 mm never changes a hand's force by more than 0.5 N."""
-        hands = (plain_hand("left hand", 0.3, 0.15), plain_hand("right hand", 0.3, -0.15))
+        hands = (plain_hand("left", 0.3, 0.15), plain_hand("right", 0.3, -0.15))
         last = None
         for x in np.arange(-0.1, 0.2, 0.0001):
-            now = hold(8.0, np.array((x, 0.01, 0.1)), corners(), hands).force_of("left hand")
+            now = hold(8.0, np.array((x, 0.01, 0.1)), corners(), hands).force_of(hand_key("left"))
             if last is not None:
                 self.assertLess(np.abs(now - last).max(), 0.5, f"at x = {x:.4f}")
             last = now
@@ -129,7 +132,7 @@ class Equilibrium(unittest.TestCase):
     def test_pad_alone_shares_by_the_lever(self) -> None:
         """Without hands the front corners carry the share that the lever law gives them."""
         held = hold(6.0, np.array((0.03, 0.0, 0.0)), corners(), ())
-        front = sum(held.force_of(f"pad front {s}")[2] for s in ("left", "right"))
+        front = sum(held.force_of(ContactKey("pad", s, "front"))[2] for s in ("left", "right"))
         self.assertAlmostEqual(front, 6.0 * G * 0.75, places=5)
 
     def test_skew_is_the_cross_product(self) -> None:
@@ -144,7 +147,7 @@ class SecondOpinion(unittest.TestCase):
     def test_same_least_cost(self) -> None:
         """The cost that the solver reaches is not above SLSQP's, and the hand forces agree to 0.1 N."""
         cg, mass = np.array((0.13, 0.01, 0.1)), 8.0
-        hands = (plain_hand("left hand", 0.32, 0.15), plain_hand("right hand", 0.28, -0.14))
+        hands = (plain_hand("left", 0.32, 0.15), plain_hand("right", 0.28, -0.14))
         held = hold(mass, cg, corners(), hands)
         points = np.array([each.point_m for each in (*corners(), *hands)])
 
@@ -216,7 +219,7 @@ class Drawn(unittest.TestCase):
         made, last = lighthouse(), math.inf
         for mm in range(90, -60, -10):
             made = rigging.slide(made, "lamp-room", "bridge", mm / 1000)
-            lift = sum(analysed(made).holding.force_of(f"{side} hand")[2] for side in ("left", "right"))
+            lift = sum(analysed(made).holding.force_of(hand_key(side))[2] for side in ("left", "right"))
             self.assertLessEqual(lift, last + 1e-9)
             last = lift
         self.assertLess(last, 1.0)

@@ -30,9 +30,11 @@ from equilix.fit.curves import (
 )
 from equilix.fit.fit import Fit, words_of_lifting
 from equilix.fit.gaze import gaze
+from equilix.keys import hand_key
 from equilix.kit.carriers import TripodHead
 from equilix.planner.fitting import fit_plans
 from equilix.report import report
+from equilix.words.steps import lines
 
 SCENES = [setup.id for setup in lighthouse().setups]
 
@@ -54,7 +56,7 @@ class Chain(unittest.TestCase):
         """The newtons of sentence and drawing sum to the hands' share of the flow of the weight."""
         for key in ("lamp-room", "boat-landing", "stairs", "causeway", "workshop", "gallery"):
             fit = Fit(scene(key))
-            told = [c.told_n for c in fit.analysis.holding.contacts if c.side]
+            told = [c.told_n for c in fit.analysis.holding.contacts if c.hand]
             self.assertAlmostEqual(sum(told), fit.flow_n["hand"], delta=1e-6, msg=key)
 
     def test_flow_sums_to_the_weight(self) -> None:
@@ -116,7 +118,7 @@ class Chain(unittest.TestCase):
         made = kit.change_operator(lighthouse(), "tall", spare=hurt)
         analysis = scene("lamp-room", made)
         self.assertEqual({e.side for e in analysis.efforts if e.joint == "shoulder"}, {"left"})
-        self.assertFalse(analysis.holding.force_of("right hand").any())
+        self.assertFalse(analysis.holding.force_of(hand_key("right")).any())
 
     def test_a_sore_shoulder_gives_out_sooner(self) -> None:
         """Half of its strength: its share doubles, and it becomes the first to give out."""
@@ -351,7 +353,7 @@ class Plans(unittest.TestCase):
     def test_room_for_the_head(self) -> None:
         """A wide body presses the head: a bracket carries it outwards by the least that frees it, said to be bought."""
         plan = next(p for p in fit_plans(lighthouse(), "lamp-room") if "head" in p.title)
-        self.assertIn("has to be bought", plan.steps[0].text)
+        self.assertIn("has to be bought", lines(plan)[0].text)
         rooms = [next(f.value for f in each.figures if f.key == "head_right_m") for each in (plan.before, plan.after)]
         self.assertLess(rooms[0], 0)
         self.assertGreaterEqual(rooms[1], 0.005)

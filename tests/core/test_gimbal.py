@@ -157,8 +157,8 @@ class Rig(unittest.TestCase):
         body = under.assembly.index["body"]
         np.testing.assert_allclose(under.assembly.rotations[body], np.eye(3), atol=1e-6)
         self.assertLess(under.assembly.cgs_m[body, 2], under.assembly.cgs_m[under.assembly.index["gimbal"], 2])
-        for name in ("tilt fore-aft", "tilt vertical"):
-            was, now = (next(c for c in each.conditions if c.balance.name == name) for each in (up, under))
+        for name in ("tilt-fore-aft", "tilt-vertical"):
+            was, now = (next(c for c in each.conditions if c.balance.key == name) for each in (up, under))
             self.assertAlmostEqual(was.value_m, now.value_m, delta=1e-6)
         self.assertEqual(carrying.turn_gimbal_over(over, "stairs").setups_by_id["stairs"].by_id["gimbal"].pose, Pose())
 

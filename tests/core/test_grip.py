@@ -13,6 +13,7 @@ from equilix.body.operators import Operator, segments
 from equilix.demo import lighthouse
 from equilix.edits import kit
 from equilix.errors import Refused
+from equilix.keys import hand_key
 from equilix.kit.parts import Grip
 
 WORKSHOP_HANDLES = ("left-handle", "right-handle")
@@ -28,7 +29,7 @@ def held(setup: str, parts: tuple[str, ...], **grips: object) -> Analysis:
 
 def grip_of(analysis: Analysis, side: str) -> Effort:
     """The effort of one hand's grip."""
-    return next(e for e in analysis.efforts if e.name == f"{side} grip")
+    return next(e for e in analysis.efforts if e.key == ("grip", side))
 
 
 class Thickness(unittest.TestCase):
@@ -93,7 +94,7 @@ class Fingers(unittest.TestCase):
         before = held("gallery", ("top-handle",), diameter_m=0.03)
         made = next(iter(plans(lighthouse(), "gallery"))).apply(lighthouse())
         after = analyse(made, made.setups_by_id["gallery"])
-        moment = float(np.linalg.norm(before.holding.moment_of("right hand")))
+        moment = float(np.linalg.norm(before.holding.moment_of(hand_key("right"))))
         x = before.mass.cg_m[0] - before.support.datum_m[0]
         self.assertAlmostEqual(moment, abs(x) * before.weight_n, delta=1e-6)
         self.assertGreater(grip_of(before, "right").load, grip_of(after, "right").load + 0.9 * moment / 0.066)

@@ -15,12 +15,14 @@ from equilix.document import Document
 from equilix.edits import kit, rigging
 from equilix.errors import Refused
 from equilix.guide.observing import correct, read_seen, take_in
-from equilix.guide.steps import LOOKING, Advice, advise, serves
+from equilix.guide.steps import Advice, advise, serves
+from equilix.keys import BalanceKey
 from equilix.planner.moves import find_moves
 from equilix.planner.plan import Plan
 from equilix.planner.schools import plan
 from equilix.report import guide_report, guide_text, plan_report
 from equilix.rig.clearance import free_travel
+from equilix.words.steps import told_moves
 
 
 def scene(key: str, made: Document | None = None) -> Analysis:
@@ -29,9 +31,9 @@ def scene(key: str, made: Document | None = None) -> Analysis:
     return analyse(made, made.setups_by_id[key])
 
 
-def condition(analysis: Analysis, name: str) -> Condition:
+def condition(analysis: Analysis, key: str) -> Condition:
     """One of its conditions."""
-    return next(c for c in analysis.conditions if c.balance.name == name)
+    return next(c for c in analysis.conditions if c.balance.key == key)
 
 
 @cache
@@ -52,7 +54,7 @@ class Steps(unittest.TestCase):
         """Tilt fore-aft, tilt vertical, roll, pan (common practice, no source)."""
         self.assertEqual(
             [advice.step.condition for advice in told("stairs")],
-            ["tilt fore-aft", "tilt vertical", "roll", "pan fore-aft"],
+            ["tilt-fore-aft", "tilt-vertical", "roll", "pan-fore-aft"],
         )
 
     def test_a_step_moves_just_its_own_axis(self) -> None:
@@ -61,8 +63,8 @@ class Steps(unittest.TestCase):
         roll = next(a for a in told("stairs") if a.step.condition == "roll")
         self.assertEqual([move.placement for move in roll.moves], ["gimbal-roll-arm"])
         after = scene("stairs", roll.apply(lighthouse(), "stairs"))
-        self.assertTrue(condition(after, "roll").ok)
-        for name in ("tilt fore-aft", "tilt vertical"):
+        self.assertTrue(condition(after, BalanceKey.ROLL).ok)
+        for name in ("tilt-fore-aft", "tilt-vertical"):
             self.assertAlmostEqual(condition(after, name).value_m, condition(before, name).value_m, delta=1e-4)
 
     def test_what_is_right_now_and_would_not_be_is_not_called_right(self) -> None:
@@ -76,12 +78,13 @@ class Steps(unittest.TestCase):
         """On the tripod all that the head carries slides: Δ = −x by the law of the lever, less the target."""
         analysis = scene("evening")
         advice = told("evening")[0]
-        off = condition(analysis, "fore-aft")
+        off = condition(analysis, BalanceKey.FORE_AFT)
         self.assertEqual(set(off.balance.members or ()), set(analysis.setup.subtree("tripod-plate")))
         expected = -(off.value_m - off.balance.target_m)
         self.assertAlmostEqual(float(advice.moves[0].moved_m[0]), expected, delta=1.1e-3)
-        self.assertIn("back", advice.moves[0].text)
-        self.assertIn("scale reads", advice.moves[0].mark)
+        text, mark = told_moves(analysis, [advice])[0][0]
+        self.assertIn("back", text)
+        self.assertIn("scale reads", mark)
 
     def test_each_step_follows_from_the_one_before(self) -> None:
         """Every scene: the printed steps carried out one by one end inside every tolerance, where the plan ends."""
@@ -135,7 +138,7 @@ class Steps(unittest.TestCase):
     def test_while_the_plan_is_looked_for(self) -> None:
         """The axes are told at once; what to slide follows."""
         found = advise(scene("stairs"), None)
-        self.assertEqual([a.short for a in found], [LOOKING, "", LOOKING, ""])
+        self.assertEqual([a.looking for a in found], [True, False, True, False])
         self.assertTrue(all(a.moves == () for a in found))
 
     def test_too_short_a_track(self) -> None:
@@ -179,17 +182,17 @@ class Reading(unittest.TestCase):
     def test_words_and_signs(self) -> None:
         """Nose-down is in front, left side down is left, top-heavy is above; the opposite words mean the opposite."""
         for key, name, text, sign in (
-            ("stairs", "tilt fore-aft", "it drops nose-down", 1),
-            ("stairs", "tilt fore-aft", "settles 12° nose-up", -1),
+            ("stairs", "tilt-fore-aft", "it drops nose-down", 1),
+            ("stairs", "tilt-fore-aft", "settles 12° nose-up", -1),
             ("stairs", "roll", "left side down", 1),
             ("stairs", "roll", "leans right", -1),
             ("stairs", "roll", "8 mm left", 1),
-            ("stairs", "tilt vertical", "falls over, top-heavy", 1),
-            ("stairs", "tilt vertical", "3 mm below", -1),
+            ("stairs", "tilt-vertical", "falls over, top-heavy", 1),
+            ("stairs", "tilt-vertical", "3 mm below", -1),
             ("boat-landing", "fore-aft", "12° nose-down", 1),
             ("boat-landing", "sideways", "4° left side up", -1),
             ("lamp-room", "fore-aft", "nods forward", 1),
-            ("causeway", "drop time", "too fast", -1),
+            ("causeway", "drop-time", "too fast", -1),
         ):  # fmt: skip
             with self.subTest(text):
                 try:
@@ -203,10 +206,10 @@ class Reading(unittest.TestCase):
         self.assertAlmostEqual(self.value("evening", "fore-aft", "12 mm in front"), 0.012, delta=1e-12)
         self.assertAlmostEqual(self.value("evening", "fore-aft", "0.5 in behind"), -0.0127, delta=1e-12)
         analysis = scene("stairs")
-        fore = condition(analysis, "tilt fore-aft")
+        fore = condition(analysis, BalanceKey.TILT_FORE_AFT)
         per_metre = fore.balance.effort_per_m
         self.assertAlmostEqual(
-            self.value("stairs", "tilt fore-aft", "motor effort 23 %"), 0.23 / per_metre, delta=1e-12
+            self.value("stairs", "tilt-fore-aft", "motor effort 23 %"), 0.23 / per_metre, delta=1e-12
         )
         hanging = scene("boat-landing")
         assert hanging.support is not None
@@ -216,8 +219,8 @@ class Reading(unittest.TestCase):
         )
         # a time that is already right: the value is inside the tolerance
         sled = scene("causeway")
-        seen = read_seen(sled, condition(sled, "drop time"), "drop time 2.5 s")
-        self.assertLess(abs(seen.value_m), condition(sled, "drop time").balance.tolerance_m)
+        seen = read_seen(sled, condition(sled, BalanceKey.DROP_TIME), "drop time 2.5 s")
+        self.assertLess(abs(seen.value_m), condition(sled, BalanceKey.DROP_TIME).balance.tolerance_m)
 
     def test_refusals(self) -> None:
         """No way named, a figure without a unit, a time for an angle, nonsense: each says what is allowed."""
@@ -227,7 +230,7 @@ class Reading(unittest.TestCase):
             ("evening", "fore-aft", "1.4 s", "drop time alone"),
             ("evening", "fore-aft", "20 %", "no motor"),
             ("evening", "fore-aft", "purple", "nose-down"),
-            ("causeway", "drop time", "0.1 s", "shortest"),
+            ("causeway", "drop-time", "0.1 s", "shortest"),
         ):
             with self.subTest(text), self.assertRaisesRegex(Refused, said):
                 self.value(key, name, text)
@@ -237,7 +240,7 @@ class Reading(unittest.TestCase):
         made = rigging.slide(lighthouse(), "causeway", "sled-gimbal", -0.05)
         analysis = scene("causeway", made)
         with self.assertRaisesRegex(Refused, "top-heavy"):
-            read_seen(analysis, condition(analysis, "fore-aft"), "5° nose-down")
+            read_seen(analysis, condition(analysis, BalanceKey.FORE_AFT), "5° nose-down")
 
 
 class Correcting(unittest.TestCase):
@@ -248,7 +251,7 @@ class Correcting(unittest.TestCase):
     def test_against_the_normal_equations(self, off: float) -> None:
         """The changes are those of the dense Kalman gain over all masses and places, and explain the reading."""
         analysis = scene("evening")
-        wanted = condition(analysis, "fore-aft")
+        wanted = condition(analysis, BalanceKey.FORE_AFT)
         way = "in front" if wanted.value_m + off > 0 else "behind"
         seen = read_seen(analysis, wanted, f"{abs(wanted.value_m + off) * 1000:.6f} mm {way}")
         made = correct(lighthouse(), analysis, seen)
@@ -269,21 +272,23 @@ class Correcting(unittest.TestCase):
     def test_finds_the_part_that_was_wrong(self) -> None:
         """The zoom's mass is only estimated: a rig that carries a heavier one points at it, and is corrected."""
         truth = kit.change_part(lighthouse(), "zoom-28-80", mass_kg=1.95)
-        real = condition(scene("workshop", truth), "off the line").value_m
+        real = condition(scene("workshop", truth), "off-line").value_m
         analysis = scene("workshop")
-        made = take_in(lighthouse(), analysis, condition(analysis, "off the line"), f"{real * 1000:.1f} mm in front")
+        made = take_in(
+            lighthouse(), analysis, condition(analysis, BalanceKey.OFF_LINE), f"{real * 1000:.1f} mm in front"
+        )
         self.assertEqual(made.suspects[0].part.id, "zoom-28-80")
         self.assertGreater(made.suspects[0].share, 0.5)
         self.assertIn("28–80 zoom", made.words)
         self.assertGreater(made.document.parts_by_id["zoom-28-80"].mass_kg, 1.7)
-        after = condition(scene("workshop", made.document), "off the line")
+        after = condition(scene("workshop", made.document), "off-line")
         self.assertAlmostEqual(after.value_m, real, delta=0.004)
-        self.assertLess(after.sd_m, condition(analysis, "off the line").sd_m / 1.5)
+        self.assertLess(after.sd_m, condition(analysis, BalanceKey.OFF_LINE).sd_m / 1.5)
 
     def test_nothing_learnt_changes_nothing(self) -> None:
         """Seeing what the model says leaves the value where it is."""
         analysis = scene("evening")
-        fore = condition(analysis, "fore-aft")
+        fore = condition(analysis, BalanceKey.FORE_AFT)
         made = take_in(lighthouse(), analysis, fore, f"{fore.value_m * 1000:.3f} mm in front")
         self.assertLess(made.surprise, 0.1)
         self.assertIn("what the model says", made.words)
@@ -292,13 +297,13 @@ class Correcting(unittest.TestCase):
     def test_a_wild_reading_is_called_one(self) -> None:
         """Far more than the data allow: check the marks first."""
         analysis = scene("evening")
-        made = take_in(lighthouse(), analysis, condition(analysis, "fore-aft"), "90 mm behind")
+        made = take_in(lighthouse(), analysis, condition(analysis, BalanceKey.FORE_AFT), "90 mm behind")
         self.assertIn("check the marks", made.words)
 
     def test_every_part_once(self) -> None:
         """A part is suspected once, however often it is placed."""
         analysis = scene("evening")
-        found = take_in(lighthouse(), analysis, condition(analysis, "fore-aft"), "60 mm in front")
+        found = take_in(lighthouse(), analysis, condition(analysis, BalanceKey.FORE_AFT), "60 mm in front")
         self.assertEqual(len({s.part.id for s in found.suspects}), len(found.suspects))
 
 

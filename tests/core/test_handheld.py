@@ -13,8 +13,10 @@ from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.edits import carrying, rigging
+from equilix.keys import ContactKey, hand_key
 from equilix.kit.parts import Grip
 from equilix.reading import read_out
+from equilix.words.names import EFFORTS
 from tests.core.builders import analysed, box, document, free
 
 
@@ -64,9 +66,11 @@ class Line(unittest.TestCase):
     def test_on_the_line_the_wrists_are_free(self) -> None:
         """With the CG on the line the wrists hold next to nothing, and each hand half of the weight."""
         analysis = analysed(held((0.0, 0.0), (0.0, 0.15), (0.0, -0.15)))
-        for name in ("left hand", "right hand"):
-            self.assertLess(float(np.linalg.norm(analysis.holding.moment_of(name))), 0.2)
-            self.assertAlmostEqual(float(analysis.holding.force_of(name)[2]), analysis.weight_n / 2, delta=1e-6)
+        for side in ("left", "right"):
+            self.assertLess(float(np.linalg.norm(analysis.holding.moment_of(hand_key(side)))), 0.2)
+            self.assertAlmostEqual(
+                float(analysis.holding.force_of(hand_key(side))[2]), analysis.weight_n / 2, delta=1e-6
+            )
         self.assertEqual(analysis.status, "rests")
 
     def test_shares_are_what_the_hands_lift(self) -> None:
@@ -78,7 +82,7 @@ class Line(unittest.TestCase):
         ):
             figures = {figure.key: figure.value for figure in analysis.figures}
             for side in ("left", "right"):
-                lift = float(analysis.holding.force_of(f"{side} hand")[2])
+                lift = float(analysis.holding.force_of(hand_key(side))[2])
                 self.assertAlmostEqual(figures[f"{side}_share"] * analysis.weight_n, lift, delta=1e-9)
                 self.assertIn(f"{side} hand {lift / analysis.weight_n:.0%}", str(read_out(analysis)).lower())
             self.assertAlmostEqual(figures["left_share"] + figures["right_share"], 1.0, delta=1e-6)
@@ -120,15 +124,15 @@ class Hands(unittest.TestCase):
         """Two handles and a top handle: the hands are on the handles."""
         support = self.workshop().support
         assert support is not None and support.grips is not None
-        self.assertEqual({place[1] for place in support.grips}, {"left-handle", "right-handle"})
+        self.assertEqual({place.placement for place in support.grips}, {"left-handle", "right-handle"})
 
     def test_palm_under_the_lens(self) -> None:
         """One side grip and a palm: the palm pushes up only, and carries the front."""
         made = carrying.hold_palm(rigging.remove(lighthouse(), "workshop", "left-handle"), "workshop", True)
         analysis = self.workshop(made)
         assert analysis.support is not None and analysis.support.grips is not None
-        self.assertEqual([place[0].name for place in analysis.support.grips], ["palm", "handle"])
-        self.assertGreaterEqual(analysis.holding.force_of("left hand")[2], -1e-6)
+        self.assertEqual([place.grip.name for place in analysis.support.grips], ["palm", "handle"])
+        self.assertGreaterEqual(analysis.holding.force_of(hand_key("left"))[2], -1e-6)
         self.assertFalse(any(e.joint == "grip" and e.side == "left" for e in analysis.efforts))
 
     def test_brace_takes_load_off(self) -> None:
@@ -136,10 +140,10 @@ class Hands(unittest.TestCase):
         made = lighthouse()
         made, _ = rigging.add(made, "workshop", "brace", "short-rods", "rods", slide_m=-0.05)
         analysis = self.workshop(made)
-        names = [c.name for c in analysis.holding.contacts]
-        self.assertIn("brace left", names)
-        for name in ("brace left", "brace right"):
-            self.assertGreaterEqual(analysis.holding.force_of(name)[0], -1e-6)
+        keys = [c.key for c in analysis.holding.contacts]
+        self.assertIn(ContactKey("brace", "left"), keys)
+        for side in ("left", "right"):
+            self.assertGreaterEqual(analysis.holding.force_of(ContactKey("brace", side))[0], -1e-6)
 
     def test_one_hand(self) -> None:
         """One grip is legal: it bears all, and that is said."""
@@ -167,7 +171,7 @@ class TooHeavy(unittest.TestCase):
         tired = analysis.first_to_give_out
         self.assertGreater(tired.share, 1.0)
         said = read_out(analysis).cost
-        self.assertIn(f"{tired.share:.0%} of what the {tired.name} can hold", said)
+        self.assertIn(f"{tired.share:.0%} of what the {EFFORTS[tired.key]} can hold", said)
         self.assertIn("Let down on straight arms: ", said)
         self.assertIn("past the chest", " ".join(f.warning for f in analysis.figures))
 

@@ -14,6 +14,7 @@ from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.edits import carrying, kit, rigging
+from equilix.keys import ContactKey, hand_key
 from equilix.kit.carriers import Harness as Line
 from equilix.kit.parts import Anchor, Grip
 from equilix.mechanics.vibration import natural_hz, transmissibility
@@ -59,8 +60,8 @@ class Equilibrium(unittest.TestCase):
         pair of forces gives; as one condition, the sum of the moments about the lateral axis through the CG is zero.
         """
         analysis = landing()
-        hands = [c for c in analysis.holding.contacts if c.name.endswith("hand")]
-        line = analysis.holding.force_of("line")[2]
+        hands = [c for c in analysis.holding.contacts if c.hand]
+        line = analysis.holding.force_of(ContactKey("line"))[2]
         self.assertAlmostEqual(line, analysis.carried.borne_by(Line).lift_kg(3.0) * G, delta=1e-9)
         cg, eyelet = analysis.mass.cg_m, analysis.support.datum_m
         by_wrists = sum(c.moment_nm[1] for c in hands)
@@ -132,7 +133,7 @@ class Harness(unittest.TestCase):
         left = next(f for f in analysis.figures if f.key == "left_for_hands_n")
         self.assertLess(left.value, 0)
         self.assertIn("hold down", left.said)
-        self.assertLess(analysis.holding.force_of("left hand")[2], 0)
+        self.assertLess(analysis.holding.force_of(hand_key("left"))[2], 0)
 
     def test_setting_is_capped_at_the_rating(self) -> None:
         """A spring cannot lift more than its maker's most."""
@@ -144,7 +145,7 @@ class Harness(unittest.TestCase):
         made = carrying.set_bearer(lighthouse(), "boat-landing", None)
         analysis = landing(made)
         figures = {f.key: f.value for f in analysis.figures}
-        line = analysis.holding.force_of("line")[2]
+        line = analysis.holding.force_of(ContactKey("line"))[2]
         self.assertAlmostEqual(figures["lift_n"], line, delta=1e-9)
         self.assertAlmostEqual(figures["boom_moment_nm"], line * 0.40, delta=1e-6)
         self.assertAlmostEqual(figures["hip_load_n"], line + 3.10 * G, delta=1e-9)
@@ -181,7 +182,7 @@ class ByTheHandle(unittest.TestCase):
         """One hand, the whole weight, straight up."""
         made = lighthouse()
         analysis = analyse(made, made.setups_by_id["gallery"])
-        np.testing.assert_allclose(analysis.holding.force_of("right hand"), (0, 0, analysis.weight_n), atol=1e-6)
+        np.testing.assert_allclose(analysis.holding.force_of(hand_key("right")), (0, 0, analysis.weight_n), atol=1e-6)
 
     def test_the_fingers_give_out_on_a_smooth_handle(self) -> None:
         """A heavy camera by a top handle tires the fingers first (common practice, no source)."""

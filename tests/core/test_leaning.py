@@ -14,6 +14,7 @@ from equilix.document import Document
 from equilix.edits import carrying, rigging
 from equilix.errors import Refused
 from equilix.fit.fit import Fit
+from equilix.keys import ContactKey, hand_key
 from equilix.kit.catalogue import make_part
 from equilix.mechanics.contact import Bearing, Contact, Hand, hold
 from equilix.reading import one_hand_words, read_out
@@ -44,8 +45,8 @@ class LettingGo(unittest.TestCase):
         """Free body: its force is the weight, its moment that of the weight about the hand."""
         for side, other in (("left", "right"), ("right", "left")):
             alone = Fit(scene("workshop")).letting_go[side]
-            contact = next(c for c in alone.holding.contacts if c.side)
-            self.assertEqual(contact.side, other)
+            contact = next(c for c in alone.holding.contacts if c.hand)
+            self.assertEqual(contact.hand, other)
             np.testing.assert_allclose(contact.force_n, (0, 0, alone.weight_n), atol=1e-6)
             arm = alone.mass.cg_m - contact.point_m
             np.testing.assert_allclose(contact.moment_nm, -np.cross(arm, (0, 0, -alone.weight_n)), atol=1e-6)
@@ -55,7 +56,7 @@ class LettingGo(unittest.TestCase):
         for setup in lighthouse().setups:
             for side, alone in Fit(scene(setup.id)).letting_go.items():
                 with self.subTest(setup.name, side=side):
-                    self.assertNotIn(f"{side} hand", [c.name for c in alone.holding.contacts])
+                    self.assertNotIn(hand_key(side), [c.key for c in alone.holding.contacts])
                     if not alone.holding.falls:
                         assert_in_equilibrium(alone)
 
@@ -126,7 +127,7 @@ class Elbows(unittest.TestCase):
         figure = next(f for f in analysis.figures if f.key == "right_elbow_gap_m")
         self.assertGreater(figure.value, 0.05)
         self.assertIn("bears nothing", figure.warning)
-        self.assertIn("right shoulder", [e.name for e in analysis.efforts])
+        self.assertIn(("shoulder", "right"), [e.key for e in analysis.efforts])
 
 
 class HipAndEye(unittest.TestCase):
@@ -138,7 +139,7 @@ class HipAndEye(unittest.TestCase):
         chest = scene("workshop", made)
         on_hip = scene("workshop", carrying.lean_on(made, "workshop", "hip", True))
         assert_in_equilibrium(on_hip)
-        hips = [c for c in on_hip.holding.contacts if c.name.startswith("hip")]
+        hips = [c for c in on_hip.holding.contacts if c.key.kind == "hip"]
         for contact in hips:
             across = float(np.hypot(contact.force_n[1], contact.force_n[2]))
             self.assertLessEqual(across, 0.4 * contact.force_n[0] + 1e-6)
@@ -154,17 +155,17 @@ class HipAndEye(unittest.TestCase):
         gap = np.linalg.norm(eyepiece_m(analysis.carried) - eye_of(analysis.operator, analysis.stance))
         self.assertLessEqual(gap, EYE_GETS_M)
         assert_in_equilibrium(analysis)
-        self.assertLessEqual(analysis.holding.force_of("eyecup")[0], EYE_MOST_N + 1e-6)
-        cup = next(b for b in analysis.support.bearings if b.name == "eyecup")
+        self.assertLessEqual(analysis.holding.force_of(ContactKey("eyecup"))[0], EYE_MOST_N + 1e-6)
+        cup = next(b for b in analysis.support.bearings if b.key.kind == "eyecup")
         self.assertEqual(cup.most_n, 15.0)
 
     def test_what_gives_way_bears_no_more_than_it_may(self) -> None:
         """A weight that would lean hard on a stop that gives at 15 N: it bears 15 N, and the hand the rest."""
-        stop = Bearing("eyecup", np.zeros(3), np.array((0.0, 0.0, 1.0)), most_n=15.0)
-        hand = Hand("left hand", np.array((0.3, 0.0, 0.0)), 10.0, (), wrist_nm=5.0)
+        stop = Bearing(ContactKey("eyecup"), np.zeros(3), np.array((0.0, 0.0, 1.0)), most_n=15.0)
+        hand = Hand(hand_key("left"), np.array((0.3, 0.0, 0.0)), 10.0, (), wrist_nm=5.0)
         held = hold(4.0, np.array((0.0, 0.0, 0.0)), (stop,), (hand,))
-        self.assertAlmostEqual(held.force_of("eyecup")[2], 15.0, delta=1e-6)
-        self.assertAlmostEqual(held.force_of("left hand")[2], 4.0 * G - 15.0, delta=1e-6)
+        self.assertAlmostEqual(held.force_of(ContactKey("eyecup"))[2], 15.0, delta=1e-6)
+        self.assertAlmostEqual(held.force_of(hand_key("left"))[2], 4.0 * G - 15.0, delta=1e-6)
 
     def test_without_a_finder(self) -> None:
         """The eyecup is asked for and is not there: nothing else changes, and that is said."""
@@ -188,11 +189,11 @@ class HipAndEye(unittest.TestCase):
             for slide in slides:
                 moved = rigging.slide(made, "lamp-room", key, float(slide))
                 found.append(scene("lamp-room", moved))
-            touching = [a for a in found if any(c.name == "brace left" for c in a.holding.contacts)]
+            touching = [a for a in found if any(c.key == ContactKey("brace", "left") for c in a.holding.contacts)]
             self.assertEqual(bool(touching), bears)
             for analysis in touching[:1]:
                 assert_in_equilibrium(analysis)
-                self.assertGreaterEqual(analysis.holding.force_of("brace left")[0], -1e-6)
+                self.assertGreaterEqual(analysis.holding.force_of(ContactKey("brace", "left"))[0], -1e-6)
             if not bears:
                 figure = next(f for f in found[0].figures if f.key == "brace_gap_m")
                 self.assertIn("bears nothing", figure.warning)
@@ -200,9 +201,7 @@ class HipAndEye(unittest.TestCase):
     def test_only_what_the_way_allows(self) -> None:
         """On the tripod nothing is leaned on, whatever the setup says."""
         analysis = scene("evening", carrying.lean_on(lighthouse(), "evening", "hip", True))
-        self.assertEqual(
-            [c.name for c in analysis.holding.contacts], [c.name for c in scene("evening").holding.contacts]
-        )
+        self.assertEqual([c.key for c in analysis.holding.contacts], [c.key for c in scene("evening").holding.contacts])
 
 
 if __name__ == "__main__":

@@ -13,6 +13,7 @@ from equilix.planner.plan import DrawOut, SlideTo
 from equilix.planner.programme import solve
 from equilix.planner.schools import plan, plans
 from equilix.rig.setups import Placement
+from equilix.words.steps import lines
 from tests.core.builders import analysed, box, document, padded, random_rig
 
 
@@ -66,7 +67,7 @@ class Marks(unittest.TestCase):
                     self.assertTrue(track.has(step.slide_m))
                     if not track.pitch_m:
                         reading = (track.scale_zero_m + step.slide_m) * 1000
-                        self.assertAlmostEqual(reading, round(reading), delta=1e-3, msg=step.text)
+                        self.assertAlmostEqual(reading, round(reading), delta=1e-3, msg=step.placement)
                 elif isinstance(step, DrawOut):
                     self.assertAlmostEqual(step.extension_m * 1000, round(step.extension_m * 1000), delta=1e-3)
 
@@ -119,7 +120,7 @@ class Telescopes(unittest.TestCase):
         self.assertTrue(found.works, found.reason)
         step = found.steps[0]
         assert isinstance(step, DrawOut)
-        self.assertIn("Draw the mast out", step.text)
+        self.assertIn("Draw the mast out", lines(found)[0].text)
         off, target = before.conditions[0].value_m, before.conditions[0].balance.target_m
         expected = before.mass.mass_kg * (off - target) / 3.0
         self.assertAlmostEqual(step.extension_m, 0.0004 + expected, delta=0.0011)

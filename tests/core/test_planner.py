@@ -17,6 +17,7 @@ from equilix.planner.programme import Cancelled, solve
 from equilix.planner.schools import plan, plans
 from equilix.rig.clearance import free_travel, new_strikes
 from equilix.rig.setups import Placement
+from equilix.words.steps import lines
 from tests.core.builders import analysed, document, padded, random_rig
 
 
@@ -35,7 +36,7 @@ class Promises(unittest.TestCase):
             analysis = analysed(after)
             for condition in analysis.conditions:
                 self.assertAlmostEqual(
-                    condition.value_m, found.promised_m[condition.balance.name], delta=1e-6, msg=found.school
+                    condition.value_m, found.promised_m[condition.balance.key], delta=1e-6, msg=found.school
                 )
             if found.works:
                 self.assertTrue(all(condition.ok for condition in analysis.conditions), found.school)
@@ -82,8 +83,9 @@ class Schools(unittest.TestCase):
         """Moving what is there adds no mass, and says which way and what the scale reads."""
         found = self.found["move"]
         self.assertAlmostEqual(found.added_kg, 0.0, places=9)
-        self.assertRegex(found.steps[0].text, r"^Slide the camera back \d+ mm$")
-        self.assertRegex(found.steps[0].mark, r"^scale reads \d+ mm$")
+        text, mark = lines(found)[0]
+        self.assertRegex(text, r"^Slide the camera back \d+ mm$")
+        self.assertRegex(mark, r"^scale reads \d+ mm$")
 
     def test_power_changes_a_battery_for_at_least_as_many_watt_hours(self) -> None:
         """The battery that stands in has no fewer watt-hours."""
@@ -111,12 +113,13 @@ class Schools(unittest.TestCase):
 
     def test_like_pieces_are_one_line(self) -> None:
         """Three 500 g pieces side by side read as one line with three marks."""
-        lines = self.found["weight"].lines()
-        self.assertLess(len(lines), len(self.found["weight"].steps))
-        self.assertRegex(lines[0][0], r"^Hang \d × 500 g")
-        self.assertRegex(lines[0][1], r"^scale reads \d+, [\d, ]+ mm$")
+        told = lines(self.found["weight"])
+        self.assertLess(len(told), len(self.found["weight"].steps))
+        self.assertRegex(told[0].text, r"^Hang \d × 500 g")
+        self.assertRegex(told[0].mark, r"^scale reads \d+ mm, [\d, m]+ mm$")
         inches = kit.choose_display(self.made, "us")
-        self.assertRegex(plan("weight", inches, analysed(inches)).lines()[0][1], r"^scale reads [\d.]+, [\d., ]+ in$")
+        found = plan("weight", inches, analysed(inches))
+        self.assertRegex(lines(found)[0].mark, r"^scale reads [\d.]+ in, [\d., in]+ in$")
 
     def test_pinned_stays(self) -> None:
         """With the camera pinned, moving what is there must find something else, or say that it cannot."""

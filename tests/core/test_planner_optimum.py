@@ -9,6 +9,7 @@ from equilix.analysis import Analysis
 from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.edits import kit, rigging
+from equilix.keys import BalanceKey
 from equilix.kit.catalogue import make_part
 from equilix.planner.build import aim_m
 from equilix.planner.moves import find_removable, find_slides, find_weights
@@ -71,12 +72,12 @@ class LeavingOff(unittest.TestCase):
             for (
                 condition
             ) in found.conditions:  # along the rig the cables that stay are led anew: tenths of a millimetre
-                self.assertAlmostEqual(condition.value_m, chosen.promised_m[condition.balance.name], delta=6e-4)
+                self.assertAlmostEqual(condition.value_m, chosen.promised_m[condition.balance.key], delta=6e-4)
         chosen = solve(before, (), (), ["monitor-5"], must_change=True)
         assert chosen is not None
         self.assertEqual(chosen.removed, ("monitor-5",))
         gone = analysed(rigging.remove(made, setup.id, "monitor-5"))
-        self.assertAlmostEqual(gone.conditions[0].value_m, chosen.promised_m["fore-aft"], delta=1e-6)
+        self.assertAlmostEqual(gone.conditions[0].value_m, chosen.promised_m[BalanceKey.FORE_AFT], delta=1e-6)
 
 
 class BruteForce(unittest.TestCase):

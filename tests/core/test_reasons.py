@@ -16,6 +16,7 @@ from equilix.planner.plan import Plan, StandIn
 from equilix.planner.relaxed import could_alone, wants
 from equilix.planner.schools import plan, plans
 from equilix.rig.setups import Placement
+from equilix.words.steps import lines
 from tests.core.builders import box, document, free, padded
 
 
@@ -146,7 +147,7 @@ class OtherAnswers(unittest.TestCase):
         found = planned(made)
         self.assertTrue(found.works, found.reason)
         self.assertIsInstance(found.steps[0], StandIn)
-        self.assertIn("long base (it has to be bought) in place of the base", found.steps[0].text)
+        self.assertIn("long base (it has to be bought) in place of the base", lines(found)[0].text)
         self.assertEqual(analyse(done := found.apply(made), done.setups[0]).status, "rests")
 
     def test_every_reason_of_the_demo_ends_in_a_sentence(self) -> None:

@@ -11,6 +11,7 @@ from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.demo import lighthouse
 from equilix.document import empty
 from equilix.edits import kit, rigging
+from equilix.keys import hand_key
 from equilix.reading import CAUTION, CAUTION_LONG, read_out, sureness, whereabouts
 from equilix.rig.setups import Placement
 from tests.core.builders import PERSON, analysed, balanced_on_pad, box, document, free, padded
@@ -203,7 +204,7 @@ class Words(unittest.TestCase):
         made = balanced_on_pad(0.12)
         left = made.changed(operators=(Operator(**{**PERSON.model_dump(), "shoulder": "left"}),))
         a, b = analysed(made).holding, analysed(left).holding
-        np.testing.assert_allclose(a.force_of("left hand"), b.force_of("right hand") * (1, -1, 1), atol=1e-6)
+        np.testing.assert_allclose(a.force_of(hand_key("left")), b.force_of(hand_key("right")) * (1, -1, 1), atol=1e-6)
 
 
 if __name__ == "__main__":

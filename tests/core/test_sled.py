@@ -15,6 +15,7 @@ from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.edits import carrying, kit, rigging
 from equilix.guide.observing import read_seen
+from equilix.keys import BalanceKey
 from equilix.kit.carriers import SpringArm
 from equilix.kit.parts import Anchor
 from equilix.mechanics.mass_properties import inertia_about
@@ -101,9 +102,9 @@ class Products(unittest.TestCase):
             assert analysis.support is not None
             ixz, iyz = products_kg_m2(analysis.carried, analysis.support)
             inertia, mass = analysis.mass.inertia_kg_m2, analysis.mass.mass_kg
-            for name, product, about in (("dynamic fore-aft", ixz, 1), ("dynamic sideways", iyz, 0)):
+            for name, product, about in (("dynamic-fore-aft", ixz, 1), ("dynamic-sideways", iyz, 0)):
                 scale = math.sqrt(inertia[about, about] / mass)
-                condition = next(c for c in analysis.conditions if c.balance.name == name)
+                condition = next(c for c in analysis.conditions if c.balance.key == name)
                 self.assertAlmostEqual(condition.value_m, -product / (analysis.mass.mass_kg * scale), delta=1e-9)
 
     def test_wobble_moment(self) -> None:
@@ -166,7 +167,7 @@ class Balance(unittest.TestCase):
         """By the condition, and by what is typed: a time alone is of a drop forward, "sideways" of one sideways."""
         analysis = causeway()
         assert analysis.support is not None
-        condition = next(c for c in analysis.conditions if c.balance.name == "drop time")
+        condition = next(c for c in analysis.conditions if c.balance.key == BalanceKey.DROP_TIME)
         self.assertIn("dropped forward", condition.sentence)
         for text, way in (("drop time 2.2 s", "pitch"), ("2.2 s sideways", "roll"), ("2.2 s to the left", "roll")):
             seen = read_seen(analysis, condition, text)
@@ -179,7 +180,7 @@ class Balance(unittest.TestCase):
         for mm in range(-10, 40, 2):
             analysis = causeway(rigging.slide(made, "causeway", "sled-gimbal", mm / 1000))
             time = next(f for f in analysis.figures if f.key == "drop_time_pitch_s").value
-            condition = next(c for c in analysis.conditions if c.balance.name == "drop time")
+            condition = next(c for c in analysis.conditions if c.balance.key == BalanceKey.DROP_TIME)
             if abs(time - 2.0) > 0.02 and abs(time - 3.0) > 0.02:
                 self.assertEqual(condition.ok, 2.0 < time < 3.0, (mm, time, condition.value_m))
 

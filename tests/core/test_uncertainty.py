@@ -10,6 +10,7 @@ from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.edits import kit, rigging
 from equilix.guide.observing import correct, read_seen
+from equilix.keys import BalanceKey
 from equilix.mechanics.uncertainty import Data
 from equilix.reading import sureness
 from equilix.store.reading import parse
@@ -22,9 +23,9 @@ def scene(key: str, made: Document) -> Analysis:
     return analyse(made, made.setups_by_id[key])
 
 
-def named(analysis: Analysis, name: str) -> Condition:
+def named(analysis: Analysis, key: str) -> Condition:
     """One of its conditions."""
-    return next(c for c in analysis.conditions if c.balance.name == name)
+    return next(c for c in analysis.conditions if c.balance.key == key)
 
 
 def random_data(rng: np.random.Generator, count: int, readings: int) -> Data:
@@ -116,7 +117,7 @@ class Pieces(unittest.TestCase):
             off = np.array((-0.1, 0.1, 0.3)) - float(analysis.mass.cg_m[0])
             expected = abs(off.sum()) if same else np.sqrt((off**2).sum())
             self.assertAlmostEqual(float(analysis.cg_sd_m[0]), 0.1 * expected / 4.0, delta=1e-12)
-            self.assertAlmostEqual(named(analysis, "fore-aft").sd_m, 0.1 * expected / 4.0, delta=1e-12)
+            self.assertAlmostEqual(named(analysis, BalanceKey.FORE_AFT).sd_m, 0.1 * expected / 4.0, delta=1e-12)
             self.assertAlmostEqual(analysis.mass_sd_kg, 0.3 if same else 0.1 * 3**0.5, delta=1e-12)
 
     def test_monte_carlo_of_three_counterweights(self) -> None:
@@ -154,7 +155,7 @@ class Promised(unittest.TestCase):
             done = kit.change_part(
                 made, part.id, mass_how="weighed", mass_sd_kg=None, cg_m=tuple(part.body().cg_m.tolist()), cg_sd_m=None
             )
-            after = named(scene(setup.id, done), analysis.worst.balance.name)
+            after = named(scene(setup.id, done), analysis.worst.balance.key)
             if todo:
                 self.assertIn(f"± {after.sd_m * 1000:.0f} mm", todo)
                 tried += 1
@@ -163,7 +164,7 @@ class Promised(unittest.TestCase):
     def test_a_reading_narrows_what_was_read_to_the_joint_spread(self) -> None:
         """The condition that was read: 1/sd² adds up; and the value goes to the weighted mean of both."""
         for key, name, text in (
-            ("workshop", "off the line", "45 mm in front"), ("evening", "sideways", "5.6 mm left"),
+            ("workshop", "off-line", "45 mm in front"), ("evening", "sideways", "5.6 mm left"),
             ("causeway", "fore-aft", "2 mm in front"), ("stairs", "roll", "8 mm left"),
         ):  # fmt: skip
             made = lighthouse()
@@ -180,7 +181,7 @@ class Promised(unittest.TestCase):
     def test_nothing_becomes_less_sure(self) -> None:
         """Three readings of one rig: no condition of any rig of the kit is less sure afterwards."""
         made = lighthouse()
-        before = {(s.id, c.balance.name): c.sd_m for s in made.setups for c in scene(s.id, made).conditions}
+        before = {(s.id, c.balance.key): c.sd_m for s in made.setups for c in scene(s.id, made).conditions}
         for name, text in (("sideways", "5.6 mm left"), ("fore-aft", "100 mm in front"), ("sideways", "2 mm right")):
             analysis = scene("lamp-room", made)
             made = correct(made, analysis, read_seen(analysis, named(analysis, name), text)).document
@@ -192,7 +193,7 @@ class Promised(unittest.TestCase):
     def test_measured_anew(self) -> None:
         """A part that is weighed after a reading stands for itself: the readings that it was part of go."""
         analysis = scene("lamp-room", lighthouse())
-        seen = read_seen(analysis, named(analysis, "fore-aft"), "100 mm in front")
+        seen = read_seen(analysis, named(analysis, BalanceKey.FORE_AFT), "100 mm in front")
         made = correct(lighthouse(), analysis, seen).document
         self.assertEqual(len(made.readings), 1)
         self.assertEqual(len(kit.change_part(made, "zoom-28-80", price=1.0).readings), 1)

@@ -19,6 +19,7 @@ from equilix.errors import Refused
 from equilix.planner.fitting import fit_plans
 from equilix.planner.schools import plans
 from equilix.report import guide_text, plans_text, report_text
+from equilix.words.steps import lines
 
 
 class Reading(unittest.TestCase):
@@ -192,7 +193,7 @@ class NoLeaks(unittest.TestCase):
                 report_text(analysis), plans_text(found), guide_text(analysis, found[0] if found else None),
                 *(f"{s.text} {s.rests}" for s in (*build_order(analysis), *strip_order(analysis))),
                 *(f"{c.said} {c.todo}" for c in checks(analysis, {})),
-                *(step.text for plan in fit_plans(made, setup.id) for step in plan.steps),
+                *(str(step) for plan in fit_plans(made, setup.id) for step in lines(plan)),
             ]  # fmt: skip
             for text in texts:
                 for line in self.OWN.sub("", text).splitlines():

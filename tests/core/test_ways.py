@@ -53,7 +53,7 @@ class EveryScene(unittest.TestCase):
                 if not found.works:
                     continue
                 for condition in scene(key, found.apply(lighthouse())).conditions:
-                    promised = found.promised_m[condition.balance.name]
+                    promised = found.promised_m[condition.balance.key]
                     self.assertAlmostEqual(condition.value_m, promised, delta=1e-9, msg=(key, found.school))
 
     def test_by_hand_step_by_step(self) -> None:
@@ -76,8 +76,8 @@ class EveryScene(unittest.TestCase):
             for old in before.conditions:
                 new = evaluate(old.balance, scene(key, changed).assembly, "metric")
                 slope = (new.value_m - old.value_m) / 0.001
-                if old.balance.lever is None:
-                    self.assertAlmostEqual(slope, float(old.by_mass[row]), delta=1e-4, msg=(key, old.balance.name))
+                if old.balance.by_height is None:
+                    self.assertAlmostEqual(slope, float(old.by_mass[row]), delta=1e-4, msg=(key, old.balance.key))
 
     def test_uncertainty_by_monte_carlo(self) -> None:
         """Masses and CGs drawn from their distributions scatter each condition by its standard uncertainty, to 8 %."""
@@ -95,12 +95,12 @@ class EveryScene(unittest.TestCase):
                 balance = condition.balance
                 inside = np.array([balance.members is None or each in balance.members for each in assembly.ids])
                 weights = np.ones((count, len(inside)))
-                if balance.lever is not None:
-                    weights = (places - balance.lever.point_m) @ balance.lever.axis / balance.lever.scale_m
+                if balance.by_height is not None:
+                    weights = (places - balance.by_height.point_m) @ balance.by_height.axis / balance.by_height.scale_m
                 offsets = (places - balance.datum_m) @ balance.direction
                 values = (masses * inside * weights * offsets).sum(axis=1) / (masses * inside).sum(axis=1)
                 spread = float(values.std())
-                self.assertAlmostEqual(condition.sd_m, spread, delta=0.08 * spread, msg=(key, balance.name))
+                self.assertAlmostEqual(condition.sd_m, spread, delta=0.08 * spread, msg=(key, balance.key))
 
     def test_doubt_adds_up(self) -> None:
         """The parts' shares of the doubt sum to one."""
@@ -204,8 +204,8 @@ class Switching(unittest.TestCase):
         made = made.with_setup(setup.changed(placements=(*setup.placements, bridge)))
         made, _ = rigging.add(made, "ride", "gimbal", "bridge", "camera screw")
         names = [step.condition for step in steps_of(scene("ride", made))]
-        self.assertEqual(names[:4], ["tilt fore-aft", "tilt vertical", "roll", "pan fore-aft"])
-        self.assertIn("drop time", names)
+        self.assertEqual(names[:4], ["tilt-fore-aft", "tilt-vertical", "roll", "pan-fore-aft"])
+        self.assertIn("drop-time", names)
         self.assertIn("Motors on", finish(scene("ride", made)))
 
 

@@ -7,6 +7,7 @@ from PySide6.QtTest import QTest
 
 from equilix.demo import lighthouse
 from equilix.edits import rigging
+from equilix.keys import BalanceKey
 from equilix.ui.widgets.card import PlanCard
 from tests.ui.window_test import WindowTest
 
@@ -48,7 +49,7 @@ class Answers(WindowTest):
         for title in [card.plan.title for card in self.page.cards]:
             with self.subTest(title):
                 self.wait_for_plans()
-                promised = self.card(title).plan.promised_m["fore-aft"]
+                promised = self.card(title).plan.promised_m[BalanceKey.FORE_AFT]
                 QTest.mouseClick(self.card(title).button, Qt.MouseButton.LeftButton)
                 self.settle()
                 self.assertEqual(self.session.analysis.status, "rests")

@@ -122,7 +122,7 @@ class CutShort(WindowTest):
     def test_a_cable_is_not_led_from_what_is_gone(self) -> None:
         """A drag in the power diagram ends when its battery is taken off."""
         self.window.show_page("Power")
-        self.window.pages.power.choose("Wires")
+        self.window.pages.power.choose("wires")
         self.settle()
         diagram = self.window.pages.power.diagram
         QTest.mousePress(diagram, Qt.MouseButton.LeftButton, NO_KEYS, diagram.box(0).center().toPoint())

@@ -52,7 +52,7 @@ class Fit(WindowTest):
 
     def test_moves(self) -> None:
         """Grips and screen as cards; looking shows the ghost, doing it is one entry and one undo."""
-        self.open_tab("Move it")
+        self.open_tab("move")
         self.assertEqual(
             [card.plan.title for card in self.page.cards],
             ["Grips for the arms", "The screen at eye level", "Room for the head"],
@@ -70,9 +70,9 @@ class Fit(WindowTest):
 
     def test_balance_and_fit_together(self) -> None:
         """Asked for both, every card ends at rest."""
-        self.page.choose("Move it")
+        self.page.choose("move")
         self.page.balance.setChecked(True)
-        self.open_tab("Move it")
+        self.open_tab("move")
         self.assertTrue(self.page.cards)
         for card in self.page.cards:
             self.assertEqual(card.plan.after.status, "rests")
@@ -83,7 +83,7 @@ class Fit(WindowTest):
         self.wait(lambda: not self.page._later.isActive())
         self.assertRegex(self.page.flow.accessibleName(), r"hands [\d.]+ lbf")
         self.assertNotIn(" N", self.page.flow.accessibleName())
-        self.open_tab("Curves")
+        self.open_tab("curves")
         said = [chart.accessibleName() for chart in self.page.charts if not chart.isHidden()]
         self.assertTrue(any("45°" in name for name in said), said)
         self.assertTrue(any(" lb" in name and "kg" not in name for name in said), said)
@@ -91,7 +91,7 @@ class Fit(WindowTest):
 
     def test_curves(self) -> None:
         """Four curves with their range for those who cannot see them, and the schools as points."""
-        self.open_tab("Curves")
+        self.open_tab("curves")
         self.assertEqual([chart.isVisible() for chart in self.page.charts], [True] * 4)
         self.assertIn("camera back", self.page.charts[2].accessibleName())
         self.assertEqual(self.page.steady.points[0][0], "now")
@@ -100,7 +100,7 @@ class Fit(WindowTest):
 
     def test_comparison(self) -> None:
         """Both operators, and every way that this rig is built for."""
-        self.open_tab("Compare")
+        self.open_tab("compare")
         text = self.page.text.text()
         for word in ("Tall operator", "Slight operator", "On the shoulder", "In both hands", "gaze"):
             self.assertIn(word, text)
@@ -111,11 +111,11 @@ class Fit(WindowTest):
         self.window.change_theme()
         for setup in [*self.session.document.setups]:
             self.session.edit("Open", lambda d, key=setup.id: kit.open_setup(d, key))
-            for tab in ("Body", "Curves", "Compare"):
+            for tab in ("body", "curves", "compare"):
                 self.open_tab(tab)
                 self.assertFalse(self.window.grab().isNull())
         self.session.edit("New", lambda d: kit.add_setup(d, "Nothing yet")[0])
-        for tab in ("Body", "Move it", "Curves", "Compare"):
+        for tab in ("body", "move", "curves", "compare"):
             self.open_tab(tab)
             self.assertFalse(self.window.grab().isNull())
 
@@ -218,7 +218,7 @@ class People(WindowTest):
             self.settle()
             if text.startswith("Right"):
                 self.assertGreater(self.session.analysis.first_to_give_out.endurance_s, 2 * before)
-        self.assertEqual([c.side for c in self.session.analysis.holding.contacts], ["right"])
+        self.assertEqual([c.hand for c in self.session.analysis.holding.contacts], ["right"])
         self.assertNotIn("Letting go", page.text.text())
         texts = [c[0] for c in self.window.header.way.choices() if c]
         self.assertIn("Take hold again with the left hand", texts)

@@ -47,7 +47,7 @@ class Power(WindowTest):
 
     def test_leading_a_cable_by_dragging(self) -> None:
         """Dragged from the plate to the transmitter: fed, one entry, and undone by one undo."""
-        self.page.choose("Wires")
+        self.page.choose("wires")
         self.settle()
         diagram = self.page.diagram
         keys = [key for key, _ in diagram.rows]
@@ -65,7 +65,7 @@ class Power(WindowTest):
 
     def test_cable_of_the_selected_part(self) -> None:
         """Its length and gauge are entered; one that is too short is said at once."""
-        self.page.choose("Wires")
+        self.page.choose("wires")
         self.session.select("body")
         self.settle()
         self.assertTrue(self.page.cable_form.isVisible())
@@ -94,7 +94,7 @@ class Power(WindowTest):
 
     def test_what_cannot_be_joined(self) -> None:
         """From a monitor to a battery no cable goes: said, nothing changed."""
-        self.page.choose("Wires")
+        self.page.choose("wires")
         before = self.session.document
         self.page.diagram.led.emit("monitor-5", "battery")
         self.assertIs(self.session.document, before)
@@ -110,7 +110,7 @@ class Power(WindowTest):
 
     def test_places(self) -> None:
         """Ranked places for the battery; one click puts it there."""
-        self.page.choose("Place it")
+        self.page.choose("place")
         self.wait(lambda: bool(self.page.buttons))
         self.assertIn("146 Wh", self.page.buttons[0].accessibleName())
         self.click(self.page.buttons[0])
@@ -118,7 +118,7 @@ class Power(WindowTest):
 
     def test_bring(self) -> None:
         """One big against several small, charging, flying."""
-        self.page.choose("Bring")
+        self.page.choose("bring")
         text = self.page.text.text()
         for word in ("190 Wh", "does not fly", "for a day", "chargers", "airline decides"):
             self.assertIn(word, text)
@@ -130,7 +130,7 @@ class Power(WindowTest):
         self.session.edit("New", lambda d: kit.add_setup(d, "Nothing yet")[0])
         for setup in [*self.session.document.setups]:
             self.session.edit("Open", lambda d, key=setup.id: kit.open_setup(d, key))
-            for tab in ("Runs", "Wires", "Bring"):
+            for tab in ("runs", "wires", "bring"):
                 self.page.choose(tab)
                 self.assertFalse(self.window.grab().isNull())
 
@@ -172,12 +172,12 @@ class Check(WindowTest):
 
     def test_build_and_strip(self) -> None:
         """From the core outwards, and off in words of its own; each with how it rests, found beside the interface."""
-        self.page.choose("Build order")
+        self.page.choose("build")
         self.wait(lambda: not self.page.waits)
         built = self.page.text.text()
         self.assertLess(built.index("Screw the boxy cinema body"), built.index("Set the 28–80 zoom"))
         self.assertIn("Stands by itself.", built)
-        self.page.choose("Strip")
+        self.page.choose("strip")
         self.assertIn("Looking how it rests", self.page.text.text())
         self.wait(lambda: not self.page.waits)
         self.assertIn("Unscrew the boxy cinema body", self.page.text.text())

@@ -40,7 +40,7 @@ class Scenes(WindowTest):
                 self.assertIn(self.session.analysis.status, ("leans", "falls"))
                 self.assertEqual(self.window.header.way.text(), WAYS[setup.carry].phrase)
                 # by plan
-                self.page.choose("Mend it")
+                self.page.choose("mend")
                 self.settle()
                 self.assertTrue(self.page.cards)
                 self.session.show_ghost(self.page.cards[0].plan)
@@ -51,7 +51,7 @@ class Scenes(WindowTest):
                 self.session.undo()
                 self.assertEqual(self.window.reading.verdict.text(), verdict)
                 # by hand
-                self.page.choose("By hand")
+                self.page.choose("by-hand")
                 self.wait_for_plans()
                 guide = self.page.guide
                 for _ in range(3 * len(guide.rows)):
@@ -63,16 +63,16 @@ class Scenes(WindowTest):
                 self.assertEqual(self.session.analysis.status, "rests")
                 while self.session.history.undo_label and self.session.analysis.status == "rests":
                     self.session.undo()
-                self.page.choose("Mend it")
+                self.page.choose("mend")
                 self.settle()
 
     def test_the_drawing_shows_just_that_axis(self) -> None:
         """With a step open the rig pales and what slides stands out; another tab gives it back."""
         self.open_scene("112 steps")
-        self.page.choose("Mend it")
+        self.page.choose("mend")
         self.settle()
         before = self.window.stage.side.grab().toImage()
-        self.page.choose("By hand")
+        self.page.choose("by-hand")
         self.settle()
         self.assertIsNotNone(self.session.axis)
         shown = self.window.stage.side.grab().toImage()
@@ -85,7 +85,7 @@ class Scenes(WindowTest):
             )
 
         self.assertGreater(count(shown), count(before))
-        self.page.choose("Mend it")
+        self.page.choose("mend")
         self.settle()
         self.assertIsNone(self.session.axis)
 
@@ -93,7 +93,7 @@ class Scenes(WindowTest):
         """The figures of the way, each warning with its sign, and how it stands on a table, in words and drawn."""
         self.open_scene("Evening light")
         plain = self.window.stage.plan.grab().toImage()
-        self.page.choose("Figures")
+        self.page.choose("figures")
         self.settle()
         text = self.page.figures.text.text()
         for word in ("Counterbalance", "Put down on a table", "Comes to rest", "long tripod plate"):
@@ -111,7 +111,7 @@ class Scenes(WindowTest):
             self.session.edit("Units", lambda d, t=theme: kit.choose_display(d, "us" if t is NIGHT_SET else "metric"))
             for name in SCENES:
                 self.open_scene(name)
-                for tab in ("By hand", "Figures", "Mend it"):
+                for tab in ("by-hand", "figures", "mend"):
                     self.page.choose(tab)
                     self.settle()
                     self.assertFalse(self.window.grab().isNull())
@@ -119,7 +119,7 @@ class Scenes(WindowTest):
     def test_setting_the_lift_after_the_steps(self) -> None:
         """On the harness the last thing is the spring: set so that nothing is left for the hands."""
         self.open_scene("Boat landing")
-        self.page.choose("By hand")
+        self.page.choose("by-hand")
         self.settle()
         self.assertIn("turn the spring to 7.7 turns (now 3)", self.page.guide.end.text())
         self.click(self.page.guide.lift)
@@ -270,7 +270,7 @@ class ByHand(WindowTest):
     def setUp(self) -> None:
         super().setUp()
         self.session.edit("Open", lambda d: kit.open_setup(d, "workshop"))
-        self.window.pages.balance.choose("By hand")
+        self.window.pages.balance.choose("by-hand")
         self.wait_for_plans()
         self.guide = self.window.pages.balance.guide
 

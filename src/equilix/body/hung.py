@@ -26,9 +26,10 @@ def hung(
 ) -> tuple[Effort, ...]:
     """The efforts of fingers and back for these shares of the weight by side, N and N·m; arms out of the way."""
     body, found = segments(operator), []
-    for grip, *_ in places:
-        strength = operator.strength_of("grip", grip.side) * thickness_factor(grip.diameter_m, body.hand_m)
-        found.append(effort_of("grip", grip.side, shares[grip.side] * weight_n, strength))
+    for place in places:
+        thick = thickness_factor(place.grip.diameter_m, body.hand_m)
+        strength = operator.strength_of("grip", place.side) * thick
+        found.append(effort_of("grip", place.side, shares[place.side] * weight_n, strength))
     stance = stance_at(operator, np.zeros(3), 0.0)
     down = Push("hand", np.array((BEFORE_THIGHS_M, 0.0, 0.0)), np.array((0.0, 0.0, -weight_n)), np.zeros(3))
     back = spine(operator, stance, (), (down,), 0.0)

@@ -9,6 +9,7 @@ from __future__ import annotations
 import math
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -19,6 +20,7 @@ from equilix.body.operators import Operator, segments
 from equilix.body.posture import Arm, Stance, arm_weights, reach
 from equilix.body.tucked import TOUCHES_M, tuck
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.keys import Joint, Side, hand_key
 from equilix.kit.parts import Grip
 from equilix.mechanics.contact import Contact, Hand, Lever, skew
 
@@ -28,14 +30,30 @@ COMFORTABLE_SHARE = 0.15
 """Share of the grip strength that a hand bears with comfort: the limit below which Rohmert found no fatigue."""
 
 
-Place = tuple[Grip, str, str, Array, Array]
-"""A grip in the rig frame: grip, placement, name of the part, point ``(3,)``, axis ``(3,)``."""
+class Place(NamedTuple):
+    """A grip in the rig frame: the placement that has it, where it is ``(3,)``, its unit axis ``(3,)``.
+
+    ``palm``: an open hand under the lens, which can only push up.
+    """
+
+    grip: Grip
+    placement: str
+    point_m: Array
+    axis: Array
+    palm: bool = False
+
+    @property
+    def side(self) -> Side:
+        """The hand that it is for; empty where either can take it."""
+        return "" if self.grip.side == "either" else self.grip.side
+
+    def taken_by(self, side: Side) -> Place:
+        """The same for one hand."""
+        return self._replace(grip=self.grip.changed(side=side))
 
 
 ON_KNEE_N = 300.0
 """What a knee bears with comfort (estimate)."""
-PALM = "palm"
-"""Name of the grip that is an open hand under the lens: it can only push up."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,12 +72,16 @@ class Held:
 class Effort:
     """The effort of one joint or hand: load and strength in N·m (N for a grip), endurance in s."""
 
-    name: str
-    joint: str
-    side: str
+    joint: Joint
+    side: Side
     load: float
     strength: float
     endurance_s: float
+
+    @property
+    def key(self) -> tuple[Joint, Side]:
+        """Which joint of which side."""
+        return self.joint, self.side
 
     @property
     def share(self) -> float:
@@ -67,16 +89,16 @@ class Effort:
         return self.load / self.strength if self.strength > 0 else float("inf")
 
 
-def choose_grips(places: Sequence[Place]) -> dict[str, Place]:
+def choose_grips(places: Sequence[Place]) -> dict[Side, Place]:
     """Which grip each hand takes.
 
     A grip made for one hand goes to it; of the others the leftmost goes to the left hand.
     """
-    chosen: dict[str, Place] = {}
+    chosen: dict[Side, Place] = {}
     for place in places:
-        if place[0].side != "either":
-            chosen.setdefault(place[0].side, place)
-    free = sorted((p for p in places if p[0].side == "either"), key=lambda p: -float(p[3][1]))
+        if place.side:
+            chosen.setdefault(place.side, place)
+    free = sorted((p for p in places if not p.side), key=lambda p: -float(p.point_m[1]))
     if free and "left" not in chosen:
         chosen["left"] = free.pop(0)
     if free and "right" not in chosen:
@@ -103,44 +125,50 @@ def hands_for(
     """
     body = segments(operator)
     hands, held = [], []
-    for side, (grip, placement, _, point, axis) in sorted(choose_grips(places).items()):
+    for side, place in sorted(choose_grips(places).items()):
         if side == released:
             continue
+        grip, point = place.grip, place.point_m
         arm, gap = reach(operator, side, stance.shoulders_m[side], point), math.inf
         if side in tucked and arm.reached:
             arm, gap = tuck(operator, stance, arm)
             gap = max(gap - TOUCHES_M, 0.0)
-        held.append(Held(grip, placement, axis, arm, gap))
-        strength = {
+        held.append(Held(grip, place.placement, place.axis, arm, gap))
+        strength: dict[Joint, float] = {
             "shoulder": operator.strength_of("shoulder", side),
             "elbow": operator.strength_of("elbow", side),
         }
         if not arm.reached or min(*strength.values(), operator.strength_of("grip", side)) <= 0:
             continue
         if side in rested:
-            hands.append(Hand(f"{side} hand", point, ON_KNEE_N, (), pushes_up=True))
+            hands.append(Hand(hand_key(side), point, ON_KNEE_N, (), pushes_up=True))
             continue
         masses, centres = arm_weights(body, arm)
         levers = [
-            Lever(name, joint, strength[name], own_moment(joint, masses[first:], centres[first:]))
-            for name, joint, first in (("shoulder", arm.shoulder_m, 0), ("elbow", arm.elbow_m, 1))
+            Lever(joint, at, strength[joint], own_moment(at, masses[first:], centres[first:]))
+            for joint, at, first in _behind(arm)
         ]
         if arm.hangs_straight:  # a load in a hanging hand stretches the elbow and costs it nothing, a moment does
             levers[1] = Lever("elbow", point, strength["elbow"], np.zeros(3))
         if gap <= 0:
             del levers[0]
-        wrist = operator.strength_of("wrist", side) if wrists and grip.name != PALM else 0.0
+        wrist = operator.strength_of("wrist", side) if wrists and not place.palm else 0.0
         hands.append(
             Hand(
-                f"{side} hand",
+                hand_key(side),
                 point,
                 COMFORTABLE_SHARE * operator.strength_of("grip", side),
                 tuple(levers),
-                pushes_up=grip.name == PALM,
+                pushes_up=place.palm,
                 wrist_nm=wrist or None,
             )
         )
     return tuple(hands), tuple(held)
+
+
+def _behind(arm: Arm) -> tuple[tuple[Joint, Array, int], ...]:
+    """The joints behind a hand: which, where, and the first of the arm's segments beyond it."""
+    return ("shoulder", arm.shoulder_m, 0), ("elbow", arm.elbow_m, 1)
 
 
 def own_moment(joint_m: Array, masses_kg: Array, centres_m: Array) -> Array:
@@ -158,22 +186,21 @@ def efforts(
     """
     found, body = [], segments(operator)
     arms = {item.arm.side: item for item in held}
-    forces = {contact.name: contact.force_n for contact in contacts}
-    twists = {contact.name: contact.moment_nm for contact in contacts}
+    forces = {contact.key: contact.force_n for contact in contacts}
+    twists = {contact.key: contact.moment_nm for contact in contacts}
     for hand in hands:
-        force = forces.get(hand.name, np.zeros(3))
-        side = hand.name.split()[0]
+        force, twist = forces.get(hand.key, np.zeros(3)), twists.get(hand.key, np.zeros(3))
+        side = hand.key.side
         for lever in hand.levers:
-            borne = lever.own_moment_nm + skew(hand.point_m - lever.point_m) @ force + twists.get(hand.name, 0.0)
+            borne = lever.own_moment_nm + skew(hand.point_m - lever.point_m) @ force + twist
             moment = float(np.linalg.norm(borne))
-            found.append(effort_of(lever.name, side, moment, lever.strength_nm))
+            found.append(effort_of(lever.joint, side, moment, lever.strength_nm))
         if hand.wrist_nm is not None:
-            twist = float(np.linalg.norm(twists.get(hand.name, np.zeros(3))))
-            found.append(effort_of("wrist", side, twist, hand.wrist_nm))
+            found.append(effort_of("wrist", side, float(np.linalg.norm(twist)), hand.wrist_nm))
         if hand.pushes_up:  # an open palm or a fist on the knee grips nothing
             continue
         item = arms[side]
-        fingers = fingers_n(item.grip, item.axis, force, twists.get(hand.name, np.zeros(3)), body.hand_m)
+        fingers = fingers_n(item.grip, item.axis, force, twist, body.hand_m)
         strength = operator.strength_of("grip", side) * thickness_factor(item.grip.diameter_m, body.hand_m)
         found.append(effort_of("grip", side, fingers, strength))
     if trunk_nm > 0:
@@ -182,11 +209,10 @@ def efforts(
     return tuple(sorted(found, key=lambda effort: (order[effort.joint], effort.side)))
 
 
-def effort_of(joint: str, side: str, load: float, strength: float) -> Effort:
+def effort_of(joint: Joint, side: Side, load: float, strength: float) -> Effort:
     """The effort of one joint, with how long it lasts."""
     share = load / strength if strength > 0 else math.inf
-    name = "lower back" if joint == "trunk" else f"{side} {joint}".strip()
-    return Effort(name, joint, side, load, strength, endurance_s(joint, share))
+    return Effort(joint, side, load, strength, endurance_s(joint, share))
 
 
 def first_to_give_out(all_efforts: Sequence[Effort]) -> Effort | None:

@@ -7,10 +7,10 @@ from typing import Annotated, Final, Literal
 
 from pydantic import Field
 
+from equilix.keys import Joint
 from equilix.model import Identifier, Model, Name
 
 Sex = Literal["male", "female"]
-Joint = Literal["elbow", "shoulder", "wrist", "grip", "trunk"]
 
 MEAN_STRENGTH: Final[dict[Sex, dict[Joint, float]]] = {
     "male": {"elbow": 77.0, "shoulder": 92.0, "wrist": 13.0, "grip": 450.0, "trunk": 240.0},

@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from equilix.body.operators import FOREARM_CG, HAND_CG, UPPER_ARM_CG, Operator, Segments, segments
+from equilix.keys import Side
 
 Array = NDArray[np.float64]
 
@@ -30,7 +31,7 @@ HANGS_RAD: Final = math.radians(15.0)
 class Arm:
     """One arm in the rig frame; points ``(3,)`` in m, angles in rad."""
 
-    side: str
+    side: Side
     shoulder_m: Array
     elbow_m: Array
     hand_m: Array
@@ -58,7 +59,7 @@ class Arm:
 class Stance:
     """Where the operator's trunk and head are in the rig frame, with the lens level; m."""
 
-    shoulders_m: dict[str, Array]
+    shoulders_m: dict[Side, Array]
     head_m: Array
     head_half_m: Array
     """Half length, breadth and height ``(3,)`` of the head."""
@@ -135,7 +136,7 @@ HANGING: Final = 0.997
 """Of its length that an arm uses which hangs with a load in its hand: just not locked (common practice, no source)."""
 
 
-def stance_arm_down(operator: Operator, hand_m: Array, side: str) -> Stance:
+def stance_arm_down(operator: Operator, hand_m: Array, side: Side) -> Stance:
     """The operator with one arm hanging down, nearly straight, to ``hand_m`` (3,)."""
     body = segments(operator)
     arm = body.upper_arm_m + body.forearm_m + GRIP_IN_HAND * body.hand_m
@@ -159,7 +160,7 @@ def knees_m(operator: Operator, stance: Stance) -> dict[str, Array]:
     return {side: knee + np.array((0.0, y, 0.0)) for side, y in (("left", KNEE_APART_M), ("right", -KNEE_APART_M))}
 
 
-def reach(operator: Operator, side: str, shoulder_m: Array, grip_m: Array) -> Arm:
+def reach(operator: Operator, side: Side, shoulder_m: Array, grip_m: Array) -> Arm:
     """Bring a hand to a grip. Out of reach, the straight arm points at it and ``reach_used`` is above 1."""
     body = segments(operator)
     upper, lower = body.upper_arm_m, body.forearm_m + GRIP_IN_HAND * body.hand_m

@@ -149,7 +149,8 @@ def neck_moment_nm(operator: Operator, bent_rad: float) -> float:
 
 
 _BORNE_ON: Final = {
-    "pad": "shoulder", "brace": "chest", "eyecup": "head", "hip": "pelvis", "arm": WORN, "line": WORN,
+    "pad": "shoulder", "brace": "chest", "eyecup": "head", "hip": "pelvis", "arm": WORN, "line": WORN, "head": "ground",
+    "hand": "hand",
 }  # fmt: skip
 
 
@@ -157,10 +158,7 @@ def pushes_of(contacts: Sequence[Contact], rested: Collection[str]) -> tuple[Pus
     """What a rig held by these contacts does to the body. ``rested``: the sides whose fist rests on a knee."""
     found = []
     for contact in contacts:
-        if contact.side:
-            on = "knees" if contact.side in rested else "hand"
-        else:
-            on = _BORNE_ON.get(contact.name.split()[0], "ground")
+        on = "knees" if contact.hand in rested else _BORNE_ON[contact.key.kind]
         found.append(Push(on, contact.point_m, -contact.force_n, -contact.moment_nm))
     return tuple(found)
 

@@ -14,6 +14,7 @@ from equilix.body.load import Place
 from equilix.body.operators import Operator
 from equilix.body.posture import Stance
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.keys import BalanceKey, Lean, SupportKind
 from equilix.kit.carriers import Harness, SpringArm, TripodHead
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading
@@ -32,14 +33,12 @@ Say = Callable[[float, Display], str]
 CarrierKind = TypeVar("CarrierKind", SpringArm, Harness, TripodHead)
 
 X, Y, Z = np.eye(3)
-BRACE = "brace"
-"""What steadies a rig without being asked, where a part for it is on it and gets to the chest."""
 TARGET_SHARE = 1 / 3
 """Half width of the target, of the tolerance (common practice, no source)."""
 
 
 @dataclass(frozen=True, slots=True)
-class Lever:
+class ByHeight:
     """Makes a balance of first moments one of products of inertia.
 
     Each part counts with its height ``axis · (r − point)`` over ``scale_m``; ``own_kg_m`` is what the parts' own
@@ -65,7 +64,7 @@ class Balance:
     moves it. ``members``: the placements whose CG it is, None for all.
     """
 
-    name: str
+    key: BalanceKey
     direction: Array
     datum_m: Array
     datum_on: tuple[tuple[str, float], ...]
@@ -84,7 +83,7 @@ class Balance:
     """Half width of the support in that direction: beyond it the rig falls."""
     members: tuple[str, ...] | None = None
     subject: str = "Centre of gravity"
-    lever: Lever | None = None
+    by_height: ByHeight | None = None
     effort_per_m: float = 0.0
     """Share of its motor's rating that a metre takes; 0 where no motor holds it."""
     rank: int = 0
@@ -132,13 +131,13 @@ class Condition:
 
 @dataclass(frozen=True, slots=True)
 class Support:
-    """What holds the rig: its name, the placement and point ``(3,)`` of the datum, and where it bears.
+    """What holds the rig: its kind, the placement and point ``(3,)`` of the datum, and where it bears.
 
     ``span_m``: how far it bears fore and aft of the datum, for the drawing. ``hangs``: the rig turns about the datum
     (or is clamped there), so that the hands need not hold it level and bear only what lift is missing.
     """
 
-    name: str
+    kind: SupportKind
     placement: str
     datum_m: Array
     bearings: tuple[Bearing, ...] = ()
@@ -253,9 +252,9 @@ class Situation:
         """The condition that is furthest outside its tolerance, or nearest to it."""
         return max(self.conditions, key=lambda c: abs(c.value_m) / c.balance.tolerance_m)
 
-    def condition(self, name: str) -> Condition:
-        """The condition of that name."""
-        return next(c for c in self.conditions if c.balance.name == name)
+    def condition(self, key: BalanceKey) -> Condition:
+        """The condition of that balance."""
+        return next(c for c in self.conditions if c.balance.key == key)
 
 
 @dataclass(frozen=True, slots=True)
@@ -265,7 +264,7 @@ class Step:
     ``asks``: examples of what can be typed in from the real thing.
     """
 
-    condition: str
+    condition: BalanceKey
     title: str
     prepare: str
     right: str
@@ -294,8 +293,8 @@ class Way:
     verdict: Callable[[Situation], tuple[str, str]]
     steps: tuple[Step, ...]
     figures: Callable[[Situation], tuple[Figure, ...]] = no_figures
-    leans: tuple[str, ...] = ()
-    """What else can steady it: 'hip', 'eyecup', 'left elbow', 'right elbow', 'brace'."""
+    leans: tuple[Lean, ...] = ()
+    """What else can steady it; a brace without being asked, where a part for it is on it and gets to the chest."""
     holds_off: bool = False
     """The operator stands where the hands or what is leaned on want it; else pad, arm or line say where."""
     bearer: str = ""
@@ -317,14 +316,14 @@ def evaluate(balance: Balance, assembly: Assembly, display: Display, data: Data 
         inside = np.array([float(placement_id in chosen) for placement_id in assembly.ids])
     masses, cgs = assembly.masses_kg * inside, assembly.cgs_m
     total = max(float(masses.sum()), 1e-9)
-    weights = inside if balance.lever is None else inside * balance.lever.weights(cgs)
+    weights = inside if balance.by_height is None else inside * balance.by_height.weights(cgs)
     offsets = (cgs - balance.datum_m) @ balance.direction
-    own = 0.0 if balance.lever is None else balance.lever.own_kg_m
+    own = 0.0 if balance.by_height is None else balance.by_height.own_kg_m
     value = (float((masses * weights) @ offsets) + own) / total
     by_mass = (weights * offsets - value * inside) / total
     by_place = np.outer(masses * weights / total, balance.direction)
-    if balance.lever is not None:
-        by_place += np.outer(masses * offsets / (total * balance.lever.scale_m), balance.lever.axis)
+    if balance.by_height is not None:
+        by_place += np.outer(masses * offsets / (total * balance.by_height.scale_m), balance.by_height.axis)
     known = assembly.data(()) if data is None else data
     which = assembly.pieces[1]
     variances = (known.shares(assembly.gradient(by_mass, by_place)) / np.bincount(which))[which]
@@ -364,17 +363,17 @@ def _off(balance: Balance, value: float, sd: float, display: Display) -> str:
 def fore_aft(support: Support, tolerance_m: float, edge_m: float = math.inf, **more: object) -> Balance:
     """The CG fore-aft over the datum; ``more`` replaces words."""
     words = {"ahead": "in front of", "behind": "behind", "falls_ahead": "forward", "falls_behind": "backward"}
-    return _over_datum("fore-aft", X, support, tolerance_m, edge_m, {**words, **more})
+    return _over_datum(BalanceKey.FORE_AFT, X, support, tolerance_m, edge_m, {**words, **more})
 
 
 def sideways(support: Support, tolerance_m: float, edge_m: float = math.inf, **more: object) -> Balance:
     """The CG sideways over the datum; ``more`` replaces words."""
     words = {"ahead": "left of", "behind": "right of", "falls_ahead": "to the left", "falls_behind": "to the right"}
-    return _over_datum("sideways", Y, support, tolerance_m, edge_m, {**words, **more})
+    return _over_datum(BalanceKey.SIDEWAYS, Y, support, tolerance_m, edge_m, {**words, **more})
 
 
 def _over_datum(
-    name: str, way: Array, support: Support, tolerance_m: float, edge_m: float, fields: Mapping[str, object]
+    key: BalanceKey, way: Array, support: Support, tolerance_m: float, edge_m: float, fields: Mapping[str, object]
 ) -> Balance:
     on = ((support.placement, 1.0),)
-    return Balance(name, way, support.datum_m, on, tolerance_m, edge_m=edge_m, **fields)  # type: ignore[arg-type]
+    return Balance(key, way, support.datum_m, on, tolerance_m, edge_m=edge_m, **fields)  # type: ignore[arg-type]

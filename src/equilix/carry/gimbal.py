@@ -11,6 +11,7 @@ from equilix.body.posture import Stance, stance_before_chest
 from equilix.carry.axes import Axis, Drives, axes_of
 from equilix.carry.conditions import Balance, Carried, Figure, Situation, Step, Support, Way, off_by
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.keys import BalanceKey
 from equilix.kit.parts import Part
 from equilix.rig.setups import Cable
 from equilix.units import Display, angle, duration, inertia, length, mass, torque
@@ -19,11 +20,18 @@ MOST_SHARE = 0.10
 """A balanced axis asks less than this of its motor's continuous rating (common practice, no source)."""
 
 _WORDS = {
-    "tilt fore-aft": ("in front of", "behind", "nose-down", "nose-up"),
-    "tilt vertical": ("above", "below", "over: top-heavy", "back to level: bottom-heavy"),
-    "roll": ("left of", "right of", "left side down", "right side down"),
-    "pan fore-aft": ("in front of", "behind", "round, front downhill", "round, rear downhill"),
-    "pan across": ("left of", "right of", "round, left side downhill", "round, right side downhill"),
+    BalanceKey.TILT_FORE_AFT: ("in front of", "behind", "nose-down", "nose-up"),
+    BalanceKey.TILT_VERTICAL: ("above", "below", "over: top-heavy", "back to level: bottom-heavy"),
+    BalanceKey.ROLL: ("left of", "right of", "left side down", "right side down"),
+    BalanceKey.PAN_FORE_AFT: ("in front of", "behind", "round, front downhill", "round, rear downhill"),
+    BalanceKey.PAN_ACROSS: ("left of", "right of", "round, left side downhill", "round, right side downhill"),
+}
+_AXES = {
+    BalanceKey.TILT_FORE_AFT: "Tilt",
+    BalanceKey.TILT_VERTICAL: "Tilt",
+    BalanceKey.ROLL: "Roll",
+    BalanceKey.PAN_FORE_AFT: "Pan",
+    BalanceKey.PAN_ACROSS: "Pan",
 }
 
 
@@ -36,11 +44,13 @@ def support(carried: Carried) -> Support | None:
     cg = carried.assembly.mass_properties(inner.members).cg_m
     datum = inner.point_m + inner.direction * float((cg - inner.point_m) @ inner.direction)
     turning = set(axes[0].members)
-    still = [place for place in carried.grips if place[1] not in turning]
-    beside = [place for place in still if place[1] != axes[0].carrier]  # two handles are taken before the bare post
+    still = [place for place in carried.grips if place.placement not in turning]
+    beside = [
+        place for place in still if place.placement != axes[0].carrier
+    ]  # two handles are taken before the bare post
     still = beside if len(beside) >= 2 else still
     return Support(
-        "tilt axis", inner.carrier, datum, grips=tuple(choose_grips(still).values()), wrists=True, aims="motors"
+        "tilt-axis", inner.carrier, datum, grips=tuple(choose_grips(still).values()), wrists=True, aims="motors"
     )
 
 
@@ -57,17 +67,20 @@ def gimbal_balances(carried: Carried) -> tuple[Balance, ...]:
         frame = carried.assembly.rotations[carried.assembly.index[axis.child]]
         x, y, z = frame.T
         if axis.joint.name == "tilt":
-            found += [_balance(carried, axis, "tilt fore-aft", x), _balance(carried, axis, "tilt vertical", z)]
+            found += [
+                _balance(carried, axis, BalanceKey.TILT_FORE_AFT, x),
+                _balance(carried, axis, BalanceKey.TILT_VERTICAL, z),
+            ]
         elif axis.joint.name == "roll":
-            found.append(_balance(carried, axis, "roll", y if abs(y[1]) > 0.5 and y[1] > 0 else -y))
+            found.append(_balance(carried, axis, BalanceKey.ROLL, y if abs(y[1]) > 0.5 and y[1] > 0 else -y))
         else:
-            found.append(_balance(carried, axis, "pan fore-aft", x))
+            found.append(_balance(carried, axis, BalanceKey.PAN_FORE_AFT, x))
             if _moves_across(carried, axis, y):
-                found.append(_balance(carried, axis, "pan across", y if y[1] > 0 else -y))
+                found.append(_balance(carried, axis, BalanceKey.PAN_ACROSS, y if y[1] > 0 else -y))
     return tuple(found)
 
 
-def _balance(carried: Carried, axis: Axis, name: str, direction: np.ndarray) -> Balance:
+def _balance(carried: Carried, axis: Axis, key: BalanceKey, direction: np.ndarray) -> Balance:
     moved = carried.assembly.mass_properties(axis.members).mass_kg * STANDARD_GRAVITY_M_S2
     rating = axis.joint.torque_nm
 
@@ -76,12 +89,12 @@ def _balance(carried: Carried, axis: Axis, name: str, direction: np.ndarray) -> 
         return f"{abs(value) * moved / rating:.0%} of the {axis.joint.name} motor"
 
     return Balance(
-        name,
+        key,
         direction,
         axis.point_m,
         ((axis.carrier, 1.0),),
         MOST_SHARE * rating / moved,
-        *_WORDS[name],
+        *_WORDS[key],
         f"the {axis.joint.name} axis",
         members=axis.members,
         subject="What turns on it has its centre of gravity",
@@ -107,7 +120,7 @@ def _moves_across(carried: Carried, pan: Axis, across: np.ndarray) -> bool:
 
 def stance(carried: Carried, support: Support) -> Stance:
     """Behind the gimbal, handles before the chest."""
-    where = [place[3] for place in support.grips or ()] or [carried.mass.cg_m]
+    where = [place.point_m for place in support.grips or ()] or [carried.mass.cg_m]
     return stance_before_chest(
         carried.operator, sum(where, np.zeros(3)) / len(where), carried.rear_m, carried.setup.height
     )
@@ -120,9 +133,11 @@ def verdict(situation: Situation) -> tuple[str, str]:
     effort = also(worst.value_m, unit) if also is not None else ""
     if situation.status == "rests":
         return "Stays as it is turned.", f"At most {effort}; {off_by(worst, unit)}."
-    axis = worst.balance.name.split()[0].capitalize()
-    verb = "swings" if axis == "Pan" or "over" in worst.way or "back" in worst.way else "drops"
-    return f"{axis} {verb} {worst.way}.", f"{effort[0].upper()}{effort[1:]} only to hold still: {off_by(worst, unit)}."
+    verb = "drops" if worst.balance.key in (BalanceKey.TILT_FORE_AFT, BalanceKey.ROLL) else "swings"
+    return (
+        f"{_AXES[worst.balance.key]} {verb} {worst.way}.",
+        f"{effort[0].upper()}{effort[1:]} only to hold still: {off_by(worst, unit)}.",
+    )
 
 
 def drive_of(carried: Carried) -> Part | None:
@@ -254,7 +269,7 @@ def _cables(carried: Carried, drives: Drives) -> list[Figure]:
 
 STEPS = (
     Step(
-        "tilt fore-aft",
+        BalanceKey.TILT_FORE_AFT,
         "Tilt, fore-aft",
         "Motors off. Hold pan and roll; point the lens level and let go.",
         "The lens stays level.",
@@ -262,7 +277,7 @@ STEPS = (
         ("drops nose-down", "settles 12° nose-up", "motor effort 23 %", "stays"),
     ),
     Step(
-        "tilt vertical",
+        BalanceKey.TILT_VERTICAL,
         "Tilt, vertical",
         "Point the lens straight up, then straight down, and let go.",
         "It stays wherever you point it.",
@@ -270,7 +285,7 @@ STEPS = (
         ("falls over top-heavy", "4 mm above", "motor effort 15 %", "stays"),
     ),
     Step(
-        "roll",
+        BalanceKey.ROLL,
         "Roll",
         "Hold the tilt level, look from the front and let roll go.",
         "The horizon stays level.",
@@ -278,7 +293,7 @@ STEPS = (
         ("left side down", "settles 8° right side down", "motor effort 12 %", "stays"),
     ),
     Step(
-        "pan fore-aft",
+        BalanceKey.PAN_FORE_AFT,
         "Pan, in line with the arm",
         "Tip the handle forward by about 20° and let pan go; then across the arm.",
         "The camera does not swing round.",
@@ -286,7 +301,7 @@ STEPS = (
         ("swings round, front downhill", "6 mm in front", "stays"),
     ),
     Step(
-        "pan across",
+        BalanceKey.PAN_ACROSS,
         "Pan, across the arm",
         "Tip the handle to the side by about 20° and let pan go.",
         "The camera does not swing round.",

@@ -8,15 +8,15 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
 
 from equilix.body.hung import hung
-from equilix.body.load import PALM, Effort, Place, choose_grips, first_to_give_out
+from equilix.body.load import Effort, Place, choose_grips, first_to_give_out
 from equilix.body.posture import CHEST_DEPTH_M, Stance, reach, stance_before_chest
 from equilix.carry.conditions import (
-    BRACE,
     Balance,
     Carried,
     Figure,
@@ -28,8 +28,10 @@ from equilix.carry.conditions import (
     Y,
     off_by,
 )
+from equilix.keys import BalanceKey, Side, hand_key
 from equilix.kit.parts import Grip
 from equilix.units import Display, angle, duration, length, torque
+from equilix.words.names import EFFORTS
 
 Array = NDArray[np.float64]
 
@@ -37,6 +39,7 @@ OFF_LINE_M = 0.010
 SHARE_FROM, SHARE_TO = 0.35, 0.65
 """How far off the line, and which share of one hand (common practice, no source)."""
 LEAST_APART_M = 0.04
+_HANDS: Final[tuple[Side, Side]] = ("left", "right")
 _SIDEWAYS = ("left of", "right of", "to the left", "to the right")
 
 
@@ -48,34 +51,25 @@ def palm(carried: Carried) -> Place | None:
             body = assembly.bodies[row]
             low = float((body.box_centres_m - body.box_halves_m)[0, 2])
             point = assembly.to_rig(assembly.ids[row], np.array((float(body.box_centres_m[0, 0]), 0.0, low)))
-            return (
-                Grip(name=PALM, position_m=(0, 0, 0), axis=(1, 0, 0), side="left"),
-                assembly.ids[row],
-                part.name,
-                point,
-                X,
-            )
+            under = Grip(name="palm", position_m=(0, 0, 0), axis=(1, 0, 0), side="left")
+            return Place(under, assembly.ids[row], point, X, palm=True)
     return None
 
 
 def held_grips(carried: Carried) -> tuple[Place, ...]:
     """The grips that the hands take, left first: upright ones before a top handle; the palm where it is asked for."""
-    upright = [place for place in carried.grips if abs(place[4][2]) > 0.5]
+    upright = [place for place in carried.grips if abs(place.axis[2]) > 0.5]
     pool = upright if len(upright) >= (1 if carried.setup.palm else 2) else list(carried.grips)
     under = palm(carried) if carried.setup.palm else None
     if under is not None:
-        rightmost = sorted((p for p in pool if p[0].side != "left"), key=lambda p: float(p[3][1]))
+        rightmost = sorted((p for p in pool if p.side != "left"), key=lambda p: float(p.point_m[1]))
         return _of_hands(carried, {"left": under, **({"right": rightmost[0]} if rightmost else {})})
     return _of_hands(carried, choose_grips(pool))
 
 
-def _of_hands(carried: Carried, chosen: Mapping[str, Place]) -> tuple[Place, ...]:
+def _of_hands(carried: Carried, chosen: Mapping[Side, Place]) -> tuple[Place, ...]:
     """The places of the hands that hold, left first, each for its own hand: one that has let go takes no other's."""
-    return tuple(
-        (chosen[side][0].changed(side=side), *chosen[side][1:])
-        for side in ("left", "right")
-        if side in chosen and side != carried.setup.released
-    )
+    return tuple(chosen[side].taken_by(side) for side in _HANDS if side in chosen and side != carried.setup.released)
 
 
 def support(carried: Carried) -> Support | None:
@@ -83,12 +77,12 @@ def support(carried: Carried) -> Support | None:
     held = held_grips(carried)
     if not held:
         return None
-    points = [place[3] for place in held]
+    points = [place.point_m for place in held]
     middle = sum(points, np.zeros(3)) / len(points)
     span = float(max(p[0] for p in points) - middle[0])
     return Support(
-        "line of the hands" if len(held) == 2 else "grip",
-        held[0][1],
+        "hands" if len(held) == 2 else "grip",
+        held[0].placement,
         middle,
         (),
         (-span, span),
@@ -105,7 +99,7 @@ def line_of(support: Support) -> tuple[Array, Array] | None:
     grips = support.grips or ()
     if len(grips) < 2:
         return None
-    way = (grips[0][3] - grips[1][3])[:2]
+    way = (grips[0].point_m - grips[1].point_m)[:2]
     size = float(np.hypot(*way))
     if size < LEAST_APART_M:
         return None
@@ -117,9 +111,9 @@ def shares(support: Support, cg_m: Array) -> tuple[float, float]:
     """Share of the left hand and of the right: the law of the lever along their line, seen from above."""
     found = line_of(support)
     if found is None:
-        return (1.0, 0.0) if support.grips and support.grips[0][0].side == "left" else (0.0, 1.0)
+        return (1.0, 0.0) if support.grips and support.grips[0].side == "left" else (0.0, 1.0)
     assert support.grips is not None
-    left, right = support.grips[0][3][:2], support.grips[1][3][:2]
+    left, right = support.grips[0].point_m[:2], support.grips[1].point_m[:2]
     share = float((cg_m[:2] - right) @ found[0]) / float((left - right) @ found[0])
     return share, 1.0 - share
 
@@ -137,7 +131,7 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
         name = "the grip"
         return (
             Balance(
-                "off the line",
+                BalanceKey.OFF_LINE,
                 X,
                 support.datum_m,
                 on,
@@ -150,7 +144,7 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
                 also=off,
             ),
             Balance(
-                "along the line",
+                BalanceKey.ALONG_LINE,
                 Y,
                 support.datum_m,
                 on,
@@ -169,20 +163,20 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
         across = -across
     words = ("in front of", "behind", "nose-down", "nose-up") if fore else _SIDEWAYS
     left = shares(support, carried.mass.cg_m)[0]
-    length_m = float(np.hypot(*(grips[0][3] - grips[1][3])[:2]))
+    length_m = float(np.hypot(*(grips[0].point_m - grips[1].point_m)[:2]))
     at_foot = min(max(left, 0.0), 1.0)
-    foot = grips[1][3] + at_foot * (grips[0][3] - grips[1][3])
+    foot = grips[1].point_m + at_foot * (grips[0].point_m - grips[1].point_m)
 
     def share(value: float, unit: Display) -> str:
         del unit
         return f"the left hand takes {0.5 + value / length_m:.0%} before the wrists help"
 
     def both(first: float) -> tuple[tuple[str, float], ...]:
-        return ((grips[0][1], first), (grips[1][1], 1.0 - first))
+        return ((grips[0].placement, first), (grips[1].placement, 1.0 - first))
 
     return (
         Balance(
-            "off the line",
+            BalanceKey.OFF_LINE,
             np.array((*across, 0.0)),
             foot,
             both(at_foot),
@@ -192,7 +186,7 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
             also=off,
         ),
         Balance(
-            "along the line",
+            BalanceKey.ALONG_LINE,
             np.array((*along, 0.0)),
             support.datum_m,
             both(0.5),
@@ -211,9 +205,7 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
 def stance(carried: Carried, support: Support) -> Stance:
     """The operator behind the rig; where that is too far for the arms, its rear end passes beside the body."""
     behind = stance_before_chest(carried.operator, support.datum_m, carried.rear_m, carried.setup.height)
-    if all(
-        reach(carried.operator, p[0].side, behind.shoulders_m[p[0].side], p[3]).reached for p in support.grips or ()
-    ):
+    if all(reach(carried.operator, p.side, behind.shoulders_m[p.side], p.point_m).reached for p in support.grips or ()):
         return behind
     return stance_before_chest(carried.operator, support.datum_m, math.inf, carried.setup.height)
 
@@ -289,13 +281,13 @@ def hung_shares(support: Support, carried: Carried) -> dict[str, float]:
 
 def _let_down_words(tired: Effort) -> str:
     if tired.share >= 1.0:
-        return f"more than the {tired.name} can hold: lift it with two"
-    return f"{duration(tired.endurance_s)}, then the {tired.name}"
+        return f"more than the {EFFORTS[tired.key]} can hold: lift it with two"
+    return f"{duration(tired.endurance_s)}, then the {EFFORTS[tired.key]}"
 
 
 def lifted_shares(situation: Situation) -> tuple[float, float]:
     """What left and right hand lift of the weight, as the arms would share it: wrists shift it from the lever rule."""
-    found = (float(situation.holding.force_of(f"{side} hand")[2]) for side in ("left", "right"))
+    found = (float(situation.holding.force_of(hand_key(side))[2]) for side in _HANDS)
     left, right = (lift / situation.carried.weight_n for lift in found)
     return left, right
 
@@ -314,7 +306,7 @@ def _share_warning(side: str, share: float) -> str:
 
 STEPS = (
     Step(
-        "off the line",
+        BalanceKey.OFF_LINE,
         "Twist",
         "Hold the rig by both grips before the chest, wrists loose.",
         "The lens neither drops nor climbs.",
@@ -322,7 +314,7 @@ STEPS = (
         ("drops nose-down", "9 mm in front", "stays"),
     ),
     Step(
-        "along the line",
+        BalanceKey.ALONG_LINE,
         "Shares",
         "Feel which hand carries more.",
         "Both hands carry about the same.",
@@ -333,5 +325,5 @@ STEPS = (
 
 HANDHELD = Way(
     "handheld", "in both hands", "a grip", support, balances, stance, verdict, STEPS, figures,
-    leans=("hip", "eyecup", "left elbow", "right elbow", BRACE), holds_off=True,
+    leans=("hip", "eyecup", "left elbow", "right elbow", "brace"), holds_off=True,
 )  # fmt: skip

@@ -15,6 +15,7 @@ from equilix.carry.conditions import Balance, Carried, Figure, Situation, Step, 
 from equilix.carry.hanging import drop_m, hanging_balances, hanging_figures, hanging_verdict
 from equilix.carry.springs import bounce_figures, lift_n, spring_figures
 from equilix.carry.worn import frame, lean_figure, lift_of
+from equilix.keys import BalanceKey, ContactKey
 from equilix.kit.carriers import Harness
 from equilix.mechanics.contact import Bearing
 from equilix.mechanics.pendulum import sway_hz
@@ -31,7 +32,7 @@ def support(carried: Carried) -> Support | None:
     if found is None:
         return None
     lift = lift_n(carried, carried.borne_by(Harness))
-    line = Bearing("line", found[1], UP, 0.0)
+    line = Bearing(ContactKey("line"), found[1], UP, 0.0)
     return Support("eyelet", found[0], found[1], (line,), hangs=True, lift_n=lift, level=True, wrists=True)
 
 
@@ -42,7 +43,7 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
 
 def stance(carried: Carried, support: Support) -> Stance:
     """Behind the line by as much as the boom is long; without one as close as hands before the chest ask."""
-    where = [place[3] for place in carried.grips]
+    where = [place.point_m for place in carried.grips]
     hands = sum(where, np.zeros(3)) / len(where) if where else carried.mass.cg_m
     found = stance_before_chest(carried.operator, hands, carried.rear_m)
     harness = carried.borne_by(Harness)
@@ -120,7 +121,7 @@ def _long_day(hips_n: float) -> str:
 
 STEPS = (
     Step(
-        "fore-aft",
+        BalanceKey.FORE_AFT,
         "Pitch",
         "Hook the line into the eyelet and let go with care, a hand under the lens.",
         "The lens is level.",
@@ -128,7 +129,7 @@ STEPS = (
         ("12° nose-up", "8 mm in front", "stays"),
     ),
     Step(
-        "sideways",
+        BalanceKey.SIDEWAYS,
         "Roll",
         "Look at it from the front.",
         "The horizon is level.",

@@ -5,7 +5,7 @@ Each touches only where the body gets to it; else it bears nothing, and that is 
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
@@ -14,13 +14,24 @@ from numpy.typing import NDArray
 
 from equilix.body.load import Held
 from equilix.body.posture import CHEST_DEPTH_M, SEAT_HIP, Stance, eye_of, stance_at
-from equilix.carry.conditions import BRACE, Carried, Figure, Support, Way, X, Y
+from equilix.carry.conditions import Carried, Figure, Support, Way, X, Y
+from equilix.keys import ContactKey, ContactKind, Lean, Side
 from equilix.mechanics.contact import Bearing
 from equilix.units import Display, length
+from equilix.words.names import TOUCHES
 
 Array = NDArray[np.float64]
 
-ELBOWS: Final = ("left elbow", "right elbow")
+GAPS: Final[Mapping[Lean, str]] = {
+    "hip": "hip_gap_m",
+    "eyecup": "eyecup_gap_m",
+    "left elbow": "left_elbow_gap_m",
+    "right elbow": "right_elbow_gap_m",
+    "brace": "brace_gap_m",
+}
+"""The figure of each."""
+ELBOWS: Final[Mapping[Lean, Side]] = {"left elbow": "left", "right elbow": "right"}
+_SIDES: Final[tuple[tuple[Side, int], ...]] = (("left", 1), ("right", -1))
 EYE_GETS_M: Final = 0.04
 """Head and eye reach so far without bending (estimate)."""
 EYE_MOST_N: Final = 15.0
@@ -38,7 +49,7 @@ HIP_APART_M: Final = 0.03
 class Touch:
     """One thing to lean on: how far the body is from it, m, 0 where it touches; and what then bears on the rig."""
 
-    name: str
+    key: Lean
     gap_m: float
     bearings: tuple[Bearing, ...] = ()
     subject: str = ""
@@ -50,12 +61,11 @@ class Touch:
 
     def figure(self, unit: Display) -> Figure:
         """As a figure of the way of carrying."""
-        key = f"{self.name.replace(' ', '_')}_gap_m"
-        label = f"{self.name.capitalize()}{' at the eye' if self.name == 'eyecup' else ' against the body'}"
+        key, label = GAPS[self.key], TOUCHES[self.key]
         if self.touches:
             return Figure(key, label, self.gap_m, "m", "touches")
         if not np.isfinite(self.gap_m):
-            lacks = "Its hand holds nothing, or does not get to its grip." if self.name in ELBOWS else (
+            lacks = "Its hand holds nothing, or does not get to its grip." if self.key in ELBOWS else (
                 f"There is no {self.subject} to lean on."
             )  # fmt: skip
             return Figure(key, label, self.gap_m, "m", "cannot", lacks)
@@ -105,23 +115,21 @@ def touches(carried: Carried, way: Way, stance: Stance) -> tuple[Touch, ...]:
             if eye is None
             else max(float(np.linalg.norm(eye - eye_of(carried.operator, stance))) - EYE_GETS_M, 0.0)
         )
-        cup = (Bearing("eyecup", eye, X, most_n=EYE_MOST_N),) if eye is not None and gap <= 0 else ()
+        cup = (Bearing(ContactKey("eyecup"), eye, X, most_n=EYE_MOST_N),) if eye is not None and gap <= 0 else ()
         found.append(Touch("eyecup", gap, cup, "viewfinder" if eye is None else "eye"))
     if "hip" in chosen:
         found.append(Touch("hip", 0.0, _pair("hip", rear_m(carried), HIP_APART_M)))
-    brace = carried.anchor(BRACE) if BRACE in way.leans else None
+    brace = carried.anchor("brace") if "brace" in way.leans else None
     if brace is not None:
         chest = float(stance.shoulders_m["left"][0]) + CHEST_DEPTH_M
         gap = 0.0 if way.holds_off else max(abs(float(brace[1][0]) - chest) - BRACE_GIVES_M, 0.0)
-        found.append(Touch(BRACE, gap, _pair("brace", brace[1], BRACE_APART_M) if gap <= 0 else (), "brace"))
+        found.append(Touch("brace", gap, _pair("brace", brace[1], BRACE_APART_M) if gap <= 0 else (), "brace"))
     return tuple(found)
 
 
-def _pair(name: str, middle: Array, apart_m: float) -> tuple[Bearing, ...]:
+def _pair(kind: ContactKind, middle: Array, apart_m: float) -> tuple[Bearing, ...]:
     """Two places side by side that the body pushes forward at."""
-    return tuple(
-        Bearing(f"{name} {side}", middle + sign * apart_m * Y, X) for side, sign in (("left", 1), ("right", -1))
-    )
+    return tuple(Bearing(ContactKey(kind, side), middle + sign * apart_m * Y, X) for side, sign in _SIDES)
 
 
 def leaning(support: Support, found: Sequence[Touch]) -> Support:
@@ -133,8 +141,8 @@ def leaning(support: Support, found: Sequence[Touch]) -> Support:
 def elbow_figures(carried: Carried, way: Way, arms: Sequence[Held]) -> tuple[Figure, ...]:
     """Whether each elbow that is to be tucked in gets to the body."""
     found = []
-    for name in ELBOWS:
-        if name in carried.setup.leans_on and name in way.leans:
-            gap = next((each.tucked_gap_m for each in arms if f"{each.arm.side} elbow" == name), np.inf)
-            found.append(Touch(name, gap, subject="elbow").figure(carried.display))
+    for key, side in ELBOWS.items():
+        if key in carried.setup.leans_on and key in way.leans:
+            gap = next((each.tucked_gap_m for each in arms if each.arm.side == side), np.inf)
+            found.append(Touch(key, gap, subject="elbow").figure(carried.display))
     return tuple(found)

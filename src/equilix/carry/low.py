@@ -10,6 +10,7 @@ from equilix.body.load import choose_grips
 from equilix.body.posture import Stance, stance_arm_down
 from equilix.carry.conditions import Balance, Carried, Situation, Step, Support, Way
 from equilix.carry.hanging import hanging_balances, hanging_figures, hanging_verdict
+from equilix.keys import BalanceKey
 
 LEVEL_RAD = math.radians(2.0)
 """How far off level it may hang (common practice, no source)."""
@@ -17,14 +18,13 @@ LEVEL_RAD = math.radians(2.0)
 
 def support(carried: Carried) -> Support | None:
     """The highest handle that lies level; None where there is none."""
-    flat = [place for place in carried.grips if abs(place[4][2]) < 0.5]
+    flat = [place for place in carried.grips if abs(place.axis[2]) < 0.5]
     if not flat:
         return None
-    grip, placement_id, name, point, axis = max(flat, key=lambda place: float(place[3][2]))
-    side = carried.operator.shoulder
-    held = (grip.changed(side=side), placement_id, name, point, axis)
+    held = max(flat, key=lambda place: float(place.point_m[2]))
+    held = held.taken_by(carried.operator.shoulder)
     return Support(
-        "hand", placement_id, np.asarray(point), hangs=True, level=True, wrists=True,
+        "hand", held.placement, np.asarray(held.point_m), hangs=True, level=True, wrists=True,
         grips=tuple(choose_grips([held]).values()),
     )  # fmt: skip
 
@@ -46,11 +46,11 @@ def verdict(situation: Situation) -> tuple[str, str]:
 
 STEPS = (
     Step(
-        "fore-aft", "Pitch", "Let the rig hang from one finger under the top handle.",
+        BalanceKey.FORE_AFT, "Pitch", "Let the rig hang from one finger under the top handle.",
         "The camera hangs level.", "side", ("12° nose-down", "5 mm in front", "stays"),
     ),
     Step(
-        "sideways", "Roll", "Look at it from the front, still hanging.",
+        BalanceKey.SIDEWAYS, "Roll", "Look at it from the front, still hanging.",
         "The horizon is level.", "front", ("4° left side down", "stays"),
     ),
 )  # fmt: skip

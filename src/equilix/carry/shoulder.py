@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from typing import Final
+
 import numpy as np
 from numpy.typing import NDArray
 
 from equilix.body.posture import Stance, knees_m, stance_under_pad
 from equilix.carry.conditions import (
-    BRACE,
     Balance,
     Carried,
     Figure,
@@ -19,12 +20,15 @@ from equilix.carry.conditions import (
     off_by,
     sideways,
 )
+from equilix.keys import BalanceKey, ContactKey, End, Side
 from equilix.mechanics.bearing import bearing_pressure_pa
 from equilix.mechanics.contact import Bearing, Holding
 from equilix.units import length, pressure, torque
 
 Array = NDArray[np.float64]
 
+_ENDS: Final[tuple[tuple[End, int], ...]] = (("front", 1), ("rear", -1))
+_SIDES: Final[tuple[tuple[Side, int], ...]] = (("left", 1), ("right", -1))
 EDGE_MARGIN_M = 0.010
 """Nearer to the edge of the pad than this, the rig nods by itself (common practice, no source)."""
 KNEE_REACH_M = 0.04
@@ -40,15 +44,15 @@ def support(carried: Carried) -> Support | None:
         pad, up = part.pad, np.array((0.0, 0.0, 1.0))
         corners = tuple(
             Bearing(
-                f"pad {fore} {side}",
+                ContactKey("pad", side, fore),
                 assembly.to_rig(
                     placement_id,
                     np.array(pad.centre_m) + np.array((sx * pad.length_m / 2, sy * pad.width_m / 2, 0.0)),
                 ),
                 up,
             )
-            for fore, sx in (("front", 1), ("rear", -1))
-            for side, sy in (("left", 1), ("right", -1))
+            for fore, sx in _ENDS
+            for side, sy in _SIDES
         )
         half = pad.length_m / 2
         centre = assembly.to_rig(placement_id, pad.centre_m)
@@ -95,9 +99,9 @@ def pad_pressure_pa(support: Support | None, cg_m: Array, holding: Holding) -> f
 
     The hands steady it and leave the load where the CG is, or at the edge that it is past.
     """
-    if support is None or support.name != "pad":
+    if support is None or support.kind != "pad":
         return 0.0
-    load = sum(float(c.force_n[2]) for c in holding.contacts if c.name.startswith("pad "))
+    load = sum(float(c.force_n[2]) for c in holding.contacts if c.key.kind == "pad")
     size = np.array((support.span_m[1] - support.span_m[0], support.width_m))
     return bearing_pressure_pa(max(load, 0.0), (cg_m - support.datum_m)[:2], size)
 
@@ -131,9 +135,9 @@ def knee_gaps_m(carried: Carried, where: Stance) -> dict[str, float]:
     knees, found = knees_m(carried.operator, where), {}
     for side in ("left", "right"):
         ends = [
-            float(point[2] - 0.5 * abs(axis[2]) * 0.1 - knees[side][2])
-            for grip, _, _, point, axis in carried.grips
-            if (point[1] > 0) == (side == "left") and abs(axis[2]) > 0.5
+            float(place.point_m[2] - 0.5 * abs(place.axis[2]) * 0.1 - knees[side][2])
+            for place in carried.grips
+            if (place.point_m[1] > 0) == (side == "left") and abs(place.axis[2]) > 0.5
         ]
         if ends:
             found[side] = min(ends)
@@ -174,16 +178,16 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
 
 STEPS = (
     Step(
-        "fore-aft", "Fore-aft", "Set the rig on the shoulder, let the hands hover by the handles.",
+        BalanceKey.FORE_AFT, "Fore-aft", "Set the rig on the shoulder, let the hands hover by the handles.",
         "It stays level when you let go.", "side", ("nods forward", "12 mm in front", "stays"),
     ),
     Step(
-        "sideways", "Sideways", "Stand straight and look at the horizon in the picture.",
+        BalanceKey.SIDEWAYS, "Sideways", "Stand straight and look at the horizon in the picture.",
         "It does not roll towards or away from the head.", "front", ("leans left", "8 mm right", "stays"),
     ),
 )  # fmt: skip
 
 SHOULDER = Way(
     "shoulder", "on the shoulder", "a part with a shoulder pad", support, balances, stance, verdict, STEPS, figures,
-    leans=("eyecup", "left elbow", "right elbow", BRACE),
+    leans=("eyecup", "left elbow", "right elbow", "brace"),
 )  # fmt: skip

@@ -10,6 +10,7 @@ import numpy as np
 from equilix.body.posture import Stance, stance_at_eye
 from equilix.carry.conditions import Balance, Carried, Figure, Situation, Step, Support, Way, fore_aft, off_by, sideways
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.keys import BalanceKey, ContactKey
 from equilix.kit.carriers import TripodHead
 from equilix.kit.parts import Part
 from equilix.mechanics.contact import Bearing
@@ -30,7 +31,7 @@ def support(carried: Carried) -> Support | None:
     found = carried.anchor("head")
     if found is None:
         return None
-    bearing = Bearing("head", found[1], np.array((0.0, 0.0, 1.0)))
+    bearing = Bearing(ContactKey("head"), found[1], np.array((0.0, 0.0, 1.0)))
     head = carried.borne_by(TripodHead)
     below = 0.0 if head is None else head.plate_over_axis_m
     counter = 0.0
@@ -157,7 +158,7 @@ def few(tip_rad: float) -> str:
 
 STEPS = (
     Step(
-        "fore-aft",
+        BalanceKey.FORE_AFT,
         "Fore-aft",
         "Counterbalance off, drag off, a hand on the bar. Let the tilt go.",
         "It stays level.",
@@ -165,7 +166,7 @@ STEPS = (
         ("tilts nose-down", "14 mm in front", "stays"),
     ),
     Step(
-        "sideways",
+        BalanceKey.SIDEWAYS,
         "Sideways",
         "Look along the lens; loosen the plate’s screw.",
         "The plate’s middle is under the camera’s.",

@@ -20,9 +20,9 @@ from equilix.body.posture import Stance, stance_at_eye
 from equilix.body.whole import SPINE_BEHIND
 from equilix.carry.conditions import (
     Balance,
+    ByHeight,
     Carried,
     Figure,
-    Lever,
     Situation,
     Step,
     Support,
@@ -38,10 +38,12 @@ from equilix.carry.drop import WAYS, Drop, drop
 from equilix.carry.gimbal import gimbal_balances, gimbal_figures
 from equilix.carry.springs import bounce_figures, lift_n, spring_figures
 from equilix.carry.worn import frame, lean_figure, lift_of
+from equilix.keys import BalanceKey, ContactKey
 from equilix.kit.carriers import SpringArm
 from equilix.mechanics.contact import Bearing
 from equilix.mechanics.mass_properties import inertia_about
 from equilix.units import Display, angle, force, inertia, length, torque
+from equilix.words.names import BALANCES
 
 STATIC_M: Final = 0.001
 SHORTEST_DROP_S: Final = 2.0
@@ -63,8 +65,8 @@ def support(carried: Carried) -> Support | None:
     if found is None:
         return None
     lift = lift_n(carried, carried.borne_by(SpringArm))
-    own = tuple(place for place in carried.grips if place[1] == found[0])
-    arm = Bearing("arm", found[1], Z, 0.0)
+    own = tuple(place for place in carried.grips if place.placement == found[0])
+    arm = Bearing(ContactKey("arm"), found[1], Z, 0.0)
     return Support("post", found[0], found[1], (arm,), hangs=True, lift_n=lift, grips=own or None, wrists=True)
 
 
@@ -107,7 +109,7 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
         fore_aft(support, STATIC_M, datum_name=name, falls_ahead="forward", falls_behind="back", also=leans),
         sideways(support, STATIC_M, datum_name=name, also=leans),
         Balance(
-            "drop time",
+            BalanceKey.DROP_TIME,
             Z,
             wanted,
             on,
@@ -122,10 +124,18 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
             also=drops,
         ),
         *(
-            _dynamic(carried, support, direction, *words)
-            for direction, words in (
-                (X, ("dynamic fore-aft", "in front of", "behind", "nose-down when panned", "nose-up when panned")),
-                (Y, ("dynamic sideways", "left of", "right of", "to the left when panned", "to the right when panned")),
+            _dynamic(carried, support, direction, key, *words)
+            for key, direction, words in (
+                (
+                    BalanceKey.DYNAMIC_FORE_AFT,
+                    X,
+                    ("in front of", "behind", "nose-down when panned", "nose-up when panned"),
+                ),
+                (
+                    BalanceKey.DYNAMIC_SIDEWAYS,
+                    Y,
+                    ("left of", "right of", "to the left when panned", "to the right when panned"),
+                ),
             )
         ),
     )
@@ -136,12 +146,12 @@ def _drop_said(dropped: Drop, below: float) -> str:
     return "it turns over" if math.isinf(time) else f"drop time {time:.1f} s {dropped.words}"
 
 
-def _dynamic(carried: Carried, support: Support, direction: np.ndarray, *words: str) -> Balance:
+def _dynamic(carried: Carried, support: Support, direction: np.ndarray, key: BalanceKey, *words: str) -> Balance:
     scale = gyration_m(carried, direction)
     own = -float((carried.assembly.inertias_kg_m2 @ direction @ Z).sum()) / scale
-    name, ahead, behind, falls_ahead, falls_behind = words
+    ahead, behind, falls_ahead, falls_behind = words
     return Balance(
-        name,
+        key,
         direction,
         support.datum_m,
         ((support.placement, 1.0),),
@@ -152,7 +162,7 @@ def _dynamic(carried: Carried, support: Support, direction: np.ndarray, *words: 
         falls_behind,
         "the post",
         subject="Panned quickly, it shakes as if its centre of gravity stood",
-        lever=Lever(Z, support.datum_m, scale, own),
+        by_height=ByHeight(Z, support.datum_m, scale, own),
         rank=2,
     )
 
@@ -180,21 +190,27 @@ def verdict(situation: Situation) -> tuple[str, str]:
     if below <= 0:
         return "Turns over.", f"Top-heavy: the centre of gravity is {length(-below, unit)} above the gimbal."
     if situation.status == "rests":
-        return "Stands upright.", f"{said[0].upper()}{said[1:]}; {off_by(situation.condition('fore-aft'), unit)}."
-    wrong = {c.balance.name: c for c in situation.conditions if not c.ok}
-    first = next((wrong[name] for name in _ORDER if name in wrong), worst)
-    name, dropping = first.balance.name, f"{said[0].upper()}{said[1:]}"
-    if name in ("fore-aft", "sideways"):
+        return (
+            "Stands upright.",
+            f"{said[0].upper()}{said[1:]}; {off_by(situation.condition(BalanceKey.FORE_AFT), unit)}.",
+        )
+    wrong = {c.balance.key: c for c in situation.conditions if not c.ok}
+    first = next((wrong[key] for key in _ORDER if key in wrong), worst)
+    key, dropping = first.balance.key, f"{said[0].upper()}{said[1:]}"
+    if key in (BalanceKey.FORE_AFT, BalanceKey.SIDEWAYS):
         leans = angle(math.atan2(abs(first.value_m), below))
         return f"Leans {first.way}.", f"{leans} at rest: {off_by(first, unit)}. {dropping}."
-    if name == "drop time":
+    if key == BalanceKey.DROP_TIME:
         return f"Drops {first.way}.", f"{dropping}; {SHORTEST_DROP_S:g} to {LONGEST_DROP_S:g} s are usual."
-    if name.startswith("dynamic"):
+    if key in (BalanceKey.DYNAMIC_FORE_AFT, BalanceKey.DYNAMIC_SIDEWAYS):
         return "Wobbles when panned.", f"{first.way[0].upper()}{first.way[1:]}; {said}."
-    return f"On the sled: {name} is off.", f"{off_by(first, unit)}. {dropping}."
+    return f"On the sled: {BALANCES[key]} is off.", f"{off_by(first, unit)}. {dropping}."
 
 
-_ORDER = ("fore-aft", "sideways", "drop time", "dynamic fore-aft", "dynamic sideways")
+_ORDER = (
+    BalanceKey.FORE_AFT, BalanceKey.SIDEWAYS, BalanceKey.DROP_TIME, BalanceKey.DYNAMIC_FORE_AFT,
+    BalanceKey.DYNAMIC_SIDEWAYS,
+)  # fmt: skip
 """What is said first: static before drop time before dynamic, as it is balanced."""
 
 
@@ -275,7 +291,7 @@ def _height(situation: Situation) -> Figure:
 
 STEPS = (
     Step(
-        "sideways",
+        BalanceKey.SIDEWAYS,
         "Static, sideways",
         "Balance the camera first. Hold the sled by the gimbal, spar below, and look from behind.",
         "The post hangs upright.",
@@ -283,7 +299,7 @@ STEPS = (
         ("settles 3° left side down", "2 mm right", "stays"),
     ),
     Step(
-        "fore-aft",
+        BalanceKey.FORE_AFT,
         "Static, fore-aft",
         "Look from the side.",
         "The post hangs upright.",
@@ -291,7 +307,7 @@ STEPS = (
         ("settles 5° nose-down", "2 mm in front", "stays"),
     ),
     Step(
-        "drop time",
+        BalanceKey.DROP_TIME,
         "Drop time",
         "Tip the sled forward to horizontal, let go and time it until it passes upright; sideways, say so.",
         f"{SHORTEST_DROP_S:g} to {LONGEST_DROP_S:g} s.",
@@ -299,7 +315,7 @@ STEPS = (
         ("drop time 1.4 s", "1.6 s sideways", "turns over"),
     ),
     Step(
-        "dynamic fore-aft",
+        BalanceKey.DYNAMIC_FORE_AFT,
         "Dynamic",
         "Spin the sled about its post, half a turn a second.",
         "The post stays upright while it spins.",
@@ -307,7 +323,7 @@ STEPS = (
         ("4 mm in front", "stays"),
     ),
     Step(
-        "dynamic sideways",
+        BalanceKey.DYNAMIC_SIDEWAYS,
         "Dynamic, sideways",
         "Spin it again and look from the front.",
         "The post stays upright while it spins.",

@@ -96,7 +96,7 @@ def frame(
 
 def lift_of(holding: Holding) -> float:
     """What arm or line lifts, N."""
-    return float(sum(each.force_n[2] for each in holding.contacts if each.name in ("arm", "line")))
+    return float(sum(each.force_n[2] for each in holding.contacts if each.key.kind in ("arm", "line")))
 
 
 def lean_figure(worn: Frame) -> Figure:

@@ -12,15 +12,22 @@ from equilix.units import angle, mass
 def handle(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
     """A smooth top handle and the weight that someone may pick up by it."""
     allowed = rule(rules, "smooth_handle_kg")
-    for grip, placement_id, name, _, axis in analysis.carried.grips:
-        if abs(axis[2]) > 0.5 or grip.surface != "smooth":
+    for place in analysis.carried.grips:
+        if abs(place.axis[2]) > 0.5 or place.grip.surface != "smooth":
             continue
         share = analysis.mass.mass_kg / allowed
         weighs = mass(analysis.mass.mass_kg, analysis.display)
         said = f"smooth, under {weighs}; trusted up to {mass(allowed, analysis.display)}"
         todo = "Wrap it, or take one of rubber." if share > 1 else ""
         yield Check(
-            "handle", placement_id, f"The {name}", said, share, todo, THUMB, level_of(share, stop_at=2.5, mind_at=1.0)
+            "handle",
+            place.placement,
+            f"The {analysis.carried.named(place.placement)}",
+            said,
+            share,
+            todo,
+            THUMB,
+            level_of(share, stop_at=2.5, mind_at=1.0),
         )
 
 

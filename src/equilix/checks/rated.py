@@ -9,6 +9,7 @@ import numpy as np
 from equilix.analysis import Analysis
 from equilix.checks.check import Check, Level, level_of
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.keys import hand_key
 from equilix.units import apart, mass, torque
 
 
@@ -70,7 +71,7 @@ def clamps(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
             pull = np.cross(stack.cg_m - at, (0.0, 0.0, -stack.mass_kg * STANDARD_GRAVITY_M_S2))
             arm = held.get(placement_id)
             if arm is not None:
-                pull = pull + np.cross(arm.hand_m - at, analysis.holding.force_of(f"{arm.side} hand"))
+                pull = pull + np.cross(arm.hand_m - at, analysis.holding.force_of(hand_key(arm.side)))
             turning = abs(float(pull @ frame[:, 2]))
             share = turning / seat.point.most_nm
             shown = apart(turning, seat.point.most_nm, lambda nm, more: torque(nm, unit, more))

@@ -64,7 +64,7 @@ def held_at(analysis: Analysis, aim_rad: float) -> float:
         return found
 
     places: tuple[Place, ...] = tuple(
-        (grip, key, name, moved(point), tilt @ axis) for grip, key, name, point, axis in support.places(carried)
+        place._replace(point_m=moved(place.point_m), axis=tilt @ place.axis) for place in support.places(carried)
     )
     hands, held = hands_on(carried, analysis.way, support, stance, places, analysis.rested)
     holding = hold_rig(carried.mass.mass_kg, moved(carried.mass.cg_m), support, hands)

@@ -21,6 +21,7 @@ from equilix.body.whole import ACTION_LIMIT_N, Push, Spine, flow, neck_moment_nm
 from equilix.carry.worn import Frame, frame, spine_of
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.fit.gaze import Gaze, gaze
+from equilix.keys import Side, hand_key
 
 Array = NDArray[np.float64]
 
@@ -104,7 +105,7 @@ class Fit:
     @cached_property
     def letting_go(self) -> dict[str, Analysis]:
         """The rig when one hand has let go, to focus or to change a setting, by the side that lets go."""
-        found, sides = self.analysis, [contact.side for contact in self.analysis.holding.contacts if contact.side]
+        found, sides = self.analysis, [contact.hand for contact in self.analysis.holding.contacts if contact.hand]
         carried = found.carried
         if len(sides) < 2:
             return {}
@@ -131,14 +132,14 @@ class Fit:
         return tuple(sorted(found, key=lambda each: each.power_law_s))
 
     @cached_property
-    def rula(self) -> dict[str, Rula]:
+    def rula(self) -> dict[Side, Rula]:
         """The RULA scores of each side that holds something."""
         neck = self.gaze.neck_rad if self.gaze is not None else 0.0
-        found = {}
+        found: dict[Side, Rula] = {}
         for arm in self.arms:
             upper = arm.elbow_m - arm.shoulder_m
             outward = float(upper[1]) * (1.0 if arm.side == "left" else -1.0)
-            force = float(np.linalg.norm(self.analysis.holding.force_of(f"{arm.side} hand")))
+            force = float(np.linalg.norm(self.analysis.holding.force_of(hand_key(arm.side))))
             found[arm.side] = rula(
                 Posture(
                     arm.elevation_rad, arm.elbow_angle_rad, neck, self.lean_rad,
@@ -172,7 +173,7 @@ class Fit:
     def pick_up(self) -> dict[str, float]:
         """Lifting index of picking the rig up by hand, from the ground, its case, a table."""
         load = self.analysis.mass.mass_kg
-        good = "good" if any(abs(place[4][2]) < 0.5 for place in self.analysis.carried.grips) else "fair"
+        good = "good" if any(abs(place.axis[2]) < 0.5 for place in self.analysis.carried.grips) else "fair"
         return {
             place: Lift(PICK_UP_M, height, 0.5, coupling=good).index(load)  # type: ignore[arg-type]
             for place, height in PLACES.items()

@@ -22,10 +22,12 @@ from equilix.carry.hanging import drop_m
 from equilix.document import MOST_READINGS, Document
 from equilix.edits.kit import change_part
 from equilix.errors import Refused
+from equilix.keys import BalanceKey
 from equilix.kit.catalogue import free_id
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading, Term
 from equilix.units import length, mass
+from equilix.words.names import BALANCES
 
 Array = NDArray[np.float64]
 
@@ -90,7 +92,7 @@ def read_seen(analysis: Analysis, condition: Condition, text: str) -> Seen:
     if _STAYS.search(said):
         return Seen(condition, 0.0, balance.tolerance_m / 2, text)
     raise Refused(
-        f"“{text}” says nothing about {balance.name}",
+        f"“{text}” says nothing about {BALANCES[balance.key]}",
         f"Words like “{balance.falls_ahead}” or “{balance.falls_behind}”, or a figure with °, mm, % or s are allowed",
     )
 
@@ -119,9 +121,8 @@ def _direction(condition: Condition, said: str) -> float:
 
 def _below(analysis: Analysis, condition: Condition) -> float:
     """How far the CG that settles is below what it turns about."""
-    name = condition.balance.name
-    if name == "tilt fore-aft":
-        vertical = next(c for c in analysis.conditions if c.balance.name == "tilt vertical")
+    if condition.balance.key == BalanceKey.TILT_FORE_AFT:
+        vertical = next(c for c in analysis.conditions if c.balance.key == BalanceKey.TILT_VERTICAL)
         return -vertical.value_m
     if condition.balance.members is not None:
         cg = analysis.assembly.mass_properties(condition.balance.members).cg_m
@@ -132,7 +133,7 @@ def _below(analysis: Analysis, condition: Condition) -> float:
 
 
 def _timed(analysis: Analysis, condition: Condition, time_s: float, text: str) -> Seen:
-    if condition.balance.name != "drop time":
+    if condition.balance.key != BalanceKey.DROP_TIME:
         raise Refused(
             f"“{text}” is a time", "A time belongs to the drop time alone", "Give an angle, a length or words"
         )

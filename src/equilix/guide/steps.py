@@ -27,7 +27,6 @@ Array = NDArray[np.float64]
 
 MATTERS = 0.5
 """A move belongs to the first step whose condition it shifts by this share of its tolerance."""
-LOOKING = "Looking for what to slide …"
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,16 +36,8 @@ class Move:
     step: PlanStep
     placement: str
     moved_m: Array
-
-    @property
-    def text(self) -> str:
-        """What to do."""
-        return self.step.text
-
-    @property
-    def mark(self) -> str:
-        """Where the scale reads then."""
-        return self.step.mark
+    order: int
+    """Its place among what is still to be done, whichever axis it is for."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,6 +51,8 @@ class Advice:
     short: str
     elsewhere: str = ""
     """Which step puts this one right, where it is another."""
+    looking: bool = False
+    """What to slide for it is still being looked for."""
 
     @property
     def done(self) -> bool:
@@ -75,7 +68,7 @@ class Advice:
 
 def steps_of(analysis: Analysis) -> tuple[Step, ...]:
     """The steps of a way that this rig has conditions for; those of a gimbal that rides on something come first."""
-    there = {c.balance.name for c in analysis.conditions}
+    there = {c.balance.key for c in analysis.conditions}
     own = {step.condition for step in analysis.way.steps}
     riding = tuple(step for step in GIMBAL_STEPS if step.condition not in own)
     return tuple(step for step in (*riding, *analysis.way.steps) if step.condition in there)
@@ -120,15 +113,15 @@ def advise(analysis: Analysis, plan: Plan | None) -> tuple[Advice, ...]:
     ``plan``: the one that moves what is there, made for this rig (:func:`serves`); None while it is looked for.
     """
     steps = steps_of(analysis)
-    conditions = [next(c for c in analysis.conditions if c.balance.name == step.condition) for step in steps]
+    conditions = [next(c for c in analysis.conditions if c.balance.key == step.condition) for step in steps]
     if plan is None:
         wanted = any(not c.ok for c in conditions)
-        return tuple(Advice(s, c, "", (), "" if c.ok or not wanted else LOOKING) for s, c in _pairs(steps, conditions))
+        return tuple(Advice(s, c, "", (), "", looking=wanted and not c.ok) for s, c in _pairs(steps, conditions))
     moves = _pending(analysis, plan)
     at: list[list[Move]] = [[] for _ in steps]
     for move, effects in _effects(analysis, moves, conditions):
         at[_first(effects)].append(move)
-    ends = {c.balance.name: c for c in plan.after.conditions}
+    ends = {c.balance.key: c for c in plan.after.conditions}
     found = []
     for number, (step, condition) in enumerate(_pairs(steps, conditions)):
         mine = tuple(at[number])
@@ -153,13 +146,14 @@ def _elsewhere(steps: Sequence[Step], at: Sequence[Sequence[Move]]) -> str:
 
 def _pending(analysis: Analysis, plan: Plan) -> list[Move]:
     """The plan's steps that are not done yet, with how far each goes."""
-    found, assembly, setup = [], analysis.assembly, analysis.setup
+    found: list[Move] = []
+    assembly, setup = analysis.assembly, analysis.setup
     for step in plan.steps:
         if isinstance(step, SlideTo):
             placement = setup.by_id.get(step.placement)
             way = assembly.slide_direction(step.placement) if placement is not None else None
             if placement is not None and way is not None and abs(placement.slide_m - step.slide_m) > 1e-6:
-                found.append(Move(step, step.placement, (step.slide_m - placement.slide_m) * way))
+                found.append(Move(step, step.placement, (step.slide_m - placement.slide_m) * way, len(found)))
         elif isinstance(step, DrawOut):
             placement = setup.by_id.get(step.placement)
             if placement is not None and abs(placement.extension_m - step.extension_m) > 1e-6:
@@ -167,12 +161,12 @@ def _pending(analysis: Analysis, plan: Plan) -> list[Move]:
                 scope = assembly.parts[row].telescope
                 assert scope is not None  # it is drawn out
                 way = assembly.rotations[row] @ scope.axis_unit
-                found.append(Move(step, step.placement, (step.extension_m - placement.extension_m) * way))
+                found.append(Move(step, step.placement, (step.extension_m - placement.extension_m) * way, len(found)))
         else:
             placement_id = getattr(step, "placement", None)
             after = plan.after.setup.by_id.get(placement_id or "")
             if placement_id in setup.by_id and setup.by_id[placement_id] != after:
-                found.append(Move(step, placement_id, np.zeros(3)))
+                found.append(Move(step, placement_id, np.zeros(3), len(found)))
     return found
 
 
@@ -196,7 +190,7 @@ def _effects(
             datum = sum(part * way.share_of(setup.carriers(each)) for each, part in balance.datum_on)
             with_datum = (
                 float((condition.by_place @ move.moved_m).sum())
-                if balance.lever is not None
+                if balance.by_height is not None
                 else float(balance.direction @ move.moved_m)
             )
             effects.append(abs(with_parts - datum * with_datum) / balance.tolerance_m)

@@ -15,6 +15,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.keys import ContactKey, Joint, Side
 
 Array = NDArray[np.float64]
 
@@ -38,7 +39,7 @@ class Bearing:
     ``friction`` 0 leaves nothing across the normal, as in a line.
     """
 
-    name: str
+    key: ContactKey
     point_m: Array
     normal: Array
     friction: float = PAD_FRICTION
@@ -50,7 +51,7 @@ class Bearing:
 class Lever:
     """A joint behind a hand: where it is (3,), its strength in N·m, and the moment ``(3,)`` it bears unloaded."""
 
-    name: str
+    joint: Joint
     point_m: Array
     strength_nm: float
     own_moment_nm: Array
@@ -64,7 +65,7 @@ class Hand:
     only pushes and pulls.
     """
 
-    name: str
+    key: ContactKey
     point_m: Array
     comfortable_n: float
     levers: tuple[Lever, ...]
@@ -76,7 +77,7 @@ class Hand:
 class Contact:
     """A force ``(3,)``, N, that acts on the rig at a point ``(3,)``, m, and a moment ``(3,)``, N·m, from a wrist."""
 
-    name: str
+    key: ContactKey
     point_m: Array
     force_n: Array
     moment_nm: Array = field(default_factory=lambda: np.zeros(3))
@@ -92,9 +93,9 @@ class Contact:
         return float(abs(self.force_n[2]) if self.upright else np.linalg.norm(self.force_n))
 
     @property
-    def side(self) -> str:
-        """'left' or 'right' where a hand gives it, else empty."""
-        return next((side for side in ("left", "right") if self.name == f"{side} hand"), "")
+    def hand(self) -> Side:
+        """Whose it is where a hand gives it, else empty."""
+        return self.key.side if self.key.kind == "hand" else ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -108,13 +109,13 @@ class Holding:
     falls: bool
     weight_at_m: Array | None = None
 
-    def moment_of(self, name: str) -> Array:
+    def moment_of(self, key: ContactKey) -> Array:
         """Moment ``(3,)`` that one contact gives besides its force, N·m; zero where it gives none."""
-        return next((contact.moment_nm for contact in self.contacts if contact.name == name), np.zeros(3))
+        return next((contact.moment_nm for contact in self.contacts if contact.key == key), np.zeros(3))
 
-    def force_of(self, name: str) -> Array:
+    def force_of(self, key: ContactKey) -> Array:
         """Force ``(3,)`` of one contact, N; zero where it does not exist."""
-        return next((contact.force_n for contact in self.contacts if contact.name == name), np.zeros(3))
+        return next((contact.force_n for contact in self.contacts if contact.key == key), np.zeros(3))
 
 
 def skew(vector: Array) -> Array:
@@ -136,16 +137,16 @@ def hold(
     pull. ``given``: forces that are what they are, as of a spring that is set. Equilibrium holds to 1e-6 N and N·m.
     """
     touching: tuple[Bearing | Hand, ...] = (*bearings, *hands)
-    names, points = [each.name for each in touching], [each.point_m for each in touching]
+    keys, points = [each.key for each in touching], [each.point_m for each in touching]
     weight = mass_kg * STANDARD_GRAVITY_M_S2
     wanted = np.array((0.0, 0.0, 1.0, 0.0, 0.0, 0.0))  # in units of the weight; moments about the CG, m
     for each in given:
         wanted[:3] -= each.force_n / weight
         wanted[3:] -= (skew(each.point_m - cg_m) @ each.force_n + each.moment_nm) / weight
-    if not names:
+    if not keys:
         return Holding(given, falls=bool(np.abs(wanted).max() * weight > 1e-6 or not given), weight_at_m=cg_m)
     twisting = [k for k, hand in enumerate(hands, start=len(bearings)) if hand.wrist_nm is not None]
-    count, pads = len(names), len(bearings)
+    count, pads = len(keys), len(bearings)
     size = 3 * (count + len(twisting))
     # unknowns in units of the weight, three for each contact, then three for each wrist (m); moments about the CG
     equilibrium = np.zeros((6, size))
@@ -189,7 +190,7 @@ def hold(
     forces = solution[: 3 * count].reshape(count, 3) * weight
     moments = np.zeros((count, 3))
     moments[twisting] = solution[3 * count :].reshape(-1, 3) * weight
-    found = tuple(map(Contact, names, points, forces, moments))
+    found = tuple(map(Contact, keys, points, forces, moments))
     return Holding((*given, *found), falls=False, weight_at_m=cg_m)
 
 

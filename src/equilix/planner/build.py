@@ -17,6 +17,7 @@ from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
 from equilix.carry.conditions import Condition
+from equilix.keys import BalanceKey
 from equilix.planner.linear import Programme, Row, add_to, value
 from equilix.planner.moves import STEP_M, Piece, Slide
 from equilix.planner.turns import Turn
@@ -40,8 +41,8 @@ class Chosen:
     drawn_m: dict[str, float]
     pieces: tuple[tuple[Piece, float], ...]
     removed: tuple[str, ...]
-    promised_m: dict[str, float]
-    excess_kgm: dict[str, float]
+    promised_m: dict[BalanceKey, float]
+    excess_kgm: dict[BalanceKey, float]
     """First moment by which each condition stays outside its full tolerance; 0 where it is met."""
     turned_rad: Mapping[str, float] = field(default_factory=dict)
     """Turns by placement."""
@@ -255,7 +256,7 @@ class Build:
         for placement_id, share in balance.datum_on:
             add_to(datum_moves, self._moved(self.assembly.setup.carriers(placement_id), balance.direction), share)
         members = None if balance.members is None else set(balance.members)
-        lever = balance.lever
+        lever = balance.by_height
         masses_kg, cgs_m = self.bare
         weights = None if lever is None else lever.weights(cgs_m)
         moment: Row = {}
@@ -360,9 +361,9 @@ class Build:
         for form in self.forms:
             mass = form.constant_mass + value(form.mass, x)
             off = (form.constant_moment + value(form.moment, x)) / mass / 1000
-            name, outside = form.condition.balance.name, abs(off) - form.condition.balance.tolerance_m
-            promised[name] = off
-            excess[name] = outside * mass if outside > 1e-5 else 0.0
+            key, outside = form.condition.balance.key, abs(off) - form.condition.balance.tolerance_m
+            promised[key] = off
+            excess[key] = outside * mass if outside > 1e-5 else 0.0
         return Chosen(*set_to, pieces, removed, promised, excess, turned)
 
 

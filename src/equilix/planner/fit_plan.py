@@ -19,8 +19,6 @@ class Remount:
     parent: str
     point: str
     by: str
-    text: str
-    mark: str = ""
     minutes: float = 1.0
 
     def apply(self, document: Document, setup_id: str) -> Document:
@@ -40,10 +38,8 @@ class HangOn:
     head: str
     turn_rad: float
     extension_m: float
-    text: str
     instead: str = ""
     """The arm that carries the placement now, and whose place this one takes."""
-    mark: str = ""
     minutes: float = 3.0
 
     def apply(self, document: Document, setup_id: str) -> Document:
@@ -65,8 +61,6 @@ class PutBetween:
     placement: str
     bracket: str
     sideways_m: float
-    text: str
-    mark: str = ""
     minutes: float = 4.0
 
     def apply(self, document: Document, setup_id: str) -> Document:

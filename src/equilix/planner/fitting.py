@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import contextlib
 import math
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 
 import numpy as np
 
@@ -19,6 +19,7 @@ from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import EquilixError
 from equilix.fit.curves import lasts_s
+from equilix.keys import Side
 from equilix.planner.fit_plan import FitPlan, FitStep
 from equilix.planner.head_room import head_plan
 from equilix.planner.plan import DrawOut, SlideTo, TurnTo
@@ -26,8 +27,8 @@ from equilix.planner.programme import Cancelled
 from equilix.planner.schools import plan
 from equilix.planner.screen import screen_plan
 from equilix.rig.clearance import free_travel, slider_of
-from equilix.rig.kinematics import assemble, turn_words, way_word
-from equilix.units import angle, length
+from equilix.rig.kinematics import assemble
+from equilix.units import angle
 
 TEETH_RAD = math.radians(90.0)
 """A handle is tried this far to both sides of where it is."""
@@ -38,7 +39,7 @@ CLEAR_RAD = math.radians(5.0)
 """Easier by less than this is not worth touching a handle."""
 
 
-def discomfort(analysis: Analysis, side: str, point: np.ndarray, before: Arm | None = None) -> float:
+def discomfort(analysis: Analysis, side: Side, point: np.ndarray, before: Arm | None = None) -> float:
     """How far a grip at ``point`` (3,) is from easy for one arm: elbow off 90° and upper arm off hanging, rad.
 
     Seated, the distance of the fist from the knee counts, a radian for 100 mm. Out of reach counts most. ``before``:
@@ -116,7 +117,7 @@ def grips_plan(document: Document, analysis: Analysis, cancelled: Callable[[], b
     return FitPlan(title, tuple(steps), analysis, after, _arms_said(analysis, after))
 
 
-def _easiest(document: Document, analysis: Analysis, grips: dict[str, str], trials: Iterator[Document]) -> Document:
+def _easiest(document: Document, analysis: Analysis, grips: Mapping[Side, str], trials: Iterator[Document]) -> Document:
     """Of the document and its variants the one that is easiest for these arms, by more than a whisker."""
     best, found = _ease(document, analysis, grips), document
     for trial in trials:
@@ -153,7 +154,7 @@ def _turns_and_draws(document: Document, analysis: Analysis, placement_id: str) 
             yield rigging.extend(document, setup_id, placement_id, draw)
 
 
-def _ease(document: Document, analysis: Analysis, grips: dict[str, str]) -> float:
+def _ease(document: Document, analysis: Analysis, grips: Mapping[Side, str]) -> float:
     """Discomfort of these arms with the body standing where it does, rad."""
     setup = document.setups_by_id[analysis.setup.id]
     assembly = assemble(setup, document.parts_by_id)
@@ -182,31 +183,23 @@ def _grip_placement(analysis: Analysis, side: str) -> str | None:
     if held is None:
         return None
     near = min(
-        analysis.carried.grips, key=lambda place: float(np.linalg.norm(place[3] - held.arm.hand_m)), default=None
+        analysis.carried.grips, key=lambda place: float(np.linalg.norm(place.point_m - held.arm.hand_m)), default=None
     )
-    return None if near is None else near[1]
+    return None if near is None else near.placement
 
 
 def _grip_steps(old: Document, new: Document, analysis: Analysis, touched: list[str]) -> list[FitStep]:
-    setup_id, unit = analysis.setup.id, analysis.display
+    setup_id = analysis.setup.id
     was, now = (each.setups_by_id[setup_id].by_id for each in (old, new))
     steps: list[FitStep] = []
     for key in dict.fromkeys(touched):
-        name = old.parts_by_id[was[key].part].name
-        seat, way = analysis.assembly.seats[analysis.assembly.index[key]], analysis.assembly.slide_direction(key)
-        if abs(now[key].slide_m - was[key].slide_m) > 1e-6 and seat is not None and seat.track is not None:
-            moved = (now[key].slide_m - was[key].slide_m) * (np.zeros(3) if way is None else way)
-            text = f"Slide the {name} {way_word(moved)} {length(float(np.abs(moved).max()), unit)}"
-            steps.append(SlideTo(key, now[key].slide_m, text, seat.track.reads(now[key].slide_m, unit)))
+        if abs(now[key].slide_m - was[key].slide_m) > 1e-6:
+            steps.append(SlideTo(key, now[key].slide_m))
         change = math.remainder(now[key].turn_rad - was[key].turn_rad, 2 * math.pi)
         if abs(change) > 1e-6:
-            steps.append(
-                TurnTo(key, now[key].turn_rad, f"Turn the {name} {turn_words(analysis.assembly, key, change)}")
-            )
+            steps.append(TurnTo(key, now[key].turn_rad))
         if abs(now[key].extension_m - was[key].extension_m) > 1e-6:
-            to = now[key].extension_m
-            out = "out" if to > was[key].extension_m else "in"
-            steps.append(DrawOut(key, to, f"Draw the {name} {out} to {length(to, unit)}"))
+            steps.append(DrawOut(key, now[key].extension_m))
     return steps
 
 

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Iterator
-from dataclasses import replace
 from typing import Final
 
 import numpy as np
@@ -18,7 +17,6 @@ from equilix.planner.fit_plan import FitPlan, PutBetween
 from equilix.planner.plan import SlideTo, TurnTo
 from equilix.planner.programme import Cancelled
 from equilix.rig.clearance import free_travel, new_strikes
-from equilix.rig.kinematics import called, turn_words, way_word
 from equilix.units import length
 
 TITLE = "Room for the head"
@@ -39,7 +37,7 @@ def head_plan(document: Document, analysis: Analysis, cancelled: Callable[[], bo
 
     A slide or a turn of what is there comes first, where it takes the rig no further from balance; then a bracket.
     """
-    if analysis.support is None or analysis.support.name != "pad":
+    if analysis.support is None or analysis.support.kind != "pad":
         return None
     room, part = head_clearance_m(analysis.carried, analysis.support, analysis.operator.shoulder)
     if room > 0:
@@ -85,27 +83,28 @@ def _by_moving(document: Document, analysis: Analysis, cancelled: Callable[[], b
 def _single_moves(analysis: Analysis) -> Iterator[Moved]:
     """Slides and turns of one placement each, the least of them first."""
     found: list[tuple[float, Moved]] = []
-    assembly, unit = analysis.assembly, analysis.display
+    assembly = analysis.assembly
     for row, key in enumerate(assembly.ids):
         placement, seat = analysis.setup.by_id[key], assembly.seats[row]
-        travel, way = free_travel(assembly, key), assembly.slide_direction(key)
+        travel = free_travel(assembly, key)
         if placement.pinned or seat is None:
             continue
-        if travel is not None and way is not None and seat.track is not None:
+        if travel is not None and seat.track is not None:
             track, tried = seat.track, set[SlideTo]()
             for far in np.arange(STEP_M, travel.to_m - travel.from_m + STEP_M, STEP_M).tolist():
                 for to in (track.settle(placement.slide_m + far), track.settle(placement.slide_m - far)):
                     moved = to - placement.slide_m
-                    slid = SlideTo(key, round(to, 6), "", track.reads(to, unit))
+                    slid = SlideTo(key, round(to, 6))
                     if travel.from_m - 1e-9 <= to <= travel.to_m + 1e-9 and abs(moved) > 1e-6 and slid not in tried:
                         tried.add(slid)
-                        text = f"Slide the {called(assembly, key)} {way_word(moved * way)} {length(abs(moved), unit)}"
-                        found.append((abs(moved), replace(slid, text=text)))
+                        found.append((abs(moved), slid))
         if turns(seat.point, seat.by):
             step = max(seat.point.turn_step_rad, seat.by.turn_step_rad) or FREE_STEP_RAD
-            for k in (each for n in range(1, TEETH + 1) for each in (n, -n)):
-                text = f"Turn the {assembly.parts[row].name} {turn_words(assembly, key, k * step)}"
-                found.append((0.1 * abs(k * step), TurnTo(key, placement.turn_rad + k * step, text)))
+            found += [
+                (0.1 * abs(k * step), TurnTo(key, placement.turn_rad + k * step))
+                for n in range(1, TEETH + 1)
+                for k in (n, -n)
+            ]
     yield from (move for _, move in sorted(found, key=lambda each: each[0]))
 
 
@@ -126,7 +125,7 @@ def _by_bracket(document: Document, analysis: Analysis, part: str, cancelled: Ca
     )
     if carriage is None or not brackets:
         return FitPlan(TITLE, (), analysis, analysis, (), f"The {part} presses, and the kit has no offset bracket.")
-    bracket, unit = brackets[0], analysis.display
+    bracket = brackets[0]
     outward = -1.0 if analysis.operator.shoulder == "right" else 1.0
     track = bracket.offers[0].track
     reach = 0.0 if track is None else min(track.to_m, -track.from_m)
@@ -134,10 +133,7 @@ def _by_bracket(document: Document, analysis: Analysis, part: str, cancelled: Ca
     for offset in np.arange(0.005, reach + 1e-9, 0.005):
         if cancelled():
             raise Cancelled
-        side = "left" if outward > 0 else "right"
-        buy = "" if bracket.owned else " (it has to be bought)"
-        text = f"Put the {bracket.name}{buy} under the camera and slide it {length(float(offset), unit)} to the {side}"
-        step = PutBetween(carriage, bracket.id, round(float(outward * offset), 4), text)
+        step = PutBetween(carriage, bracket.id, round(float(outward * offset), 4))
         try:
             changed = step.apply(document, analysis.setup.id)
         except EquilixError:

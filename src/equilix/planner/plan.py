@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-import itertools
 from dataclasses import dataclass
 from typing import Literal
 
 from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.edits import rigging
-from equilix.kit.mounts import SCALE_READS
+from equilix.keys import BalanceKey
 from equilix.planner.moves import stand_in
 
 School = Literal["move", "power", "weight", "strip"]
@@ -28,8 +27,6 @@ class SlideTo:
 
     placement: str
     slide_m: float
-    text: str
-    mark: str
     minutes: float = 1.0
 
     def apply(self, document: Document, setup_id: str) -> Document:
@@ -43,8 +40,6 @@ class DrawOut:
 
     placement: str
     extension_m: float
-    text: str
-    mark: str = ""
     minutes: float = 0.5
 
     def apply(self, document: Document, setup_id: str) -> Document:
@@ -58,8 +53,6 @@ class TurnTo:
 
     placement: str
     turn_rad: float
-    text: str
-    mark: str = ""
     minutes: float = 0.5
 
     def apply(self, document: Document, setup_id: str) -> Document:
@@ -75,8 +68,6 @@ class StandIn:
     part: str
     parent: str | None
     point: str | None
-    text: str
-    mark: str = ""
     minutes: float = 1.0
 
     def apply(self, document: Document, setup_id: str) -> Document:
@@ -92,8 +83,6 @@ class Hang:
     parent: str
     point: str
     slide_m: float
-    text: str
-    mark: str
     minutes: float = 1.0
 
     def apply(self, document: Document, setup_id: str) -> Document:
@@ -106,8 +95,6 @@ class TakeOff:
     """Take a part off, with what hangs on it."""
 
     placement: str
-    text: str
-    mark: str = ""
     minutes: float = 0.5
 
     def apply(self, document: Document, setup_id: str) -> Document:
@@ -139,7 +126,7 @@ class Plan:
 
     school: School
     steps: tuple[Step, ...]
-    promised_m: dict[str, float]
+    promised_m: dict[BalanceKey, float]
     before: Analysis
     after: Analysis
     reason: str = ""
@@ -198,19 +185,6 @@ class Plan:
         """The same for people: '8 % steadier'."""
         percent = round((self.steadiness - 1) * 100)
         return f"{abs(percent)} % {'steadier' if percent > 0 else 'livelier'}" if percent else "as now"
-
-    def lines(self) -> list[tuple[str, str]]:
-        """The steps for reading, (what, where the scale stands); like pieces hung side by side are one line."""
-        found: list[tuple[str, str]] = []
-        for text, group in itertools.groupby(self.steps, key=lambda step: step.text):
-            steps = list(group)
-            if len(steps) > 1:
-                *before, (last, unit) = (step.mark.removeprefix(SCALE_READS).rsplit(" ", 1) for step in steps)
-                marks = ", ".join([figure for figure, _ in before] + [last])
-                found.append((text.replace("Hang the ", f"Hang {len(steps)} × "), f"{SCALE_READS}{marks} {unit}"))
-            else:
-                found.append((text, steps[0].mark))
-        return found
 
     def apply(self, document: Document) -> Document:
         """Carry out every step. Raises :class:`~equilix.errors.Refused` if the document has changed too much."""

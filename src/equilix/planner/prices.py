@@ -53,7 +53,7 @@ def prices_of(analysis: Analysis) -> dict[str, Price]:
             Price("pad_pa", "On the shoulder", pad_pa, pressure(pad_pa, unit), pad_pa, 2000.0, "pad"),
             Price("behind_m", "Behind the head", behind, ends, behind, 0.02, "behind"),
         ]
-    sizes = [contact.told_n for contact in analysis.holding.contacts if contact.side]
+    sizes = [contact.told_n for contact in analysis.holding.contacts if contact.hand]
     if sizes:
         most = max(sizes)
         found.append(Price("hand_n", "Heavier hand", most, force(most, unit), most, 4.0, "hands"))

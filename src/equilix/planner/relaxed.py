@@ -16,6 +16,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
+from equilix.keys import BalanceKey
 from equilix.planner.build import Build
 from equilix.planner.linear import Row, add_to, value
 from equilix.planner.moves import STEP_M, Slide
@@ -63,10 +64,10 @@ def wants(
     return () if x is None else tuple(work.found(x))
 
 
-def could_alone(analysis: Analysis, slides: Sequence[Slide], name: str) -> bool:
+def could_alone(analysis: Analysis, slides: Sequence[Slide], key: BalanceKey) -> bool:
     """Whether these moves, as they are, bring one condition right where nothing is asked of the others."""
     work = Build(analysis, slides, (), ())
-    work.conditions = tuple(c for c in analysis.conditions if c.balance.name == name)
+    work.conditions = tuple(c for c in analysis.conditions if c.balance.key == key)
     work.gaps()
     (goal,) = work.balances()
     over = _over(goal)

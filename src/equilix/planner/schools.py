@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Final
@@ -11,7 +10,6 @@ from equilix.analysis import Analysis, analyse
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Refused
-from equilix.kit.mounts import Track
 from equilix.kit.parts import Part
 from equilix.planner.build import Chosen
 from equilix.planner.moves import (
@@ -27,7 +25,6 @@ from equilix.planner.programme import solve
 from equilix.planner.relaxed import Want, could_alone, wants
 from equilix.planner.turns import Turn, find_turns
 from equilix.rig.clearance import new_strikes
-from equilix.rig.kinematics import called, turn_words, way_word
 from equilix.units import length, mass
 
 SCHOOLS: tuple[School, ...] = ("move", "power", "weight", "strip")
@@ -94,7 +91,7 @@ def plans(document: Document, setup_id: str, cancelled: Callable[[], bool] = lam
 def plan(school: School, document: Document, analysis: Analysis, cancelled: Callable[[], bool] = lambda: False) -> Plan:
     """The best plan of one school, checked by carrying it out."""
     moves = moves_of(school, document, analysis)
-    before = {c.balance.name: c.value_m for c in analysis.conditions}
+    before = {c.balance.key: c.value_m for c in analysis.conditions}
     forbidden: list[frozenset[int]] = []
     for _ in range(6):
         chosen = solve(
@@ -104,7 +101,7 @@ def plan(school: School, document: Document, analysis: Analysis, cancelled: Call
         if chosen is None:
             return Plan(school, (), before, analysis, analysis, f"Cannot be done: {moves.nothing}.")
         chosen, after = _settle(chosen, moves, document, analysis, cancelled)
-        steps = tuple(_steps(chosen, document, analysis))
+        steps = tuple(_steps(chosen, analysis))
         strikes = new_strikes(analysis.assembly, after.assembly)
         numbers = frozenset(i for i, piece in enumerate(moves.pieces) if any(piece is p for p, _ in chosen.pieces))
         if strikes and chosen.turned_rad:  # each alone was free: together with the rest it is not
@@ -113,7 +110,7 @@ def plan(school: School, document: Document, analysis: Analysis, cancelled: Call
         if strikes and numbers:
             forbidden.append(numbers)
             continue
-        promised = {c.balance.name: c.value_m for c in after.conditions}  # what carrying it out gives, not the model
+        promised = {c.balance.key: c.value_m for c in after.conditions}  # what carrying it out gives, not the model
         if all(c.ok for c in after.conditions):
             return Plan(school, steps, promised, analysis, after)
         why = _reason(school, moves, chosen, document, analysis, after, cancelled)
@@ -172,55 +169,26 @@ def _better(then: list[float], before: list[float]) -> bool:
 
 
 def _carried_out(chosen: Chosen, document: Document, analysis: Analysis) -> Analysis:
-    for step in _steps(chosen, document, analysis):
+    for step in _steps(chosen, analysis):
         document = step.apply(document, analysis.setup.id)
     return analyse(document, document.setups_by_id[analysis.setup.id])
 
 
-def _steps(chosen: Chosen, document: Document, analysis: Analysis) -> Iterator[Step]:
-    unit = analysis.display
-    assembly = analysis.assembly
-
-    def name(placement_id: str) -> str:
-        return assembly.parts[assembly.index[placement_id]].name
-
+def _steps(chosen: Chosen, analysis: Analysis) -> Iterator[Step]:
     for placement_id in chosen.removed:
-        parent = analysis.setup.by_id[placement_id].parent
-        if parent not in chosen.removed:
-            gone = assembly.mass_properties(analysis.setup.subtree(placement_id)).mass_kg
-            yield TakeOff(placement_id, f"Leave off the {name(placement_id)}, {mass(gone, unit)}")
+        if analysis.setup.by_id[placement_id].parent not in chosen.removed:
+            yield TakeOff(placement_id)
     for piece, slide in chosen.pieces:
-        part = document.parts_by_id[piece.part]
-        place = name(piece.parent)
         if piece.group is not None:
-            yield StandIn(piece.group, piece.part, piece.parent, piece.point, f"Put the {part.name} on the {place}")
+            yield StandIn(piece.group, piece.part, piece.parent, piece.point)
         else:
-            point = assembly.parts[assembly.index[piece.parent]].offered(piece.point)
-            mark = _mark(point.track if point else None, slide, analysis)
-            yield Hang(piece.part, piece.parent, piece.point, slide, f"Hang the {part.name} on the {place}", mark)
+            yield Hang(piece.part, piece.parent, piece.point, slide)
     for placement_id, slide in chosen.slides_m.items():
-        placement = analysis.setup.by_id[placement_id]
-        seat = assembly.seats[assembly.index[placement_id]]
-        way = assembly.slide_direction(placement_id)
-        assert seat is not None and way is not None  # only what sits on a track is slid
-        moved = (slide - placement.slide_m) * way
-        far = length(abs(slide - placement.slide_m), unit)
-        text = f"Slide the {called(assembly, placement_id)} {way_word(moved)} {far}"
-        yield SlideTo(placement_id, slide, text, _mark(seat.track, slide, analysis))
-
+        yield SlideTo(placement_id, slide)
     for placement_id, turn in chosen.turned_rad.items():
-        change = math.remainder(turn - analysis.setup.by_id[placement_id].turn_rad, 2 * math.pi)
-        yield TurnTo(placement_id, turn, f"Turn the {name(placement_id)} {turn_words(assembly, placement_id, change)}")
-
+        yield TurnTo(placement_id, turn)
     for placement_id, drawn in chosen.drawn_m.items():
-        was = analysis.setup.by_id[placement_id].extension_m
-        verb, where = ("Draw", "out") if drawn > was else ("Push", "in")
-        text = f"{verb} the {name(placement_id)} {where} {length(abs(drawn - was), unit)}"
-        yield DrawOut(placement_id, drawn, text, f"drawn out {length(drawn, unit)}")
-
-
-def _mark(track: Track | None, slide: float, analysis: Analysis) -> str:
-    return "" if track is None else track.reads(slide, analysis.display)
+        yield DrawOut(placement_id, drawn)
 
 
 def _reason(
@@ -239,8 +207,8 @@ def _reason(
         return Reason(f"Cannot be done: {said}.", f"{would} would do.", found)
     first = min(c.balance.rank for c in after.conditions if not c.ok)
     name = max(
-        (c for c in after.conditions if c.balance.rank == first), key=lambda c: chosen.excess_kgm[c.balance.name]
-    ).balance.name
+        (c for c in after.conditions if c.balance.rank == first), key=lambda c: chosen.excess_kgm[c.balance.key]
+    ).balance.key
     if slides and could_alone(after, slides, name):
         return Reason(f"Cannot be done: what puts {name} right puts something else out.")
     return Reason("Cannot be done: nothing that moves weighs enough.")
@@ -273,11 +241,9 @@ def _exchanged(
                 continue
             chosen, after = _settle(chosen, moves, changed, before, cancelled)
             if all(c.ok for c in after.conditions) and not new_strikes(analysis.assembly, after.assembly):
-                buy = "" if part.owned else " (it has to be bought)"
-                text = f"Take the {part.name}{buy} in place of the {old.name}"
-                first = StandIn(placement.id, part.id, placement.parent, placement.point, text)
-                promised = {c.balance.name: c.value_m for c in after.conditions}
-                return Plan(school, (first, *_steps(chosen, changed, before)), promised, analysis, after)
+                first = StandIn(placement.id, part.id, placement.parent, placement.point)
+                promised = {c.balance.key: c.value_m for c in after.conditions}
+                return Plan(school, (first, *_steps(chosen, before)), promised, analysis, after)
     return None
 
 

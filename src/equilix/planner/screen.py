@@ -11,7 +11,6 @@ from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import EquilixError
 from equilix.fit.gaze import ASIDE_RAD, SEEN_RAD, UPRIGHT_RAD, Gaze, gaze
-from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Part
 from equilix.planner.fit_plan import FitPlan, FitStep, HangOn, Remount
 from equilix.planner.moves import left_in_kit
@@ -85,23 +84,15 @@ def _mounts(document: Document, analysis: Analysis, screen: str, part: Part) -> 
     """The screen on every free mount that fits."""
     setup = analysis.setup
     for parent, point, _ in rigging.fitting_points(document, setup, part, moving=screen):
-        carrier = document.parts_by_id[setup.by_id[parent].part].name
         for by in part.hangs_by:
             if by.kind != point.kind or (parent, point.name, by.name) == _mounted(analysis.assembly, screen):
                 continue
-            text = f"Mount the {part.name} on the {carrier}, {_hung(by)}"
-            yield (Remount(screen, parent, point.name, by.name, text),)
-
-
-def _hung(by: MountPoint) -> str:
-    if by.direction[2] > 0.5:
-        return "hung from its top"
-    return "standing" if by.direction[2] < -0.5 else "by its side"
+            yield (Remount(screen, parent, point.name, by.name),)
 
 
 def _hung_on(document: Document, analysis: Analysis, screen: str, arm: Part) -> Iterator[tuple[FitStep, ...]]:
     """The screen hung on an arm, wherever that fits, and in place of the arm that carries it now."""
-    setup, unit = analysis.setup, analysis.display
+    setup = analysis.setup
     part = document.parts_by_id[setup.by_id[screen].part]
     head = next(own.name for own in part.hangs_by if own.direction[2] > 0.5)
     old = setup.by_id[screen].parent
@@ -113,14 +104,9 @@ def _hung_on(document: Document, analysis: Analysis, screen: str, arm: Part) -> 
     for parent, point, by_name, instead in places:
         if point.track is not None or parent in setup.subtree(screen) or point.direction[2] < 0.5 or parent == old:
             continue
-        carrier = document.parts_by_id[setup.by_id[parent].part].name
         for turn in (math.radians(each) for each in TURNS_DEG):
             for draw in DRAWS_M:
-                text = (
-                    f"Put the {arm.name} on the {carrier}, turned by {angle(turn)}, drawn {length(draw, unit)}, "
-                    f"and hang the {part.name} on it"
-                )
-                yield (HangOn(screen, arm.id, parent, point.name, by_name, head, turn, draw, text, instead),)
+                yield (HangOn(screen, arm.id, parent, point.name, by_name, head, turn, draw, instead),)
 
 
 def _gaze_words(found: Gaze) -> str:

@@ -50,7 +50,7 @@ class Turn:
         rows = [self.rows[n] for n in counted]
 
         def sums(cgs: Array) -> Array:
-            weights = 1.0 if balance.lever is None else balance.lever.weights(cgs)
+            weights = 1.0 if balance.by_height is None else balance.by_height.weights(cgs)
             return np.asarray((weights * ((cgs - balance.datum_m) @ balance.direction)) @ assembly.masses_kg[rows])
 
         return np.asarray(sums(self.cgs_m[:, counted]) - sums(assembly.cgs_m[rows]))

@@ -15,6 +15,8 @@ from equilix.planner.prices import compared
 from equilix.reading import CAUTION, read_out
 from equilix.report.sections import plain
 from equilix.units import mass
+from equilix.words.names import BALANCES
+from equilix.words.steps import Told, lines, told_each, told_moves
 
 
 def plans_report(found: Sequence[Plan]) -> list[dict[str, Any]]:
@@ -56,12 +58,15 @@ def plan_report(plan: Plan) -> dict[str, Any]:
         "reason": plan.reason,
         "partly": plan.partly,
         "remedy": plan.remedy,
-        "steps": [step_report(step, plan.before) for step in plan.steps],
+        "steps": [
+            step_report(step, plan.before, said)
+            for step, said in zip(plan.steps, told_each(plan.before, plan.steps), strict=True)
+        ],
         "added_kg": plan.added_kg,
         "mass_kg": after.mass.mass_kg,
-        "promised_m": plan.promised_m,
-        "residual_m": {c.balance.name: c.value_m for c in after.conditions},
-        "residual_sd_m": {c.balance.name: c.sd_m for c in after.conditions},
+        "promised_m": {BALANCES[key]: value for key, value in plan.promised_m.items()},
+        "residual_m": {BALANCES[c.balance.key]: c.value_m for c in after.conditions},
+        "residual_sd_m": {BALANCES[c.balance.key]: c.sd_m for c in after.conditions},
         "reading": str(read_out(after)),
         "endurance_s": None if tired is None else tired.endurance_s,
         "inertia_ratio": plan.steadiness,
@@ -70,9 +75,9 @@ def plan_report(plan: Plan) -> dict[str, Any]:
     }
 
 
-def step_report(step: Step, before: Analysis) -> dict[str, Any]:
+def step_report(step: Step, before: Analysis, said: Told) -> dict[str, Any]:
     """A step as data: what is done to which placement, from where to where in which unit, and the words."""
-    found: dict[str, Any] = {"text": step.text, "mark": step.mark}
+    found: dict[str, Any] = {"text": said.text, "mark": said.mark}
     if isinstance(step, SlideTo):
         placement = before.setup.by_id[step.placement]
         moved: dict[str, Any] = {"from": placement.slide_m, "to": step.slide_m, "unit": "m"}
@@ -103,7 +108,7 @@ def plan_text(plan: Plan) -> str:
         return f"{plan.title}\n  {plan.reason} {plan.remedy}".rstrip()
     added = mass(abs(plan.added_kg), plan.after.display)
     cost = "nothing added" if abs(plan.added_kg) < 0.0005 else f"{'+' if plan.added_kg > 0 else '−'} {added}"
-    steps = [f"  {text}{f' ({mark})' if mark else ''}." for text, mark in plan.lines()]
+    steps = [f"  {each}." for each in lines(plan)]
     warnings = [f"  ▲ {caution}" for caution in plan.cautions]
     then = f"  Then: {read_out(plan.after)}"
     partly = [f"  Only {plan.partly}. {plan.reason} {plan.remedy}".rstrip()] if plan.partly else []
@@ -112,12 +117,13 @@ def plan_text(plan: Plan) -> str:
 
 def guide_report(analysis: Analysis, plan: Plan, corrections: Sequence[Correction] = ()) -> dict[str, Any]:
     """The guided steps as plain JSON values, and what was corrected by what was seen."""
+    advices = advise(analysis, plan)
     return {
         "setup": analysis.setup.name,
         "carry": analysis.setup.carry,
         "corrections": [
             {
-                "axis": each.seen.condition.balance.name,
+                "axis": BALANCES[each.seen.condition.balance.key],
                 "seen": each.seen.text,
                 "value_m": each.seen.value_m,
                 "sd_m": each.seen.sd_m,
@@ -138,7 +144,7 @@ def guide_report(analysis: Analysis, plan: Plan, corrections: Sequence[Correctio
         ],
         "steps": [
             {
-                "axis": advice.step.condition,
+                "axis": BALANCES[advice.step.condition],
                 "title": advice.step.title,
                 "prepare": advice.step.prepare,
                 "right": advice.step.right,
@@ -146,12 +152,13 @@ def guide_report(analysis: Analysis, plan: Plan, corrections: Sequence[Correctio
                 "value_m": advice.condition.value_m,
                 "loosen": advice.loosen,
                 "moves": [
-                    {**step_report(move.step, analysis), "moved_m": plain(move.moved_m)} for move in advice.moves
+                    {**step_report(move.step, analysis, said), "moved_m": plain(move.moved_m)}
+                    for move, said in zip(advice.moves, moves, strict=True)
                 ],
                 "short": advice.short,
                 "elsewhere": advice.elsewhere,
             }
-            for advice in advise(analysis, plan)
+            for advice, moves in zip(advices, told_moves(analysis, advices), strict=True)
         ],
         "finish": finish(analysis),
     }
@@ -160,13 +167,16 @@ def guide_report(analysis: Analysis, plan: Plan, corrections: Sequence[Correctio
 def guide_text(analysis: Analysis, plan: Plan, corrections: Sequence[Correction] = ()) -> str:
     """The guided steps for the terminal."""
     lines = [f"{analysis.setup.name}, carried {analysis.way.phrase}"]
-    lines += [f"  {each.seen.condition.balance.name}, seen “{each.seen.text}”: {each.words}" for each in corrections]
-    for number, advice in enumerate(advise(analysis, plan), start=1):
+    lines += [
+        f"  {BALANCES[each.seen.condition.balance.key]}, seen “{each.seen.text}”: {each.words}" for each in corrections
+    ]
+    advices = advise(analysis, plan)
+    for number, (advice, moves) in enumerate(zip(advices, told_moves(analysis, advices), strict=True), start=1):
         lines.append(f"{number}. {advice.step.title}: {advice.step.prepare}")
         if advice.done:
             lines.append("   Right as it is.")
         lines += [f"   {advice.loosen}"] if advice.loosen else []
-        lines += [f"   {move.text} ({move.mark})." for move in advice.moves]
+        lines += [f"   {said}." for said in moves]
         lines += [f"   {said}" for said in (advice.short, advice.elsewhere) if said]
         lines.append(f"   Right when: {advice.step.right}")
     lines += [finish(analysis)] if finish(analysis) else []

@@ -29,6 +29,7 @@ from equilix.report.sections import (
     table_section,
 )
 from equilix.units import Display, angle, force, torque
+from equilix.words.names import BALANCES, CONTACTS, EFFORTS
 
 REPORT_VERSION: Final = 3
 
@@ -73,7 +74,7 @@ def report(
         "image_plane": image_plane_section(analysis),
         "conditions": [
             {
-                "name": c.balance.name,
+                "name": BALANCES[c.balance.key],
                 "value": c.value_m,
                 "sd": c.sd_m,
                 "unit": "m",
@@ -88,7 +89,7 @@ def report(
         "table": table_section(analysis),
         "contacts": [
             {
-                "name": c.name,
+                "name": CONTACTS[c.key],
                 "point_m": plain(c.point_m),
                 "force_n": plain(c.force_n),
                 "moment_nm": plain(c.moment_nm),
@@ -100,7 +101,7 @@ def report(
         "fit": fit_section(analysis),
         "efforts": [
             {
-                "name": e.name,
+                "name": EFFORTS[e.key],
                 "load": e.load,
                 "unit": "N" if e.joint == "grip" else "N·m",
                 "strength": e.strength,
@@ -152,11 +153,13 @@ def report_text(analysis: Analysis) -> str:
         *([f"  {whereabouts(analysis)}"] if analysis.image_plane_m is not None else []),
     ]
     for contact in analysis.holding.contacts:
-        if contact.side:
+        if contact.hand:
             x, y, z = (_signed(n, unit) for n in contact.force_n.tolist())
             size = force(float(np.linalg.norm(contact.force_n)), unit)
-            lines.append(f"  {contact.name}: {size} ({x} forward, {y} left, {z} up)")
-    lines.extend(f"  {effort.name}: {effort.share:.0%} of its strength, {lasts(effort)}" for effort in analysis.efforts)
+            lines.append(f"  {CONTACTS[contact.key]}: {size} ({x} forward, {y} left, {z} up)")
+    lines.extend(
+        f"  {EFFORTS[effort.key]}: {effort.share:.0%} of its strength, {lasts(effort)}" for effort in analysis.efforts
+    )
     lines.extend(_body_lines(analysis))
     lines.extend(
         f"  Check, {each.level}: {each.title}: {each.said}. {each.todo}".rstrip()

@@ -13,6 +13,7 @@ from equilix.checks.findings import checks
 from equilix.fit.fit import Fit
 from equilix.kit.parts import Part
 from equilix.power.day import network_of
+from equilix.words.names import CONTACTS, EFFORTS, SUPPORTS
 
 Axis3 = tuple[float, float, float]
 """A direction, forward, left, up."""
@@ -26,7 +27,7 @@ def support_section(analysis: Analysis) -> dict[str, Any] | None:
     if support is None:
         return None
     return {
-        "name": support.name,
+        "name": SUPPORTS[support.kind],
         "placement": support.placement,
         "centre_m": plain(support.datum_m),
         "length_m": support.span_m[1] - support.span_m[0],
@@ -112,9 +113,9 @@ def fit_section(analysis: Analysis) -> dict[str, Any] | None:
             side: {
                 "falls": alone.holding.falls,
                 "contacts": [
-                    {"name": c.name, "force_n": plain(c.force_n), "moment_nm": plain(c.moment_nm)}
+                    {"name": CONTACTS[c.key], "force_n": plain(c.force_n), "moment_nm": plain(c.moment_nm)}
                     for c in alone.holding.contacts
-                    if c.side
+                    if c.hand
                 ],
                 "endurance_s": None if alone.first_to_give_out is None else alone.first_to_give_out.endurance_s,
             }
@@ -127,7 +128,7 @@ def fit_section(analysis: Analysis) -> dict[str, Any] | None:
         "l5s1_compression_n": fit.spine.compression_n,
         "endurance": [
             {
-                "name": each.effort.name,
+                "name": EFFORTS[each.effort.key],
                 "power_law_s": each.power_law_s,
                 "rohmert_s": each.rohmert_s,
             }

@@ -8,10 +8,11 @@ from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QPushButton, QWidget
 
 from equilix.body.calibrate import strength_from_hold
-from equilix.body.operators import MEAN_STRENGTH, Joint, Operator, Spared, Strength
+from equilix.body.operators import MEAN_STRENGTH, Operator, Spared, Strength
 from equilix.document import AVERAGE
 from equilix.edits import kit
 from equilix.errors import EquilixError
+from equilix.keys import Joint
 from equilix.ui.session import Session
 from equilix.ui.widgets.fields import QuantityField, values_of
 from equilix.ui.widgets.panel import Panel

@@ -80,7 +80,7 @@ def _hands_and_body(
 ) -> Iterator[Choice | None]:
     """A hand that lets go or takes hold again; what else of the body steadies the rig."""
     setup, leans = session.setup, session.analysis.way.leans
-    sides = {contact.side for contact in session.analysis.holding.contacts if contact.side}
+    sides = {contact.hand for contact in session.analysis.holding.contacts if contact.hand}
     for side in ("left", "right"):
         if setup.released == side:
             text = f"Take hold again with the {side} hand"

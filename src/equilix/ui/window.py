@@ -35,6 +35,7 @@ from equilix.ui.stage.stage import Stage
 from equilix.ui.theme import PREP_ROOM, THEMES, Theme, font, wear
 from equilix.ui.widgets.tint import on_button, plain_label, set_tip, tint
 from equilix.units import Display
+from equilix.words.steps import lines
 
 SMALLEST = (1024, 640)
 COLUMN_PX = 336
@@ -219,10 +220,9 @@ class Window(QMainWindow):
         if on and self.session.plans:
             plan = next((p for p in self.session.plans if p.answers), None)
             if plan is not None and self.session.analysis.status != "rests":
-                text, mark = plan.lines()[0]
                 self.message.offer(
                     "next",
-                    f"Next: {text}{f' ({mark})' if mark else ''}.",
+                    f"Next: {lines(plan)[0]}.",
                     [("Do it", lambda: self.session.apply_plan(plan))],
                 )
         elif not on:

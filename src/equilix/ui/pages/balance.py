@@ -23,6 +23,8 @@ if TYPE_CHECKING:
 _BEGIN = "There is nothing on this rig yet. Lay its first part down from the mat (F1), or open the demo from Commands."
 _UNSUPPORTED = "Mount {needs}, and the ways to balance the rig on it appear here; or carry it another way."
 
+MEND, BY_HAND, FIGURES = "mend", "by-hand", "figures"
+
 
 class BalancePage(Page):
     """One card for each school that has an answer; the others say why not."""
@@ -31,7 +33,7 @@ class BalancePage(Page):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
-        self.tabs = Tabs(("Mend it", "By hand", "Figures"))
+        self.tabs = Tabs({MEND: "Mend it", BY_HAND: "By hand", FIGURES: "Figures"})
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
         head = QHBoxLayout()
@@ -81,28 +83,28 @@ class BalancePage(Page):
         """Show the open tab."""
         tab, moving = self.tabs.tab, self.session.history.gesture is not None
         for widget in (self.head, self.state, self.cards_column):
-            widget.setVisible(tab == "Mend it")
-        self.guide.setVisible(tab == "By hand")
-        self.figures.setVisible(tab == "Figures")
-        if tab == "By hand" and not moving:  # a drag shows on the drawing; the steps follow when it ends
+            widget.setVisible(tab == MEND)
+        self.guide.setVisible(tab == BY_HAND)
+        self.figures.setVisible(tab == FIGURES)
+        if tab == BY_HAND and not moving:  # a drag shows on the drawing; the steps follow when it ends
             self.guide.theme = self.theme
             self.guide.refresh()
-        elif tab != "By hand":
+        elif tab != BY_HAND:
             self.session.show_axis(None)
-        self.session.show_overlay("table", tab == "Figures")
-        if tab == "Figures":
+        self.session.show_overlay("table", tab == FIGURES)
+        if tab == FIGURES:
             self.keep_up()
         self._show_mending()
-        self.cannot.setVisible(tab == "Mend it" and bool(self.cannot.text()))
+        self.cannot.setVisible(tab == MEND and bool(self.cannot.text()))
         for widget in (self.sure_head, self.sure, self.sure_todo, self.where_head, self.where):
             widget.setVisible(
-                tab == "Mend it"
+                tab == MEND
                 and bool(self.sure.text() if widget not in (self.where_head, self.where) else self.where.text())
             )
 
     def refresh_slow(self) -> None:
         """The figures."""
-        if self.tabs.tab == "Figures":
+        if self.tabs.tab == FIGURES:
             self.figures.show_analysis(self.session.analysis, self.theme, lying=not self.session.is_planning)
 
     def _show_mending(self) -> None:

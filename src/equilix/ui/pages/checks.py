@@ -26,7 +26,7 @@ from equilix.ui.widgets.rows import rows_html
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, rich_label, tint, tinted
 
-FOUND, BUILD, STRIP = "Found", "Build order", "Strip"
+FOUND, BUILD, STRIP = "found", "build", "strip"
 SIGNS = {"stop": "▲ stop", "mind": "◆ mind", "fine": "● fine"}
 
 
@@ -69,7 +69,7 @@ class CheckPage(Page):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
-        self.tabs = Tabs((FOUND, BUILD, STRIP))
+        self.tabs = Tabs({FOUND: "Found", BUILD: "Build order", STRIP: "Strip"})
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
         self.rows: list[CheckRow] = []
@@ -131,7 +131,7 @@ class CheckPage(Page):
 
     def _found(self, found: tuple[str, tuple[BuildStep, ...]]) -> None:
         tab, steps = found
-        title = f"{tab}: from the core outwards" if tab == BUILD else f"{tab}: cables first, the core last"
+        title = "Build order: from the core outwards" if tab == BUILD else "Strip: cables first, the core last"
         rows = [
             (f"{number}  {step.tool}", f"{step.text}. {step.rests}".strip(), "")
             for number, step in enumerate(steps, start=1)

@@ -14,6 +14,7 @@ from equilix.ui.theme import Theme, font
 from equilix.ui.widgets.rows import Row, rows_html
 from equilix.ui.widgets.tint import rich_label, tint
 from equilix.units import angle
+from equilix.words.names import BALANCES
 
 _TOUCHES_GLASS = {"lens", "matte-box", "filter"}
 _TOWARDS = (
@@ -42,7 +43,9 @@ class FigureList(QWidget):
             rows_html(f"Carried {analysis.way.phrase}", [(f.label, f.said, f.warning) for f in analysis.figures], theme)
         ]
         parts.append(
-            rows_html("Balance", [(c.balance.name.capitalize(), c.sentence, "") for c in analysis.conditions], theme)
+            rows_html(
+                "Balance", [(BALANCES[c.balance.key].capitalize(), c.sentence, "") for c in analysis.conditions], theme
+            )
         )
         if analysis.on_table is not None:
             parts.append(rows_html("Put down on a table, as drawn", list(_onrows_html(analysis, lying=lying)), theme))

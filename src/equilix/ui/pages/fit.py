@@ -23,11 +23,12 @@ from equilix.ui.widgets.rows import rows_html
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, rich_label, tint
 from equilix.units import duration
+from equilix.words.names import EFFORTS
 
 if TYPE_CHECKING:
     from equilix.planner.fit_plan import FitPlan
 
-BODY, MOVE, CURVES, COMPARE = "Body", "Move it", "Curves", "Compare"
+BODY, MOVE, CURVES, COMPARE = "body", "move", "curves", "compare"
 LATER_MS = 150
 
 
@@ -38,7 +39,7 @@ class FitPage(Page):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
-        self.tabs = Tabs((BODY, MOVE, CURVES, COMPARE))
+        self.tabs = Tabs({BODY: "Body", MOVE: "Move it", CURVES: "Curves", COMPARE: "Compare"})
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
         self.big, self.flow, self.text = plain_label(), FlowBar(), rich_label()
@@ -103,7 +104,7 @@ class FitPage(Page):
         tired, seconds = analysis.first_to_give_out, lasts_s(analysis)
         said = "Nothing here tires the body."
         if tired is not None and seconds > 0:
-            said = f"{duration(seconds)}, then the {tired.name} gives out."
+            said = f"{duration(seconds)}, then the {EFFORTS[tired.key]} gives out."
         elif analysis.assembly.ids and seconds == 0:
             said = "It cannot be held so."
         self.big.setFont(font(15, bold=True))

@@ -14,6 +14,7 @@ from equilix.fit.fit import TAKE_S, Fit, compression_words, words_of_lifting
 from equilix.reading import lasts, one_hand_words
 from equilix.ui.widgets.rows import Row
 from equilix.units import angle, duration, force, length, torque
+from equilix.words.names import EFFORTS
 
 OVER_LIMIT = "Over the limit that the lifting equation recommends."
 
@@ -27,7 +28,7 @@ def endurance_rows(fit: Fit) -> Iterator[Row]:
             low, high = sorted((each.power_law_s, each.rohmert_s))
             both = f"{duration(low)} to {duration(high)}" if duration(low) != duration(high) else duration(low)
         warning = "More than it can hold." if effort.share >= 1 else ""
-        yield effort.name.capitalize(), f"{effort.share:.0%} of its strength: {both}", warning
+        yield EFFORTS[effort.key].capitalize(), f"{effort.share:.0%} of its strength: {both}", warning
     rest = fit.rest_s()
     if fit.ranges:
         take = duration(TAKE_S)
@@ -102,12 +103,12 @@ def comparison_row(name: str, analysis: Analysis) -> Row:
     fit = Fit(analysis)
     seconds = lasts_s(analysis)
     tired = analysis.first_to_give_out
-    too_much = "" if tired is None else f": {tired.share:.0%} of what the {tired.name} gives"
+    too_much = "" if tired is None else f": {tired.share:.0%} of what the {EFFORTS[tired.key]} gives"
     hung = next((f"; on straight arms {each.said}" for each in analysis.figures if each.key == HUNG), "")
     how = (
         f"cannot be held{too_much}{hung}" if seconds == 0 else "all day" if seconds >= LONGEST_S else duration(seconds)
     )
-    what = f", then the {tired.name}" if tired is not None and 0 < seconds < LONGEST_S else ""
+    what = f", then the {EFFORTS[tired.key]}" if tired is not None and 0 < seconds < LONGEST_S else ""
     back = "" if fit.spine is None else f"; back {torque(fit.spine.size_nm, analysis.display)}"
     look = "" if fit.gaze is None else f"; gaze {angle(abs(fit.gaze.up_rad))} {'up' if fit.gaze.up_rad > 0 else 'down'}"
     return name, f"{how}{what}{back}{look}", ""

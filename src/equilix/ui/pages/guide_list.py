@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt, Signal
@@ -11,16 +12,19 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QVBox
 from equilix.edits import carrying
 from equilix.errors import EquilixError
 from equilix.guide.observing import Correction, take_in
-from equilix.guide.steps import LOOKING, Advice, advise, finish, lift_setting, serves
+from equilix.guide.steps import Advice, advise, finish, lift_setting, serves
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
 from equilix.ui.widgets.tint import show_text, text_label
+from equilix.words.steps import Told, told_moves
 
 if TYPE_CHECKING:
     from PySide6.QtGui import QKeyEvent
 
     from equilix.analysis import Analysis
     from equilix.planner.plan import Plan
+
+LOOKING = "Looking for what to slide …"
 
 
 class StepRow(QFrame):
@@ -69,7 +73,7 @@ class StepRow(QFrame):
         inside.addWidget(self.take, 0, Qt.AlignmentFlag.AlignRight)
         self.say_nothing()
 
-    def show_advice(self, advice: Advice, *, is_open: bool, theme: Theme) -> None:
+    def show_advice(self, advice: Advice, moves: Sequence[Told], *, is_open: bool, theme: Theme) -> None:
         """Show the step as things stand."""
         self.advice = advice
         step = advice.step
@@ -84,9 +88,11 @@ class StepRow(QFrame):
         if not is_open:
             return
         show_text(self.prepare, "\n".join(line for line in (step.prepare, advice.loosen) if line), theme.ink)
-        show_text(self.moves, "\n".join(f"{move.text} ({move.mark})." for move in advice.moves), theme.hold)
-        wrong = f"▲ {advice.short}" if advice.short not in ("", LOOKING) else advice.short or advice.elsewhere
-        show_text(self.short, wrong, theme.quiet if wrong in (LOOKING, advice.elsewhere) else theme.tip)
+        show_text(self.moves, "\n".join(f"{move}." for move in moves), theme.hold)
+        if advice.short:
+            show_text(self.short, f"▲ {advice.short}", theme.tip)
+        else:
+            show_text(self.short, LOOKING if advice.looking else advice.elsewhere, theme.quiet)
         show_text(self.right, f"Right when: {step.right}", theme.quiet)
         self.done.setText("It is slid" if advice.moves else "Next")
         self.done.setAccessibleName(f"{self.done.text()}: {step.title}")
@@ -157,8 +163,9 @@ class GuideList(QWidget):
             self.correction = self._answered = None
             for row in self.rows:
                 row.say_nothing()
+        moves = told_moves(analysis, found)
         for k, row in enumerate(self.rows):
-            row.show_advice(found[k], is_open=k == self.number, theme=self.theme)
+            row.show_advice(found[k], moves[k], is_open=k == self.number, theme=self.theme)
         show_text(self.end, finish(analysis), self.theme.quiet)
         turns = lift_setting(analysis)
         self.lift.setVisible(turns is not None and turns != analysis.setup.setting)

@@ -26,7 +26,7 @@ from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import rich_label, tint
 from equilix.units import count, duration, length, mass
 
-RUNS, WIRES, PLACE, BRING = "Runs", "Wires", "Place it", "Bring"
+RUNS, WIRES, PLACE, BRING = "runs", "wires", "place", "bring"
 LATER_MS, BEST = 150, 6
 
 
@@ -37,7 +37,7 @@ class PowerPage(Page):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
-        self.tabs = Tabs((RUNS, WIRES, PLACE, BRING))
+        self.tabs = Tabs({RUNS: "Runs", WIRES: "Wires", PLACE: "Place it", BRING: "Bring"})
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
         form = QFormLayout()

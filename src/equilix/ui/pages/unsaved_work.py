@@ -79,6 +79,8 @@ class LostRow(QFrame):
         show_text(self.title, name, page.theme.ink)
         show_text(self.when, f"Put by {when}{', kept for later' if work.put_aside else ''}", page.theme.quiet)
         show_text(self.differs, "Looking at it …", page.theme.quiet)
+        self.asked = False
+        """Whether it has been asked once more if it is to be forgotten."""
         self.bring, self.keep, self.forget = QPushButton("Bring it back"), QPushButton("Keep"), QPushButton("Forget")
         self.bring.setFont(font(11, bold=True))
         for widget in (self.title, self.when, self.picture, self.differs):
@@ -195,7 +197,8 @@ class UnsavedWorkPage(Page):
     def forget(self, work: recovery.LostWork) -> None:
         """Delete it. Its row says what would be lost, and asks once more in place."""
         row = next(row for row in self.rows if row.work is work)
-        if row.forget.text() == "Forget":
+        if not row.asked:
+            row.asked = True
             row.forget.setText("Really forget")
             row.forget.setAccessibleName(f"Really forget: {row.title.text()}")
             return

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Final
 
 import numpy as np
 from PySide6.QtCore import QPointF, QRectF, Qt
@@ -11,6 +11,7 @@ from PySide6.QtGui import QPainter, QPen, QPolygonF
 
 from equilix.body.posture import eye_of
 from equilix.fit.fit import Fit
+from equilix.keys import Joint
 from equilix.ui.stage.marks import label
 from equilix.ui.stage.projection import SIDE
 from equilix.ui.theme import Theme, colour
@@ -36,19 +37,22 @@ def joint_mark(painter: QPainter, at: QPointF, share: float, theme: Theme) -> No
     painter.drawPolygon(QPolygonF([at + QPointF(x, y) for x, y in corners]))
 
 
+_MARKED: Final[tuple[Joint, ...]] = ("shoulder", "elbow", "grip")
+
+
 def paint_figure_marks(painter: QPainter, view: RigView, fit: Fit, theme: Theme) -> None:
     """Joints with their shares and angles, the back, the eye line and the line of the lens."""
     analysis = fit.analysis
     if analysis.stance is None:
         return
     _paint_gaze(painter, view, fit, theme)
-    shares = {effort.name: effort.share for effort in analysis.efforts}
+    shares = {effort.key: effort.share for effort in analysis.efforts}
     taken: list[QRectF] = []
     for arm in fit.arms:
-        places = {"shoulder": arm.shoulder_m, "elbow": arm.elbow_m, "wrist": arm.hand_m, "grip": arm.hand_m}
+        places = {"shoulder": arm.shoulder_m, "elbow": arm.elbow_m, "grip": arm.hand_m}
         near = view.view is SIDE and arm.side == analysis.operator.shoulder
-        for joint in ("shoulder", "elbow", "grip"):
-            share = shares.get(f"{arm.side} {joint}")
+        for joint in _MARKED:
+            share = shares.get((joint, arm.side))
             if share is None:
                 continue
             at = view.place_px(places[joint])

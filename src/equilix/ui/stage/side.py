@@ -19,6 +19,7 @@ from equilix.ui.stage.supports import figure_points, outer_points, paint_support
 from equilix.ui.stage.view import RigView
 from equilix.ui.theme import colour, font
 from equilix.units import force, length
+from equilix.words.names import SUPPORTS
 
 BELOW_PAD_MM = 130.0
 """How much of the operator is in sight below the pad."""
@@ -38,7 +39,7 @@ class SideView(RigView):
         if support is None:
             return found
         x, y = self.view.flat_point(support.datum_m)
-        if support.name == "pad":
+        if support.kind == "pad":
             found = found.united(QRectF(x - 130, y - 60, 260, 60 + BELOW_PAD_MM))
         figure = figure_points(analysis) if "figure" in self.session.overlays else iter(())
         for point in (*outer_points(analysis), *figure):
@@ -61,7 +62,7 @@ class SideView(RigView):
         painter.setFont(font(11))
         painter.setPen(colour(t.hold))
         middle = (band[0] + band[1]) / 2
-        painter.drawText(QRectF(middle - 90, 4, 180, 18), Qt.AlignmentFlag.AlignCenter, support.name)
+        painter.drawText(QRectF(middle - 90, 4, 180, 18), Qt.AlignmentFlag.AlignCenter, SUPPORTS[support.kind])
         self._paint_figure(painter, analysis)
         for held in analysis.arms:
             if held.arm.shoulder_m[1] > support.datum_m[1]:
@@ -72,7 +73,7 @@ class SideView(RigView):
         """Left and right edge on the widget, px, of where the CG may be: the pad, or the tolerance about the datum."""
         support, fore_aft = self.session.analysis.support, self.session.analysis.fore_aft
         assert support is not None
-        if support.name == "pad" or fore_aft is None:
+        if support.kind == "pad" or fore_aft is None:
             xs = [self.place_px(each.point_m).x() for each in support.bearings] or [self.place_px(support.datum_m).x()]
             return min(xs), max(xs)
         middle = self.place_px(fore_aft.balance.datum_m).x()
@@ -157,13 +158,13 @@ class SideView(RigView):
         if off is not None:
             text = f"{length(off.value_m, analysis.display)} ± {length(off.sd_m, analysis.display)}"
             band = self.support_band()
-            word = 30.0 if analysis.support is not None and analysis.support.name == "pad" else 64.0
+            word = 30.0 if analysis.support is not None and analysis.support.kind == "pad" else 64.0
             middle = (band[0] + band[1]) / 2
             beside = max(band[1], middle + word) + 8 if middle - word - 90 < x < middle + word + 30 else x + 2
             label(painter, QPointF(beside, 18), text, value, t)
 
     def _paint_forces(self, painter: QPainter, analysis: Analysis) -> None:
-        t, pads = self.theme, [c for c in analysis.holding.contacts if not c.side]
+        t, pads = self.theme, [c for c in analysis.holding.contacts if not c.hand]
         total = sum((c.force_n for c in pads), np.zeros(3))
         if total[2] > 0.5:
             where = sum((c.point_m * c.force_n[2] for c in pads), np.zeros(3)) / total[2]
@@ -171,7 +172,7 @@ class SideView(RigView):
             size = float(np.linalg.norm(total)) * PX_PER_N
             way = QPointF(total[0], -total[2]) / math.hypot(total[0], total[2])
             start = foot - way * min(size, max(self.height() - foot.y() - 24, 30))
-            if pads[0].name in ("line", "arm"):  # they pull from above
+            if pads[0].key.kind in ("line", "arm"):  # they pull from above
                 start, foot = foot, foot + way * min(size, max(foot.y() - 40, 30))
             arrow(painter, start, foot + QPointF(0, 2), t.hold)
             label(
@@ -184,7 +185,7 @@ class SideView(RigView):
             )
         placed: list[QRectF] = []
         for contact in analysis.holding.contacts:
-            if not contact.side:
+            if not contact.hand:
                 continue
             size = contact.told_n  # as the sentence says it
             at = self.place_px(contact.point_m) + QPointF(26, 0)  # beside the grip, where it can be seen
@@ -192,4 +193,4 @@ class SideView(RigView):
             place = QPointF(at.x() + 12, min(at.y() + 14, self.height() - 28))
             while any(box.contains(place) for box in placed):
                 place += QPointF(0, 18)
-            placed.append(label(painter, place, f"{contact.side} {force(size, analysis.display)}", t.hold, t))
+            placed.append(label(painter, place, f"{contact.hand} {force(size, analysis.display)}", t.hold, t))

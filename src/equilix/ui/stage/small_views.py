@@ -6,6 +6,7 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QPainter, QPen, QPolygonF
 from PySide6.QtWidgets import QWidget
 
+from equilix.keys import ContactKey
 from equilix.ui.session import Session
 from equilix.ui.stage.marks import centre_of_gravity
 from equilix.ui.stage.outlines import OutlineBook
@@ -28,10 +29,10 @@ class SmallView(RigView):
             return
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(colour(t.hold_wash))
-        if analysis.support.name == "pad":
-            corners = {each.name: self.place_px(each.point_m) for each in analysis.support.bearings}
+        if analysis.support.kind == "pad":
+            corners = {each.key: self.place_px(each.point_m) for each in analysis.support.bearings}
             if self.view is PLAN:
-                painter.drawPolygon(QPolygonF([corners[f"pad {a}"] for a in _AROUND]))
+                painter.drawPolygon(QPolygonF([corners[each] for each in _AROUND]))
             else:
                 xs = [corner.x() for corner in corners.values()]
                 painter.drawRect(QRectF(min(xs), 24, max(xs) - min(xs), self.height() - 24))
@@ -70,7 +71,10 @@ class SmallView(RigView):
         centre_of_gravity(painter, self.place_px(analysis.weighed_cg_m), t, value)
 
 
-_AROUND = ("front left", "front right", "rear right", "rear left")
+_AROUND = (
+    ContactKey("pad", "left", "front"), ContactKey("pad", "right", "front"),
+    ContactKey("pad", "right", "rear"), ContactKey("pad", "left", "rear"),
+)  # fmt: skip
 
 
 def plan_view(session: Session, book: OutlineBook) -> SmallView:

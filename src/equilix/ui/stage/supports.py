@@ -32,7 +32,7 @@ LEAST_SHOWN_RAD: Final = 0.0087
 
 def outer_points(analysis: Analysis) -> Iterator[Array]:
     """Points ``(3,)`` that the side view should have in sight besides the rig."""
-    if analysis.support is None or analysis.stance is None or analysis.support.name == "pad":
+    if analysis.support is None or analysis.stance is None or analysis.support.kind == "pad":
         return
     for held in analysis.arms:
         yield held.arm.shoulder_m

@@ -16,6 +16,8 @@ from equilix.ui.theme import Theme, colour, font
 from equilix.ui.widgets.price_rails import PriceRails
 from equilix.ui.widgets.tint import plain_label, rich_label, tint
 from equilix.units import count, mass
+from equilix.words.names import EFFORTS
+from equilix.words.steps import lines
 
 if TYPE_CHECKING:
     from equilix.planner.plan import Plan
@@ -63,13 +65,14 @@ class PlanCard(QFrame):
     def __init__(self, plan: Plan, theme: Theme, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self.plan, self.theme = plan, theme
+        steps = lines(plan)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName(f"{plan.title}: {_price(plan)}. " + " ".join(text + "." for text, _ in plan.lines()))
+        self.setAccessibleName(f"{plan.title}: {_price(plan)}. " + " ".join(f"{step.text}." for step in steps))
         column = QVBoxLayout(self)
         column.setContentsMargins(12, 9, 12, 9)
         column.setSpacing(4)
         column.addLayout(_row(_label(plan.title, theme.hold, bold=True), _label(_price(plan), theme.ink)))
-        for text, mark in plan.lines():
+        for text, mark in steps:
             step = rich_label()
             more = f" <span style='color:{theme.quiet}'>({html.escape(mark)})</span>" if mark else ""
             step.setText(f"{html.escape(text)}{more}")
@@ -143,7 +146,7 @@ def _price(plan: Plan) -> str:
 
 def _effort(plan: Plan) -> str:
     tired = plan.after.first_to_give_out
-    last = "" if tired is None else f"Lasts {lasts(tired)}, {tired.name}. "
+    last = "" if tired is None else f"Lasts {lasts(tired)}, {EFFORTS[tired.key]}. "
     return f"{last}{count(len(plan.steps), 'step', 'steps')}, {plan.minutes:g} min"
 
 

@@ -13,6 +13,7 @@ from equilix.reading import read_out
 from equilix.ui.theme import Theme, font
 from equilix.ui.widgets.tint import tinted
 from equilix.units import duration
+from equilix.words.steps import lines
 
 if TYPE_CHECKING:
     from equilix.planner.fit_plan import FitPlan
@@ -27,17 +28,17 @@ class FitCard(QFrame):
     def __init__(self, plan: FitPlan, theme: Theme) -> None:
         super().__init__()
         self.plan = plan
+        steps = lines(plan)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setObjectName("fit")
         self.setStyleSheet(f"#fit {{ background: {theme.card}; border: 1px solid {theme.rule}; }}")
-        self.setAccessibleName(f"{plan.title}: " + " ".join(f"{step.text}." for step in plan.steps))
+        self.setAccessibleName(f"{plan.title}: " + " ".join(f"{step.text}." for step in steps))
         column = QVBoxLayout(self)
         column.setContentsMargins(12, 9, 12, 9)
         column.setSpacing(4)
         column.addWidget(tinted(plan.title, theme.hold, bold=True))
-        for step in plan.steps:
-            mark = f" ({step.mark})" if step.mark else ""
-            column.addWidget(tinted(f"{step.text}{mark}.", theme.ink))
+        for step in steps:
+            column.addWidget(tinted(f"{step}.", theme.ink))
         for said in plan.says:
             column.addWidget(tinted(said, theme.quiet))
         was, now = lasts_s(plan.before), lasts_s(plan.after)

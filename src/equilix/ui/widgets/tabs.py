@@ -1,8 +1,9 @@
-"""A row of words of which one is on."""
+"""A row of titles of which one is on."""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping
+from functools import partial
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
@@ -11,32 +12,38 @@ from equilix.ui.theme import font
 
 
 class Tabs(QWidget):
-    """Buttons of which one is on; says which was chosen."""
+    """Buttons of which one is on, by key; says the key that was chosen."""
 
     chosen = Signal(str)
 
-    def __init__(self, words: Sequence[str], parent: QWidget | None = None) -> None:
+    def __init__(self, titles: Mapping[str, str], parent: QWidget | None = None) -> None:
         super().__init__(parent)
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 4)
         row.setSpacing(4)
         self.buttons: dict[str, QPushButton] = {}
-        for word in words:
-            button = QPushButton(word)
+        self.titles = titles
+        for key, title in titles.items():
+            button = QPushButton(title)
             button.setProperty("plain", True)
             button.setCursor(Qt.CursorShape.PointingHandCursor)
-            button.clicked.connect(lambda _checked=False, word=word: self.chosen.emit(word))
-            self.buttons[word] = button
+            button.clicked.connect(partial(self._clicked, key))
+            self.buttons[key] = button
             row.addWidget(button)
         row.addStretch(1)
         self.tab = ""
-        self.show_tab(words[0])
+        self.show_tab(next(iter(titles)))
+
+    def _clicked(self, key: str, _checked: bool = False) -> None:
+        self.chosen.emit(key)
 
     def show_tab(self, tab: str) -> None:
-        """Turn one on."""
+        """Turn one on, by its key. Raises KeyError where there is none of that key."""
+        if tab not in self.titles:
+            raise KeyError(tab)
         self.tab = tab
-        for word, button in self.buttons.items():
-            on = word == tab
-            button.setText(f"▍{word}" if on else word)
+        for key, button in self.buttons.items():
+            on, title = key == tab, self.titles[key]
+            button.setText(f"▍{title}" if on else title)
             button.setFont(font(11, bold=on))
-            button.setAccessibleName(f"{word}, open" if on else word)
+            button.setAccessibleName(f"{title}, open" if on else title)

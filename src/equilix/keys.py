@@ -1,0 +1,46 @@
+"""What things are told apart by, inside: never by the words that people read (those are in :mod:`equilix.words`)."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+from typing import Literal, NamedTuple
+
+Side = Literal["", "left", "right"]
+End = Literal["", "front", "rear"]
+Joint = Literal["elbow", "shoulder", "wrist", "grip", "trunk"]
+ContactKind = Literal["pad", "head", "arm", "line", "hand", "hip", "eyecup", "brace"]
+Lean = Literal["hip", "eyecup", "left elbow", "right elbow", "brace"]
+"""What steadies a rig besides hands and pad, as files have it."""
+SupportKind = Literal["pad", "hands", "grip", "hand", "tilt-axis", "post", "eyelet", "head"]
+"""What holds a rig: ``hands`` is the line between two of them, ``grip`` the one that is held, ``hand`` what it hangs
+from; ``head`` is that of a tripod."""
+
+
+class ContactKey(NamedTuple):
+    """Where something bears on the rig: what it is, of which side (of the body, of the rig), and at which end."""
+
+    kind: ContactKind
+    side: Side = ""
+    end: End = ""
+
+
+def hand_key(side: Side) -> ContactKey:
+    """The contact of a hand."""
+    return ContactKey("hand", side)
+
+
+class BalanceKey(StrEnum):
+    """Which balance: of all ways of carrying, each name once."""
+
+    FORE_AFT = "fore-aft"
+    SIDEWAYS = "sideways"
+    OFF_LINE = "off-line"
+    ALONG_LINE = "along-line"
+    TILT_FORE_AFT = "tilt-fore-aft"
+    TILT_VERTICAL = "tilt-vertical"
+    ROLL = "roll"
+    PAN_FORE_AFT = "pan-fore-aft"
+    PAN_ACROSS = "pan-across"
+    DROP_TIME = "drop-time"
+    DYNAMIC_FORE_AFT = "dynamic-fore-aft"
+    DYNAMIC_SIDEWAYS = "dynamic-sideways"

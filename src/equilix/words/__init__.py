@@ -1,0 +1,1 @@
+"""The words that people read, by the keys that the program works with."""
