@@ -32,7 +32,7 @@ def settle(application: QApplication, window: Window) -> None:
     """Let plans be found and everything be painted."""
     for _ in range(4):
         application.processEvents()
-    while window.session.is_planning:
+    while window.session.answers.looking:
         application.processEvents()
     for _ in range(4):
         application.processEvents()
@@ -53,17 +53,17 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
 
     picture("balance")
     window.pages["Balance"].cards[1].setFocus()  # type: ignore[attr-defined]
-    window.session.show_ghost(window.session.plans[1])
+    window.session.view.show_ghost(window.session.answers.plans[1])
     picture("balance-ghost")
-    window.session.show_ghost(None)
-    window.session.select("bridge")
+    window.session.view.show_ghost(None)
+    window.session.selection.select("bridge")
     window.show_page("Build")
     picture("build")
     window.show_page("Mat")
-    window.session.select(None)
+    window.session.selection.select(None)
     picture("mat")
     window.show_page("Balance")
-    window.session.apply_plan(window.session.plans[0])
+    window.session.apply_plan(window.session.answers.plans[0])
     settle(application, window)
     window.message.hide()
     picture("balanced")
@@ -85,9 +85,9 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     settle(application, window)
     while fit.waits:
         application.processEvents()
-    window.session.show_ghost(fit.cards[1].plan if len(fit.cards) > 1 else None)
+    window.session.view.show_ghost(fit.cards[1].plan if len(fit.cards) > 1 else None)
     picture("fit-moves")
-    window.session.show_ghost(None)
+    window.session.view.show_ghost(None)
     window.show_page("Power")
     window.pages.power.choose("wires")
     picture("power")

@@ -55,6 +55,12 @@ class Document(Model):
         """Setups by their id."""
         return {setup.id: setup for setup in self.setups}
 
+    def same_work(self, other: Document | None) -> bool:
+        """Whether nothing differs but which setup is open and in which units it is shown."""
+        if self is other or other is None:
+            return self is other
+        return self == other.changed(display=self.display, current=self.current)
+
     def setup_named(self, name: str | None) -> Setup | None:
         """The setup with this name or id; the one open last, or the first, where no name is given."""
         if name is None:

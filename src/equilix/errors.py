@@ -3,6 +3,10 @@
 from __future__ import annotations
 
 
+class Cancelled(Exception):
+    """Work was called off; nothing is wrong."""
+
+
 class EquilixError(Exception):
     """Base of all errors that are meant to be read by the person at the program."""
 

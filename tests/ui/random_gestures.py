@@ -24,11 +24,10 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QMenu, QWidget
 
 from equilix.analysis import analyse
-from equilix.edits import kit
-from equilix.ui.pages import TITLES, UNSAVED
 from equilix.ui.stage.gestures import PART_MIME
 from equilix.ui.stage.view import RigView
 from equilix.ui.window import Window
+from equilix.ui.workspaces import TITLES, UNSAVED
 from tests.core.random_edits import random_edit
 
 TYPED = (
@@ -240,7 +239,7 @@ class Player:
         if len(self.session.document.setups) < 4 or self.rng.random() < 0.15:
             self.window.files.open_demo()
         key = self.rng.choice(self.session.document.setups).id
-        self.session.edit("Open a setup", lambda d: kit.open_setup(d, key))
+        self.session.open_setup(key)
 
     def edit(self) -> None:
         """Any edit, as another part of the program would make it."""
@@ -277,9 +276,9 @@ class Player:
 
     def plan(self) -> None:
         """Carry out or look at a plan that has been found."""
-        if self.session.plans:
-            plan = self.rng.choice(self.session.plans)
-            self.rng.choice((self.session.apply_plan, self.session.show_ghost))(plan)
+        if self.session.answers.plans:
+            plan = self.rng.choice(self.session.answers.plans)
+            self.rng.choice((self.session.apply_plan, self.session.view.show_ghost))(plan)
 
     def from_the_mat(self) -> None:
         """A part comes from the mat over a view, and is dropped or goes away again."""

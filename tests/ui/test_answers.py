@@ -37,11 +37,11 @@ class Answers(WindowTest):
         before = self.window.stage.side.grab().toImage()
         card.setFocus()
         self.settle()
-        self.assertIs(self.session.ghost, card.plan)
+        self.assertIs(self.session.view.ghost, card.plan)
         self.assertNotEqual(self.window.stage.side.grab().toImage(), before)
         card.clearFocus()
         self.settle()
-        self.assertIsNone(self.session.ghost)
+        self.assertIsNone(self.session.view.ghost)
 
     def test_applying_is_one_action_and_undo_is_one_action(self) -> None:
         """“Do it” mends the rig; one undo brings the old one back; redo mends it again."""
@@ -61,30 +61,30 @@ class Answers(WindowTest):
     def test_by_keyboard(self) -> None:
         """F4 steps through the cards; Enter carries one out."""
         self.press(Qt.Key.Key_F4, self.window)
-        self.assertIs(self.session.ghost, self.page.cards[0].plan)
+        self.assertIs(self.session.view.ghost, self.page.cards[0].plan)
         self.press(Qt.Key.Key_F4, self.window)
-        self.assertIs(self.session.ghost, self.page.cards[1].plan)
+        self.assertIs(self.session.view.ghost, self.page.cards[1].plan)
         self.press(Qt.Key.Key_Return, self.page.cards[1])
         self.assertEqual(self.session.analysis.status, "rests")
 
     def test_an_edit_calls_the_planner_off(self) -> None:
         """Old answers go at once; the new ones fit the new rig."""
-        old = self.session.plans
+        old = self.session.answers.plans
         setup = self.session.setup.id
         for mm in (30, 40, 50):
             self.session.edit("slide", lambda d, mm=mm: rigging.slide(d, setup, "bridge", mm / 1000))
-            self.assertEqual(self.session.plans, [])
+            self.assertEqual(self.session.answers.plans, [])
         self.wait_for_plans()
-        self.assertEqual(len(self.session.plans), 4)
-        self.assertTrue(all(p.before.setup == self.session.setup for p in self.session.plans))
-        self.assertNotEqual(self.session.plans[0].steps, old[0].steps)
+        self.assertEqual(len(self.session.answers.plans), 4)
+        self.assertTrue(all(p.before.setup == self.session.setup for p in self.session.answers.plans))
+        self.assertNotEqual(self.session.answers.plans[0].steps, old[0].steps)
 
     def test_the_interface_goes_on_while_plans_are_made(self) -> None:
         """While the planner works on its thread, events of the interface are handled."""
         setup, ticks = self.session.setup.id, []
         self.session.edit("slide", lambda d: rigging.slide(d, setup, "bridge", 0.033))
         ticking = QTimer(interval=0)
-        ticking.timeout.connect(lambda: ticks.append(self.session.planning.running))
+        ticking.timeout.connect(lambda: ticks.append(self.session.answers.job.running))
         ticking.start()
         self.wait_for_plans()
         ticking.stop()
@@ -101,7 +101,7 @@ class Answers(WindowTest):
         self.assertGreater(len(self.page.cards), 1)
         self.assertIs(self.page.cards[0], first)
         self.assertTrue(first.hasFocus())
-        self.assertIs(self.session.ghost, first.plan)
+        self.assertIs(self.session.view.ghost, first.plan)
 
     def test_cards_compare(self) -> None:
         """All cards show the same three prices, in words too; a plan that arrives moves no button."""
@@ -128,7 +128,7 @@ class Answers(WindowTest):
 
     def test_balanced_rig_says_so(self) -> None:
         """When it rests there are no cards to press, and that is said."""
-        self.session.apply_plan(self.session.plans[0])
+        self.session.apply_plan(self.session.answers.plans[0])
         self.wait_for_plans()
         self.assertEqual(self.page.cards, [])
         self.assertIn("It rests", self.page.cannot.text())

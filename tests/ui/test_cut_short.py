@@ -9,7 +9,6 @@ from PySide6.QtCore import QPoint, Qt
 from PySide6.QtGui import QPainter, QPixmap
 from PySide6.QtTest import QTest
 
-from equilix.edits import kit
 from equilix.store.reading import parse
 from equilix.store.saving import checked_bytes
 from tests.ui.window_test import WindowTest, move_mouse
@@ -25,7 +24,7 @@ class CutShort(WindowTest):
         "undo": lambda t: t.window.actions_["undo"].trigger(),
         "New": lambda t: t.window.actions_["new"].trigger(),
         "the demo": lambda t: t.window.actions_["demo"].trigger(),
-        "another setup": lambda t: t.session.edit("Open", lambda d: kit.open_setup(d, "stairs")),
+        "another setup": lambda t: t.session.open_setup("stairs"),
         "another page": lambda t: t.press(Qt.Key.Key_F2, t.window),
         "units": lambda t: t.press(Qt.Key.Key_F8, t.window),
         "Escape": lambda t: t.press(Qt.Key.Key_Escape),
@@ -88,12 +87,12 @@ class CutShort(WindowTest):
         self.press(Qt.Key.Key_Escape)
         self.assertEqual(self.session.document, start)
         self.assertEqual((self.session.history.before, self.session.history.after), ((), ()))
-        self.assertEqual(self.session.selection, "body")
+        self.assertEqual(self.session.selection.id, "body")
 
     def test_a_turn_is_cut_short(self) -> None:
         """The ring of a handle is let go when the part is taken off."""
         side = self.window.stage.side
-        self.session.select("right-handle")
+        self.session.selection.select("right-handle")
         handle = side.gestures.turn_handle()
         assert handle is not None
         QTest.mousePress(side, Qt.MouseButton.LeftButton, NO_KEYS, handle[1].toPoint())
@@ -107,7 +106,7 @@ class CutShort(WindowTest):
     def test_a_button_that_is_held_down(self) -> None:
         """“Take it off” pressed, the part taken off by a key meanwhile, then let go: nothing more happens."""
         self.window.show_page("Build")
-        self.session.select("matte-box")
+        self.session.selection.select("matte-box")
         self.settle()
         button = self.window.pages.build.off
         QTest.mousePress(button, Qt.MouseButton.LeftButton)
@@ -127,7 +126,7 @@ class CutShort(WindowTest):
         diagram = self.window.pages.power.diagram
         QTest.mousePress(diagram, Qt.MouseButton.LeftButton, NO_KEYS, diagram.box(0).center().toPoint())
         source = diagram.rows[0][0]
-        self.session.select(source)
+        self.session.selection.select(source)
         self.window.actions_["take-off"].trigger()
         self.settle()
         before = self.session.document

@@ -24,7 +24,7 @@ class FilesAndFaults(WindowTest):
 
         file = self.folder / "mine.equilix"
         self.wait_for_plans()
-        self.session.apply_plan(self.session.plans[1])
+        self.session.apply_plan(self.session.answers.plans[1])
         self.assertTrue(self.session.desk.dirty)
         self.assertIn("•", self.window.windowTitle())
         self.window.files.save_as(file)
@@ -212,7 +212,7 @@ class FilesAndFaults(WindowTest):
     def test_what_cannot_be_analysed_is_not_shown(self) -> None:
         """Where an edit makes what cannot be worked out, the window goes on with the rig that it shows."""
         before = (self.session.document, self.session.analysis)
-        with mock.patch("equilix.ui.session.analyse", side_effect=ZeroDivisionError("odd")):
+        with mock.patch("equilix.ui.session.session.analyse", side_effect=ZeroDivisionError("odd")):
             self.assertFalse(self.session.edit("Rename", lambda d: d.changed(name="odd")))
             self.assertFalse(self.session.desk.replace(lighthouse().changed(name="odd"), None))
         self.assertEqual((self.session.document, self.session.analysis), before)

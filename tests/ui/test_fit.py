@@ -6,7 +6,7 @@ from PySide6.QtCore import Qt
 
 from equilix.edits import kit
 from equilix.ui.operator_panel import OperatorPanel
-from equilix.ui.pages.fit import FitPage
+from equilix.ui.workspaces.fit import FitPage
 from tests.ui.window_test import WindowTest
 
 
@@ -22,15 +22,15 @@ class Fit(WindowTest):
     def open_tab(self, tab: str) -> None:
         """Choose a tab and wait until it is filled."""
         self.page.choose(tab)
-        self.wait(lambda: not self.page._later.isActive() and not self.page.planning.running)
+        self.wait(lambda: not self.page._later.isActive() and not self.page.job.running)
 
     def test_key_and_marks(self) -> None:
         """F5 opens it; the drawing shows joints and the eye line, and leaves them with the workspace."""
         self.assertIs(self.window.page, self.page)
-        self.assertTrue("figure" in self.session.overlays)
+        self.assertTrue("figure" in self.session.view.overlays)
         marked = self.window.stage.side.grab().toImage()
         self.press(Qt.Key.Key_F3)
-        self.assertFalse("figure" in self.session.overlays)
+        self.assertFalse("figure" in self.session.view.overlays)
         self.assertNotEqual(self.window.stage.side.grab().toImage(), marked)
 
     def test_body(self) -> None:
@@ -59,7 +59,7 @@ class Fit(WindowTest):
         )
         card = self.page.cards[1]
         card.looked_at.emit(card.plan)
-        self.assertIs(self.session.ghost, card.plan)
+        self.assertIs(self.session.view.ghost, card.plan)
         self.settle()
         before = self.session.document
         self.click(card.button)
@@ -79,7 +79,7 @@ class Fit(WindowTest):
 
     def test_us_units(self) -> None:
         """Forces, masses and ways of the bar and the curves are in the units that are chosen."""
-        self.session.edit("Units", lambda d: kit.choose_display(d, "us"))
+        self.session.show_units("us")
         self.wait(lambda: not self.page._later.isActive())
         self.assertRegex(self.page.flow.accessibleName(), r"hands [\d.]+ lbf")
         self.assertNotIn(" N", self.page.flow.accessibleName())
@@ -110,7 +110,7 @@ class Fit(WindowTest):
         self.window.resize(1024, 640)
         self.window.change_theme()
         for setup in [*self.session.document.setups]:
-            self.session.edit("Open", lambda d, key=setup.id: kit.open_setup(d, key))
+            self.session.open_setup(setup.id)
             for tab in ("body", "curves", "compare"):
                 self.open_tab(tab)
                 self.assertFalse(self.window.grab().isNull())
@@ -173,9 +173,9 @@ class People(WindowTest):
     def test_grip_surface(self) -> None:
         """A smooth straight handle needs more squeeze than a contoured rubber one; changed in Build."""
         self.panel.close()
-        self.session.edit("Open", lambda d: kit.open_setup(d, "gallery"))
+        self.session.open_setup("gallery")
         self.window.show_page("Build")
-        self.session.select("top-handle")
+        self.session.selection.select("top-handle")
         self.settle()
         build = self.window.pages.build
         smooth = self.session.analysis.first_to_give_out.endurance_s
@@ -189,9 +189,9 @@ class People(WindowTest):
     def test_grip_thickness(self) -> None:
         """A thin handle tires the fingers sooner; typed in Build, refused in words, taken back by one undo."""
         self.panel.close()
-        self.session.edit("Open", lambda d: kit.open_setup(d, "gallery"))
+        self.session.open_setup("gallery")
         self.window.show_page("Build")
-        self.session.select("top-handle")
+        self.session.selection.select("top-handle")
         self.settle()
         build, start = self.window.pages.build, self.session.document
         before = self.session.analysis.first_to_give_out.endurance_s
@@ -207,7 +207,7 @@ class People(WindowTest):
     def test_letting_go_and_leaning(self) -> None:
         """Behind the way of carrying: one hand off, elbows against the body; Fit says what they do; undo takes back."""
         self.panel.close()
-        self.session.edit("Open", lambda d: kit.open_setup(d, "workshop"))
+        self.session.open_setup("workshop")
         self.window.show_page("Fit")
         self.settle()
         page, start = self.window.pages["Fit"], self.session.document
@@ -230,7 +230,7 @@ class People(WindowTest):
     def test_carrying_height(self) -> None:
         """Overhead raises the upper arms: RULA scores them worse; chosen behind the way of carrying."""
         self.panel.close()
-        self.session.edit("Open", lambda d: kit.open_setup(d, "stairs"))
+        self.session.open_setup("stairs")
         chest = self.session.body.rula["left"].upper_arm
         held = next(c for c in self.window.header.way.choices() if c and c[0] == "Held overhead")
         held[1]()

@@ -19,7 +19,7 @@ class Inspector(WindowTest):
     def setUp(self) -> None:
         super().setUp()
         self.window.show_page("Build")
-        self.session.select("bridge")
+        self.session.selection.select("bridge")
         self.settle()
         self.page = self.window.pages["Build"]
 
@@ -51,7 +51,7 @@ class Inspector(WindowTest):
 
     def test_mass_and_how_it_is_known(self) -> None:
         """Weighing the zoom changes the reading and makes it surer."""
-        self.session.select("lens")
+        self.session.selection.select("lens")
         self.settle()
         sd = self.session.analysis.cg_sd_m[0]
         self.type_into(self.page.mass.line, "1.4kg")
@@ -65,7 +65,7 @@ class Inspector(WindowTest):
     def test_remount_turn_extend_pin_exchange_take_off(self) -> None:
         """Every control of the form does its edit."""
         page = self.page
-        self.session.select("battery")
+        self.session.selection.select("battery")
         self.settle()
         index = next(i for i in range(page.mount.count()) if page.mount.itemData(i)[0] == "body")
         page.mount.activated.emit(index)
@@ -73,7 +73,7 @@ class Inspector(WindowTest):
         index = next(i for i in range(page.swap.count()) if page.swap.itemData(i) == "battery-146")
         page.swap.activated.emit(index)
         self.assertEqual(self.placement("battery").part, "battery-146")
-        self.session.select("left-handle")
+        self.session.selection.select("left-handle")
         self.settle()
         self.type_into(page.turn.line, "-30")
         self.type_into(page.extension.line, "40")
@@ -88,7 +88,7 @@ class Inspector(WindowTest):
 
     def test_free_root(self) -> None:
         """The root has a place of its own that can be typed."""
-        self.session.select("base")
+        self.session.selection.select("base")
         self.settle()
         self.type_into(self.page.position[0].line, "120 mm")
         pose = self.placement("base").pose
@@ -100,12 +100,12 @@ class Inspector(WindowTest):
     def test_tree_selects_both_ways(self) -> None:
         """The tree follows the selection, and selects."""
         tree = self.page.tree
-        self.session.select("lens")
+        self.session.selection.select("lens")
         self.settle()
         self.assertEqual(tree.currentItem().text(0), "28–80 zoom")
         tree.setCurrentItem(tree.topLevelItem(0))
-        self.assertEqual(self.session.selection, "base")
-        self.session.select(None)
+        self.assertEqual(self.session.selection.id, "base")
+        self.session.selection.select(None)
         self.settle()
         self.assertIn("Click a part", self.page.about.text())
 

@@ -11,9 +11,9 @@ from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.store.reading import parse
 from equilix.store.writing import to_bytes
-from equilix.ui.pages import TITLES
 from equilix.ui.ratings_panel import RatingsPanel
 from equilix.ui.widgets.tint import as_tip, on_button
+from equilix.ui.workspaces import TITLES
 from tests.ui.window_test import WindowTest
 
 EVIL = "<img src='/nowhere/evil.png'> & <b>X</b>[*]"
@@ -57,7 +57,7 @@ class PlainText(WindowTest):
         self.session.said.emit(EVIL, True)
         for setup in self.session.document.setups:
             self.session.edit("Open", lambda d, key=setup.id: d.changed(current=key))
-            self.session.select(setup.placements[0].id)
+            self.session.selection.select(setup.placements[0].id)
             for title in TITLES:
                 self.window.show_page(title)
                 self.settle()

@@ -55,7 +55,7 @@ class Power(WindowTest):
         self.drag(diagram, start, end - start)
         self.assertEqual(self.page.network.fed_by["transmitter"].source, "battery-plate")
         self.assertEqual(self.session.history.undo_label, "Lead a power cable")
-        self.session.select("transmitter")
+        self.session.selection.select("transmitter")
         self.settle()
         self.click(self.page.unplug)
         self.assertNotIn("transmitter", self.page.network.fed_by)
@@ -66,7 +66,7 @@ class Power(WindowTest):
     def test_cable_of_the_selected_part(self) -> None:
         """Its length and gauge are entered; one that is too short is said at once."""
         self.page.choose("wires")
-        self.session.select("body")
+        self.session.selection.select("body")
         self.settle()
         self.assertTrue(self.page.cable_form.isVisible())
         for field, typed in ((self.page.cable_length, "20 cm"), (self.page.cable_gauge, "18")):
@@ -80,7 +80,7 @@ class Power(WindowTest):
         """What a device draws, and how much of a battery is left, stand among its ratings."""
         self.window.show_page("Build")
         for key, figure, typed in (("body", "draw/record", "40 W"), ("battery", "electric/age", "0.8")):
-            self.session.select(key)
+            self.session.selection.select(key)
             self.settle()
             build = self.window.pages.build
             self.click(build.rated)
@@ -102,10 +102,10 @@ class Power(WindowTest):
 
     def test_cables_on_the_drawing(self) -> None:
         """Shown while the workspace is open, gone with it."""
-        self.assertTrue("cables" in self.session.overlays)
+        self.assertTrue("cables" in self.session.view.overlays)
         shown = self.window.stage.side.grab().toImage()
         self.press(Qt.Key.Key_F3)
-        self.assertFalse("cables" in self.session.overlays)
+        self.assertFalse("cables" in self.session.view.overlays)
         self.assertNotEqual(self.window.stage.side.grab().toImage(), shown)
 
     def test_places(self) -> None:
@@ -129,7 +129,7 @@ class Power(WindowTest):
         """Each scene on each tab, an empty rig too."""
         self.session.edit("New", lambda d: kit.add_setup(d, "Nothing yet")[0])
         for setup in [*self.session.document.setups]:
-            self.session.edit("Open", lambda d, key=setup.id: kit.open_setup(d, key))
+            self.session.open_setup(setup.id)
             for tab in ("runs", "wires", "bring"):
                 self.page.choose(tab)
                 self.assertFalse(self.window.grab().isNull())
@@ -149,7 +149,7 @@ class Check(WindowTest):
         self.assertIn("▲ stop", self.page.rows[0].accessibleName())
         self.assertIn("top handle", self.page.rows[0].accessibleName())
         QTest.mouseClick(self.page.rows[0], Qt.MouseButton.LeftButton)
-        self.assertEqual(self.session.selection, "top-handle")
+        self.assertEqual(self.session.selection.id, "top-handle")
         self.assertIn("doctor", self.page.caution.text())
 
     def test_rules(self) -> None:
@@ -193,7 +193,7 @@ class Check(WindowTest):
         self.window.change_theme()
         self.session.edit("New", lambda d: kit.add_setup(d, "Nothing yet")[0])
         for setup in [*self.session.document.setups]:
-            self.session.edit("Open", lambda d, key=setup.id: kit.open_setup(d, key))
+            self.session.open_setup(setup.id)
             self.settle()
             self.assertFalse(self.window.grab().isNull())
             self.assertEqual(bool(self.page.rows), bool(setup.placements))

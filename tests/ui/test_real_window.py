@@ -27,7 +27,7 @@ window.activateWindow()
 assert QTest.qWaitForWindowActive(window, 10000)
 session, side = window.session, window.stage.side
 def plans_are_found():
-    while session.is_planning:
+    while session.answers.looking:
         app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)
     for _ in range(5):
         app.processEvents()

@@ -28,7 +28,7 @@ class Dragging(WindowTest):
         scale = side.scale
         self.drag(side, self.middle_of("body"), QPoint(-round(80 * scale), 0))
         self.assertAlmostEqual(self.placement("bridge").slide_m, start - 0.080, delta=0.002)
-        self.assertEqual(self.session.selection, "body")
+        self.assertEqual(self.session.selection.id, "body")
         self.assertNotEqual(self.window.reading.rest.text(), before)
         self.assertEqual(len(self.session.history.before), 1)
 
@@ -95,10 +95,10 @@ class Dragging(WindowTest):
     def test_click_in_the_open_selects_nothing_and_pans(self) -> None:
         """A drag on empty paper moves the paper, not the rig."""
         side = self.window.stage.side
-        self.session.select("body")
-        document, middle = self.session.document, side.middle_mm
+        self.session.selection.select("body")
+        document, middle = self.session.document, QPointF(side.middle_mm)
         self.drag(side, QPoint(10, side.height() - 10), QPoint(30, -20))
-        self.assertIsNone(self.session.selection)
+        self.assertIsNone(self.session.selection.id)
         self.assertIs(self.session.document, document)
         self.assertNotEqual(side.middle_mm, middle)
         QTest.mouseDClick(side, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, QPoint(5, side.height() - 5))
@@ -107,7 +107,7 @@ class Dragging(WindowTest):
     def test_turn_handle(self) -> None:
         """The selected handle's ring turns it, tooth by tooth, in the sense of the mouse."""
         side = self.window.stage.side
-        self.session.select("right-handle")
+        self.session.selection.select("right-handle")
         self.settle()
         found = side.gestures.turn_handle()
         assert found is not None
@@ -144,7 +144,7 @@ class Keys(WindowTest):
 
     def test_arrows_slide_by_one_and_ten_millimetres(self) -> None:
         """Left is back; with shift ten millimetres; up and down do nothing on a level track; one undo for a run."""
-        self.session.select("body")
+        self.session.selection.select("body")
         start = self.placement("bridge").slide_m
         for _ in range(3):
             self.press(Qt.Key.Key_Left)
@@ -158,7 +158,7 @@ class Keys(WindowTest):
 
     def test_arrows_stop_at_neighbours(self) -> None:
         """Held down, the key stops where the travel ends."""
-        self.session.select("bridge")
+        self.session.selection.select("bridge")
         travel = free_travel(self.session.analysis.assembly, "bridge")
         for _ in range(30):
             self.press(Qt.Key.Key_Right, shift=True)
@@ -170,16 +170,16 @@ class Keys(WindowTest):
         seen = []
         for _ in range(len(ids) + 1):
             self.press(Qt.Key.Key_PageDown)
-            seen.append(self.session.selection)
+            seen.append(self.session.selection.id)
         self.assertEqual(seen, [*ids, ids[0]])
         self.press(Qt.Key.Key_PageUp)
-        self.assertEqual(self.session.selection, ids[-1])
+        self.assertEqual(self.session.selection.id, ids[-1])
         self.press(Qt.Key.Key_Escape)
-        self.assertIsNone(self.session.selection)
+        self.assertIsNone(self.session.selection.id)
 
     def test_brackets_turn(self) -> None:
         """A tooth at a time, back and forth."""
-        self.session.select("left-handle")
+        self.session.selection.select("left-handle")
         start = self.placement("left-handle").turn_rad
         self.press(Qt.Key.Key_BracketRight)
         self.assertAlmostEqual(self.placement("left-handle").turn_rad - start, math.radians(6), places=5)
@@ -188,7 +188,7 @@ class Keys(WindowTest):
 
     def test_delete_takes_off(self) -> None:
         """Delete takes the selected part off, and undo brings it back."""
-        self.session.select("transmitter")
+        self.session.selection.select("transmitter")
         self.press(Qt.Key.Key_Delete, self.window)
         self.assertNotIn("transmitter", self.session.setup.by_id)
         self.press(Qt.Key.Key_Z, self.window, control=True)
@@ -196,7 +196,7 @@ class Keys(WindowTest):
 
     def test_a_part_without_a_track_says_so(self) -> None:
         """The base cannot be slid; that is said, not ignored."""
-        self.session.select("base")
+        self.session.selection.select("base")
         self.press(Qt.Key.Key_Left)
         self.assertIn("no track", self.messages[-1][0])
 
@@ -230,7 +230,7 @@ class FromTheMat(WindowTest):
         shoe = self.session.document.parts_by_id["boxy-body"].offered("rear shoe")
         origin, _ = self.session.analysis.assembly.point_pose("body", shoe)
         self.drop("microphone", self.window.stage.side.place_px(origin).toPoint())
-        self.assertEqual(self.session.selection, "microphone")
+        self.assertEqual(self.session.selection.id, "microphone")
         self.assertEqual(self.placement("microphone").parent, "body")
 
     def test_dropped_in_the_open(self) -> None:
@@ -308,7 +308,7 @@ class Drawing(WindowTest):
             colours = {before.pixel(x, y) for x in range(0, before.width(), 7) for y in range(0, before.height(), 7)}
             self.assertGreater(len(colours), 3, type(widget).__name__)
         picture = stage.side.grab().toImage()
-        self.session.select("bridge")
+        self.session.selection.select("bridge")
         self.press(Qt.Key.Key_Left, shift=True)
         self.assertNotEqual(stage.side.grab().toImage(), picture)
 

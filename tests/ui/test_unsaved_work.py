@@ -14,8 +14,8 @@ from equilix.errors import UnwritableFile
 from equilix.store.disk import fingerprint
 from equilix.store.recovery import Autosave, Run, find_lost
 from equilix.store.saving import save
-from equilix.ui.pages import UNSAVED
-from equilix.ui.pages.unsaved_work import LostRow, UnsavedWorkPage
+from equilix.ui.workspaces import UNSAVED
+from equilix.ui.workspaces.unsaved_work import LostRow, UnsavedWorkPage
 from tests.ui.window_test import WindowTest
 
 

@@ -8,9 +8,9 @@ from PySide6.QtTest import QTest
 
 from equilix.carry import WAYS
 from equilix.demo import lighthouse
-from equilix.edits import kit, rigging
-from equilix.ui.pages.balance import BalancePage
+from equilix.edits import rigging
 from equilix.ui.theme import NIGHT_SET, PREP_ROOM
+from equilix.ui.workspaces.balance import BalancePage
 from tests.ui.window_test import WindowTest
 
 SCENES = {setup.name: setup for setup in lighthouse().setups}
@@ -29,7 +29,7 @@ class Scenes(WindowTest):
         if self.session.setup.name != name:
             act = next(c for c in self.window.header.setup.choices() if c and c[0] == name)[1]
             act()
-        self.wait(lambda: not self.session.is_planning)
+        self.wait(lambda: not self.session.answers.looking)
 
     def test_each_way(self) -> None:
         """Says what is wrong, offers plans and steps; each leads to a rig at rest, and undo leads back."""
@@ -43,7 +43,7 @@ class Scenes(WindowTest):
                 self.page.choose("mend")
                 self.settle()
                 self.assertTrue(self.page.cards)
-                self.session.show_ghost(self.page.cards[0].plan)
+                self.session.view.show_ghost(self.page.cards[0].plan)
                 self.settle()
                 self.click(self.page.cards[0].button)
                 self.assertEqual(self.session.analysis.status, "rests")
@@ -57,7 +57,7 @@ class Scenes(WindowTest):
                 for _ in range(3 * len(guide.rows)):
                     if all(row.advice.done for row in guide.rows):
                         break
-                    self.assertIs(self.session.axis, guide.row.advice)
+                    self.assertIs(self.session.view.axis, guide.row.advice)
                     self.click(guide.row.done)
                 self.assertTrue(all(row.advice.done for row in guide.rows))
                 self.assertEqual(self.session.analysis.status, "rests")
@@ -74,7 +74,7 @@ class Scenes(WindowTest):
         before = self.window.stage.side.grab().toImage()
         self.page.choose("by-hand")
         self.settle()
-        self.assertIsNotNone(self.session.axis)
+        self.assertIsNotNone(self.session.view.axis)
         shown = self.window.stage.side.grab().toImage()
         self.assertNotEqual(before, shown)
         hold = QColor(PREP_ROOM.hold).rgb()
@@ -87,7 +87,7 @@ class Scenes(WindowTest):
         self.assertGreater(count(shown), count(before))
         self.page.choose("mend")
         self.settle()
-        self.assertIsNone(self.session.axis)
+        self.assertIsNone(self.session.view.axis)
 
     def test_figures_and_table(self) -> None:
         """The figures of the way, each warning with its sign, and how it stands on a table, in words and drawn."""
@@ -101,14 +101,14 @@ class Scenes(WindowTest):
         self.assertNotEqual(self.window.stage.plan.grab().toImage(), plain)
         self.window.show_page("Build")
         self.settle()
-        self.assertFalse("table" in self.session.overlays)
+        self.assertFalse("table" in self.session.view.overlays)
 
     def test_every_view_paints_in_both_themes(self) -> None:
         """Each scene, each view, day and night, metric and US, at the smallest size: painted without a complaint."""
         self.window.resize(1024, 640)
         for theme in (NIGHT_SET, PREP_ROOM):
             self.window.put_on(theme)
-            self.session.edit("Units", lambda d, t=theme: kit.choose_display(d, "us" if t is NIGHT_SET else "metric"))
+            self.session.show_units("us" if theme is NIGHT_SET else "metric")
             for name in SCENES:
                 self.open_scene(name)
                 for tab in ("by-hand", "figures", "mend"):
@@ -183,7 +183,7 @@ class Switching(WindowTest):
 
     def test_setting_the_spring(self) -> None:
         """Turns typed in are taken; a word is refused in place and stays; empty is right for the load."""
-        self.session.edit("Open", lambda d: kit.open_setup(d, "boat-landing"))
+        self.session.open_setup("boat-landing")
         for text, setting in (("4,5", 4.5), ("", None)):
             self.choose("Set it")
             panel = self.window.header.panel
@@ -200,7 +200,7 @@ class Switching(WindowTest):
 
     def test_ratings(self) -> None:
         """The maker's figures can be read and changed; a bad one is refused at its field."""
-        self.session.edit("Open", lambda d: kit.open_setup(d, "causeway"))
+        self.session.open_setup("causeway")
         self.choose("Its ratings")
         panel = self.window.header.panel
         most = panel.fields["carrier/most_kg"]
@@ -216,9 +216,9 @@ class Switching(WindowTest):
 
     def test_motor_and_cable_in_build(self) -> None:
         """A motor's rating is changed in Build; a cable is led and taken off there."""
-        self.session.edit("Open", lambda d: kit.open_setup(d, "stairs"))
+        self.session.open_setup("stairs")
         self.window.show_page("Build")
-        self.session.select("gimbal-roll-arm")
+        self.session.selection.select("gimbal-roll-arm")
         self.settle()
         build = self.window.pages.build
         self.click(build.rated)
@@ -227,7 +227,7 @@ class Switching(WindowTest):
         field.line.setModified(True)
         build.panel.take()
         self.assertAlmostEqual(self.session.analysis.drives.ratings_nm[2], 1.6)
-        self.session.select("lens")
+        self.session.selection.select("lens")
         lead = next(c for c in build.cable.choices() if c and "small stills body" in c[0])
         lead[1]()
         self.assertEqual(len(self.session.setup.cables), 4)
@@ -237,7 +237,7 @@ class Switching(WindowTest):
 
     def test_turning_the_gimbal_over(self) -> None:
         """Upright to underslung: the drawing follows, and undo turns it back."""
-        self.session.edit("Open", lambda d: kit.open_setup(d, "stairs"))
+        self.session.open_setup("stairs")
         upright = self.session.analysis.mass.cg_m[2]
         self.choose("Turn the gimbal over")
         self.assertLess(self.session.analysis.mass.cg_m[2], 0)
@@ -246,7 +246,7 @@ class Switching(WindowTest):
 
     def test_a_harness_from_the_mat_bears_the_rig(self) -> None:
         """Mounting arm, harness or tripod from the mat changes what bears the rig."""
-        self.session.edit("Open", lambda d: kit.open_setup(d, "evening"))
+        self.session.open_setup("evening")
         from equilix.ui.mounting import mount_anywhere
 
         mount_anywhere(self.session, "harness")
@@ -254,8 +254,8 @@ class Switching(WindowTest):
 
     def test_dragging_an_adjustment(self) -> None:
         """The eyelet is dragged along its bar by the mouse and snaps to its holes."""
-        self.session.edit("Open", lambda d: kit.open_setup(d, "boat-landing"))
-        self.wait(lambda: not self.session.is_planning)
+        self.session.open_setup("boat-landing")
+        self.wait(lambda: not self.session.answers.looking)
         view = self.window.stage.side
         start = self.session.setup.by_id["eyelet"].slide_m
         self.drag(view, self.middle_of("eyelet"), QPoint(-round(30 * view.scale), 0))
@@ -269,7 +269,7 @@ class ByHand(WindowTest):
 
     def setUp(self) -> None:
         super().setUp()
-        self.session.edit("Open", lambda d: kit.open_setup(d, "workshop"))
+        self.session.open_setup("workshop")
         self.window.pages.balance.choose("by-hand")
         self.wait_for_plans()
         self.guide = self.window.pages.balance.guide
@@ -295,7 +295,7 @@ class ByHand(WindowTest):
         row = self.guide.row
         row.seen.setFocus()
         for letter in "45 mm in front":
-            self.session.plans_changed.emit()
+            self.session.answers.changed.emit()
             self.assertIs(self.application.focusWidget(), row.seen)
             QTest.keyClicks(self.application.focusWidget(), letter)
         self.assertEqual(row.seen.text(), "45 mm in front")
@@ -303,7 +303,7 @@ class ByHand(WindowTest):
         self.assertTrue(row.take.isVisible())
         said = row.answer.text()
         self.wait_for_plans()
-        self.session.plans_changed.emit()
+        self.session.answers.changed.emit()
         self.settle()
         self.assertIs(self.guide.row, row)
         self.assertEqual((row.answer.text(), row.seen.text()), (said, "45 mm in front"))

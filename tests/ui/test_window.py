@@ -1,6 +1,7 @@
 """The header's sentence, themes and sizes, and the table of commands."""
 
 import unittest
+from dataclasses import replace
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QGuiApplication
@@ -131,13 +132,36 @@ class Look(WindowTest):
         self.assertFalse(self.window.stack.isHidden())
 
     def test_units(self) -> None:
-        """F8 changes all figures to US and back, as an edit."""
+        """F8 changes all figures to US and back: nothing to save, nothing to undo, and undo leaves the units alone."""
+        self.session.edit("Slide", lambda d: kit.rename_setup(d, "lamp-room", "Lamp"))
+        self.session.desk.sheet = replace(self.session.desk.sheet, saved=self.session.document)
         self.press(Qt.Key.Key_F8, self.window)
         self.assertIn("lb", self.window.header.mass.text())
         self.assertIn("lbf", self.window.reading.cost.text())
         self.window.grab()
+        self.assertFalse(self.session.desk.dirty)
+        self.assertEqual(self.session.history.undo_label, "Slide")
         self.session.undo()
+        self.assertIn("lb", self.window.header.mass.text())
+        self.assertTrue(self.session.desk.dirty)
+        self.window.files.open_demo()
+        self.assertIn("lb", self.window.header.mass.text())
+        self.press(Qt.Key.Key_F8, self.window)
         self.assertIn("kg", self.window.header.mass.text())
+
+    def test_another_setup(self) -> None:
+        """Looking at another setup is no edit; undo goes to the setup in which the edit was made."""
+        self.session.edit("Slide", lambda d: rigging.slide(d, "lamp-room", "bridge", 0.02))
+        self.session.desk.sheet = replace(self.session.desk.sheet, saved=self.session.document)
+        self.session.open_setup("stairs")
+        self.assertEqual(self.session.setup.id, "stairs")
+        self.assertFalse(self.session.desk.dirty)
+        self.assertEqual(self.session.history.undo_label, "Slide")
+        self.session.undo()
+        self.assertEqual(self.session.setup.id, "lamp-room")
+        self.assertTrue(self.session.desk.dirty)
+        self.session.redo()
+        self.assertFalse(self.session.desk.dirty)
 
     def test_smallest_size(self) -> None:
         """At 1024×640 nothing of the column is cut off at its right, and the drawing has room."""
@@ -176,7 +200,7 @@ class Look(WindowTest):
         """The verdict begins with a sign of its own for each status."""
         self.assertTrue(self.window.reading.verdict.text().startswith("▲"))
         self.wait_for_plans()
-        self.session.apply_plan(self.session.plans[0])
+        self.session.apply_plan(self.session.answers.plans[0])
         self.assertTrue(self.window.reading.verdict.text().startswith("●"))
 
 

@@ -89,7 +89,7 @@ class WindowTest(unittest.TestCase):
 
     def wait_for_plans(self) -> None:
         """Until the planner has finished."""
-        self.wait(lambda: not self.session.is_planning)
+        self.wait(lambda: not self.session.answers.looking)
 
     def placement(self, key: str) -> Placement:
         """A placement of the open setup."""

@@ -26,27 +26,35 @@ class History:
             return replace(self, now=document, after=())
         return History(document, (*self.before, (label, self.now))[-DEEPEST:], (), gesture)
 
+    def seen(self, document: Document) -> History:
+        """The same work, looked at in another setup or in other units: no entry, and what was undone stays."""
+        return replace(self, now=document)
+
     def settled(self) -> History:
         """End a gesture: the next edit is an entry of its own."""
         return replace(self, gesture=None)
 
     def without_last(self) -> History:
         """Before the last edit, which cannot be done again: a gesture that was broken off."""
-        return History(self.before[-1][1], self.before[:-1]) if self.before else self
+        return History(self._in_these_units(self.before[-1][1]), self.before[:-1]) if self.before else self
 
     def undone(self) -> History:
         """One edit back; the same where there is none."""
         if not self.before:
             return self
         label, document = self.before[-1]
-        return History(document, self.before[:-1], ((label, self.now), *self.after))
+        return History(self._in_these_units(document), self.before[:-1], ((label, self.now), *self.after))
 
     def redone(self) -> History:
         """One undone edit forward; the same where there is none."""
         if not self.after:
             return self
         label, document = self.after[0]
-        return History(document, (*self.before, (label, self.now)), self.after[1:])
+        return History(self._in_these_units(document), (*self.before, (label, self.now)), self.after[1:])
+
+    def _in_these_units(self, document: Document) -> Document:
+        """Units are looked at, and do not come back; the setup is the one in which the edit was made."""
+        return document if document.display == self.now.display else document.changed(display=self.now.display)
 
     @property
     def undo_label(self) -> str:

@@ -12,9 +12,8 @@ from equilix.analysis import Analysis, analyse
 from equilix.body.posture import reach
 from equilix.document import Document
 from equilix.edits import rigging
-from equilix.errors import EquilixError
+from equilix.errors import Cancelled, EquilixError
 from equilix.planner.moves import left_in_kit
-from equilix.planner.programme import Cancelled
 from equilix.rig.clearance import new_strikes
 
 

@@ -17,13 +17,12 @@ from equilix.body.posture import Arm, knees_m, reach
 from equilix.check import turns
 from equilix.document import Document
 from equilix.edits import rigging
-from equilix.errors import EquilixError
+from equilix.errors import Cancelled, EquilixError
 from equilix.fit.curves import lasts_s
 from equilix.keys import Side
 from equilix.planner.fit_plan import FitPlan, FitStep
 from equilix.planner.head_room import head_plan
 from equilix.planner.plan import DrawOut, SlideTo, TurnTo
-from equilix.planner.programme import Cancelled
 from equilix.planner.schools import plan
 from equilix.planner.screen import screen_plan
 from equilix.rig.clearance import free_travel, slider_of

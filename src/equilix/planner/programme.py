@@ -12,16 +12,13 @@ import numpy as np
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
+from equilix.errors import Cancelled
 from equilix.planner.build import Build, Chosen
 from equilix.planner.linear import value
 from equilix.planner.moves import Piece, Slide
 from equilix.planner.turns import Turn
 
 Array = NDArray[np.float64]
-
-
-class Cancelled(Exception):
-    """The work was called off."""
 
 
 def solve(

@@ -16,11 +16,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
+from equilix.errors import Cancelled
 from equilix.keys import BalanceKey
 from equilix.planner.build import Build
 from equilix.planner.linear import Row, add_to, value
 from equilix.planner.moves import STEP_M, Slide
-from equilix.planner.programme import Cancelled
 from equilix.units import length
 
 Array = NDArray[np.float64]
@@ -57,7 +57,7 @@ def wants(
     """What has to give way so that these moves bring every condition inside its tolerance; nothing where none helps.
 
     ``strips``: parts may be left off, and what is needed is a bound too.
-    Raises :class:`~equilix.planner.programme.Cancelled`.
+    Raises :class:`~equilix.errors.Cancelled`.
     """
     work = _Relaxed(analysis, slides, removable, strips=strips)
     x = work.solve(cancelled)

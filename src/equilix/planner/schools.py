@@ -80,7 +80,7 @@ def moves_of(school: School, document: Document, analysis: Analysis) -> Moves:
 def plans(document: Document, setup_id: str, cancelled: Callable[[], bool] = lambda: False) -> Iterator[Plan]:
     """The best plan of every school for one setup, one after the other.
 
-    A setup without a support has no plans. Raises :class:`~equilix.planner.programme.Cancelled`.
+    A setup without a support has no plans. Raises :class:`~equilix.errors.Cancelled`.
     """
     analysis = analyse(document, document.setups_by_id[setup_id])
     if analysis.conditions:

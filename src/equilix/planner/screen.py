@@ -9,12 +9,11 @@ from equilix.analysis import Analysis, analyse
 from equilix.body.neck import neck_cost
 from equilix.document import Document
 from equilix.edits import rigging
-from equilix.errors import EquilixError
+from equilix.errors import Cancelled, EquilixError
 from equilix.fit.gaze import ASIDE_RAD, SEEN_RAD, UPRIGHT_RAD, Gaze, gaze
 from equilix.kit.parts import Part
 from equilix.planner.fit_plan import FitPlan, FitStep, HangOn, Remount
 from equilix.planner.moves import left_in_kit
-from equilix.planner.programme import Cancelled
 from equilix.rig.clearance import new_strikes
 from equilix.rig.kinematics import Assembly
 from equilix.units import angle, length

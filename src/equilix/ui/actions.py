@@ -9,8 +9,8 @@ from typing import TYPE_CHECKING, Final
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMenu
 
-from equilix.ui.pages import UNSAVED
 from equilix.ui.widgets.tint import on_button
+from equilix.ui.workspaces import UNSAVED
 
 if TYPE_CHECKING:
     from equilix.ui.window import Window
@@ -37,7 +37,7 @@ COMMANDS: Final[tuple[Command, ...]] = (
     Command("check", "Check", ("F7",), "Go to", lambda w: w.show_page("Check")),
     Command("undo", "Undo", ("Ctrl+Z",), "Edit", lambda w: w.session.undo(), lambda w: bool(w.session.history.undo_label)),
     Command("redo", "Redo", ("Ctrl+Shift+Z", "Ctrl+Y"), "Edit", lambda w: w.session.redo(), lambda w: bool(w.session.history.redo_label)),
-    Command("take-off", "Take the part off", ("Delete",), "Edit", lambda w: w.take_off(), lambda w: w.session.selection is not None),
+    Command("take-off", "Take the part off", ("Delete",), "Edit", lambda w: w.take_off(), lambda w: w.session.selection.id is not None),
     Command("new", "New document", ("Ctrl+N",), "File", lambda w: w.files.new()),
     Command("open", "Open …", ("Ctrl+O",), "File", lambda w: w.files.choose_open()),
     Command("demo", "Open the demo", (), "File", lambda w: w.files.open_demo()),

@@ -95,7 +95,7 @@ def paint(window: Window, picture: Path) -> str:
     window.show()
     application = QApplication.instance()
     assert application is not None
-    while window.session.is_planning:
+    while window.session.answers.looking:
         application.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)
     for _ in range(3):
         application.processEvents()

@@ -11,7 +11,7 @@ from equilix.ui.widgets.words import Choice
 
 def cable_choices(session: Session) -> list[Choice | None]:
     """Lead a cable from the selected placement to each other one; take off those that are led from or to it."""
-    setup, selected = session.setup, session.selection
+    setup, selected = session.setup, session.selection.id
     if selected is None or selected not in setup.by_id:
         return []
     parts = session.document.parts_by_id

@@ -10,9 +10,9 @@ from PySide6.QtWidgets import QPlainTextEdit
 
 from equilix.errors import EquilixError
 from equilix.store.differences import differences
-from equilix.ui.desk import Desk
 from equilix.ui.files import Files
 from equilix.ui.messages import MessageBar
+from equilix.ui.session.desk import Desk
 from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.tint import plain_label
 

@@ -72,7 +72,7 @@ class Header(QWidget):
         session = self.session
         open_id = session.setup.id
         found: list[Choice | None] = [
-            (setup.name, partial(session.edit, "Open a setup", partial(kit.open_setup, setup_id=setup.id)))
+            (setup.name, partial(session.open_setup, setup.id))
             for setup in session.document.setups
             if setup.id != open_id
         ]
@@ -118,8 +118,7 @@ class Header(QWidget):
         setup = self.session.setup
         self.panel = NamePanel(
             self.setup, "Name of the setup", setup.name,
-            lambda name: kit.rename_setup(self.session.document, setup.id, name),
-            lambda document: self.session.edit("Rename a setup", lambda _document: document),
+            lambda name: self.session.try_edit("Rename a setup", lambda d: kit.rename_setup(d, setup.id, name)),
         )  # fmt: skip
         self.panel.open_under(self.setup)
 

@@ -19,7 +19,7 @@ def mount(session: Session, part_id: str, parent: str | None, point: str | None,
         return document
 
     if session.edit(f"Mount {session.document.parts_by_id[part_id].name}", change):
-        session.select(made)
+        session.selection.select(made)
 
 
 def bear(session: Session, part: Part) -> None:

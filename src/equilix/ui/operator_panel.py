@@ -123,18 +123,14 @@ class OperatorPanel(Panel):
             "sex": _SEXES[self.sex.currentIndex()], "shoulder": _SIDES[self.shoulder.currentIndex()],
             "eye": _SIDES[self.eye.currentIndex()], "spare": spare,
         }  # fmt: skip
-        document, setup_id = self.session.document, self.session.setup.id
-        try:
-            changed = (
-                kit.add_operator(document, setup_id, **fields)
-                if self.new
-                else kit.change_operator(document, self.operator_id, **fields)
+        setup_id = self.session.setup.id
+        self.close_unless(
+            self.session.try_edit("New operator", lambda d: kit.add_operator(d, setup_id, **fields))
+            if self.new
+            else self.session.try_edit(
+                "About the operator", lambda d: kit.change_operator(d, self.operator_id, **fields)
             )
-        except EquilixError as error:
-            self.refuse(str(error))
-            return
-        self.session.edit("New operator" if self.new else "About the operator", lambda _document: changed)
-        self.close()
+        )
 
     def _spared(self) -> tuple[Spared, ...]:
         _, joint, side = _SPARE[self.spare.currentIndex()]

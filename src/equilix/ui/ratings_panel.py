@@ -47,11 +47,6 @@ class RatingsPanel(Panel):
         if wrong:
             self.adjustSize()
             return
-        try:
-            document = rate(self.session.document, self.part.id, changed)
-        except EquilixError as error:
-            self.refuse(str(error))
-            return
-        if changed:
-            self.session.edit(f"Ratings of {self.part.name}", lambda _document: document)
-        self.close()
+        self.close_unless(
+            self.session.try_edit(f"Ratings of {self.part.name}", lambda d: rate(d, self.part.id, changed))
+        )

@@ -10,7 +10,6 @@ from PySide6.QtWidgets import QLineEdit, QWidget
 from equilix.carry import WAYS
 from equilix.document import Document
 from equilix.edits import carrying
-from equilix.errors import EquilixError
 from equilix.kit.carriers import TripodHead
 from equilix.ui.session import Session
 from equilix.ui.widgets.panel import Panel
@@ -161,10 +160,4 @@ class SettingPanel(Panel):
         except ValueError:
             self.refuse(f"“{text}” is no number. {self.what} takes a figure like 4.5, or nothing.")
             return
-        try:
-            changed = carrying.set_bearer(self.session.document, setup_id, value)
-        except EquilixError as error:
-            self.refuse(str(error))
-            return
-        self.session.edit("Set what bears it", lambda _document: changed)
-        self.close()
+        self.close_unless(self.session.try_edit("Set what bears it", lambda d: carrying.set_bearer(d, setup_id, value)))

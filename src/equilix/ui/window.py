@@ -20,20 +20,20 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from equilix.edits import kit, rigging
+from equilix.edits import rigging
 from equilix.store import recovery
 from equilix.ui import actions
 from equilix.ui.disk_messages import DiskMessages
 from equilix.ui.files import Files
 from equilix.ui.header import Header
 from equilix.ui.messages import MessageBar
-from equilix.ui.pages import TITLES, UNSAVED, Pages
-from equilix.ui.pages.page import Page
 from equilix.ui.reading_bar import ReadingBar
 from equilix.ui.session import Session
 from equilix.ui.stage.stage import Stage
 from equilix.ui.theme import PREP_ROOM, THEMES, Theme, font, wear
 from equilix.ui.widgets.tint import on_button, plain_label, set_tip, tint
+from equilix.ui.workspaces import TITLES, UNSAVED, Pages
+from equilix.ui.workspaces.page import Page
 from equilix.units import Display
 from equilix.words.steps import lines
 
@@ -68,6 +68,7 @@ class Window(QMainWindow):
         self.resize(1280, 800)
         self.setAcceptDrops(True)
         session.changed.connect(self.refresh)
+        session.selection.changed.connect(partial(actions.refresh, self, self.actions_))
         session.desk.changed.connect(self.refresh)
         self.show_page("Balance")
         self.put_on(PREP_ROOM)
@@ -157,7 +158,7 @@ class Window(QMainWindow):
             page.wear(self.theme)
             self.stack.addWidget(page)
         self.stack.setCurrentWidget(page)
-        self.session.show_ghost(None)
+        self.session.view.show_ghost(None)
         (page.first_focus or self.stage.side).setFocus(Qt.FocusReason.OtherFocusReason)
         for name, tab in self.tabs.items():
             on = name == title
@@ -207,7 +208,7 @@ class Window(QMainWindow):
     def change_units(self) -> None:
         """Metric or US."""
         other: Display = "us" if self.session.document.display == "metric" else "metric"
-        self.session.edit("Change the units", lambda d: kit.choose_display(d, other))
+        self.session.show_units(other)
 
     def toggle_arms_length(self) -> None:
         """Only the drawing, the sentence and the next step, large; and back."""
@@ -217,8 +218,8 @@ class Window(QMainWindow):
         self.stage.at_arms_length(on)
         self.reading.large = on
         self.reading.refresh()
-        if on and self.session.plans:
-            plan = next((p for p in self.session.plans if p.answers), None)
+        if on and self.session.answers.plans:
+            plan = next((p for p in self.session.answers.plans if p.answers), None)
             if plan is not None and self.session.analysis.status != "rests":
                 self.message.offer(
                     "next",
@@ -239,7 +240,7 @@ class Window(QMainWindow):
 
     def take_off(self) -> None:
         """Take the selected part off the rig."""
-        selected, setup = self.session.selection, self.session.setup
+        selected, setup = self.session.selection.id, self.session.setup
         if selected is not None:
             name = self.session.document.parts_by_id[setup.by_id[selected].part].name
             self.session.edit(f"Take {name} off", lambda d: rigging.remove(d, setup.id, selected))

@@ -27,7 +27,7 @@ class AimChart(QWidget):
         self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
         self.setAccessibleName("Chart: moment about the support while the lens is tilted")
         session.changed.connect(self.update)
-        session.ghost_changed.connect(self.update)
+        session.view.ghost_changed.connect(self.update)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         del event
@@ -41,7 +41,7 @@ class AimChart(QWidget):
             if analysis.support is None:
                 pass
             elif analysis.drives.axes:
-                shown = self.session.ghost.after if self.session.ghost is not None else analysis
+                shown = self.session.view.ghost.after if self.session.view.ghost is not None else analysis
                 paint_hold_map(painter, QRectF(self.rect()).adjusted(12, 26, -12, -22), shown, t)
             else:
                 self._paint_curves(painter, analysis)
@@ -60,7 +60,7 @@ class AimChart(QWidget):
         t = self.theme
         area = QRectF(self.rect()).adjusted(16, 30, -16, -24)
         now = analysis.aim_curve(_ANGLES)
-        then = self.session.ghost.after.aim_curve(_ANGLES) if self.session.ghost is not None else None
+        then = self.session.view.ghost.after.aim_curve(_ANGLES) if self.session.view.ghost is not None else None
         pad_nm = analysis.free_moment_nm
         most = max(float(np.abs(now).max()), 0.0 if then is None else float(np.abs(then).max()), pad_nm * 1.2)
         level = area.center().y()

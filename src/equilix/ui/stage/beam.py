@@ -35,7 +35,8 @@ class BeamStrip(QWidget):
         self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
         self.setAccessibleName("Beam: the weights of the rig and the moments forward and back")
         session.changed.connect(self.update)
-        session.ghost_changed.connect(self.update)
+        session.selection.changed.connect(self.update)
+        session.view.ghost_changed.connect(self.update)
         side.zoomed.connect(self.update)
 
     def paintEvent(self, event: QPaintEvent) -> None:
@@ -68,7 +69,7 @@ class BeamStrip(QWidget):
         """Heaviest first, each on the lowest level where it finds room, as one would stack them."""
         analysis, t = self.session.analysis, self.theme
         stood: list[tuple[float, float, float]] = []
-        carried = set(self.session.setup.subtree(self.session.selection)) if self.session.selection else set()
+        carried = set(self.session.setup.subtree(self.session.selection.id)) if self.session.selection.id else set()
         boxes: list[tuple[str, QRectF, str]] = []
         masses: list[float] = analysis.assembly.masses_kg.tolist()
         moments: list[float] = analysis.moments_nm.tolist()

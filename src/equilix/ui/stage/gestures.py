@@ -140,7 +140,7 @@ class Gestures:
         if self._take_turn_handle(at):
             return True
         found = self.view.hit(at)
-        self.session.select(found)
+        self.session.selection.select(found)
         if found is None:
             return False
         self._pressed, self._start = found, at
@@ -270,7 +270,7 @@ class Gestures:
 
     def turn_handle(self) -> tuple[QPointF, QPointF, float] | None:
         """Middle, handle and sense of the turn of the selected part, where it turns in the plane of this view."""
-        selected, assembly = self.session.selection, self.session.analysis.assembly
+        selected, assembly = self.session.selection.id, self.session.analysis.assembly
         if selected is None or selected not in assembly.index:
             return None
         seat = assembly.seats[assembly.index[selected]]
@@ -288,12 +288,12 @@ class Gestures:
 
     def _take_turn_handle(self, at: QPointF) -> bool:
         found = self.turn_handle()
-        if found is None or self.session.selection is None:
+        if found is None or self.session.selection.id is None:
             return False
         middle, handle, sign = found
         if math.hypot(handle.x() - at.x(), handle.y() - at.y()) > 12:
             return False
-        placement = self.session.setup.by_id[self.session.selection]
+        placement = self.session.setup.by_id[self.session.selection.id]
         self._turn = _Turn(
             placement.id, placement.turn_rad, middle, sign, _angle(at - middle), f"turn {next(_numbers)}"
         )

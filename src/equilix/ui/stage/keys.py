@@ -40,13 +40,13 @@ class Keys:
             if self.gestures.active:
                 self.gestures.cancel()
             else:
-                self.session.select(None)
+                self.session.selection.select(None)
         else:
             return False
         return True
 
     def _nudge(self, way: tuple[int, int], step_m: float) -> None:
-        selected = self.session.selection
+        selected = self.session.selection.id
         slide = self.gestures.start_slide(selected) if selected is not None else None
         if slide is None:
             if selected is not None:
@@ -65,7 +65,7 @@ class Keys:
         self.gestures.quiet()
 
     def _turn_by_key(self, sense: int, step_rad: float) -> None:
-        selected, assembly = self.session.selection, self.session.analysis.assembly
+        selected, assembly = self.session.selection.id, self.session.analysis.assembly
         seat = assembly.seats[assembly.index[selected]] if selected is not None else None
         if selected is None or seat is None:
             return
@@ -76,5 +76,5 @@ class Keys:
     def _step_selection(self, step: int) -> None:
         ids = self.session.analysis.assembly.ids
         if ids:
-            now = ids.index(self.session.selection) if self.session.selection in ids else (-1 if step > 0 else 0)
-            self.session.select(ids[(now + step) % len(ids)])
+            now = ids.index(self.session.selection.id) if self.session.selection.id in ids else (-1 if step > 0 else 0)
+            self.session.selection.select(ids[(now + step) % len(ids)])

@@ -41,7 +41,7 @@ class SideView(RigView):
         x, y = self.view.flat_point(support.datum_m)
         if support.kind == "pad":
             found = found.united(QRectF(x - 130, y - 60, 260, 60 + BELOW_PAD_MM))
-        figure = figure_points(analysis) if "figure" in self.session.overlays else iter(())
+        figure = figure_points(analysis) if "figure" in self.session.view.overlays else iter(())
         for point in (*outer_points(analysis), *figure):
             px, py = self.view.flat_point(point)
             found = found.united(QRectF(px - 10, py - 10, 20, 20))
@@ -142,8 +142,8 @@ class SideView(RigView):
             self._paint_forces(painter, analysis)
         value = t.hold if analysis.status == "rests" else t.tip
         centre_of_gravity(painter, self.place_px(analysis.weighed_cg_m), t, value)
-        if self.session.ghost is not None:
-            centre_of_gravity(painter, self.place_px(self.session.ghost.after.weighed_cg_m), t, t.hold)
+        if self.session.view.ghost is not None:
+            centre_of_gravity(painter, self.place_px(self.session.view.ghost.after.weighed_cg_m), t, t.hold)
 
     def _paint_plumb(self, painter: QPainter, analysis: Analysis) -> None:
         t = self.theme

@@ -51,7 +51,7 @@ class SmallView(RigView):
         if not analysis.assembly.ids:
             return
         value = t.hold if analysis.status == "rests" else t.tip
-        if self.view is PLAN and "table" in self.session.overlays:
+        if self.view is PLAN and "table" in self.session.view.overlays:
             paint_table(painter, self, analysis, t)
         if self.view is PLAN:
             if len(analysis.arms) == 2:

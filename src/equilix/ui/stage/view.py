@@ -55,8 +55,9 @@ class RigView(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName(f"Rig, {view.title.lower()}")
         session.changed.connect(self.refresh)
-        session.ghost_changed.connect(self.update)
-        session.axis_changed.connect(self._marks_changed)
+        session.selection.changed.connect(self.update)
+        session.view.ghost_changed.connect(self.update)
+        session.view.marks_changed.connect(self._marks_changed)
 
     # geometry
 
@@ -147,11 +148,11 @@ class RigView(QWidget):
             painter.setRenderHint(QPainter.RenderHint.Antialiasing)
             self.paint_under(painter)
             self.paint_ghost(painter)
-            self.paint_rig(painter, self.drawn, self.session.selection)
+            self.paint_rig(painter, self.drawn, self.session.selection.id)
             self.paint_over(painter)
-            if "figure" in self.session.overlays and self.session.analysis.stance is not None:
+            if "figure" in self.session.view.overlays and self.session.analysis.stance is not None:
                 paint_figure_marks(painter, self, self.session.body, self.theme)
-            if "cables" in self.session.overlays:
+            if "cables" in self.session.view.overlays:
                 paint_cables(painter, self)
             axis = self._axis()
             if axis is not None:
@@ -174,7 +175,7 @@ class RigView(QWidget):
 
     def paint_ghost(self, painter: QPainter) -> None:
         """The rig as the plan that is looked at would make it, where it differs."""
-        ghost = self.session.ghost
+        ghost = self.session.view.ghost
         if ghost is None:
             return
         now = {d.placement: (round(d.x_mm, 2), round(d.y_mm, 2), d.outline) for d in self.drawn}
@@ -193,7 +194,7 @@ class RigView(QWidget):
 
     def _axis(self) -> Advice | None:
         """The step that is shown; none while a part is dragged, which makes it old."""
-        return self.session.axis if self.session.history.gesture is None else None
+        return self.session.view.axis if self.session.history.gesture is None else None
 
     def _to_paper(self, painter: QPainter) -> None:
         origin = self.to_px(0, 0)
@@ -204,7 +205,7 @@ class RigView(QWidget):
         """The parts, farthest first, then the marks on the selected one and what it carries."""
         t = self.theme
         painter.save()
-        painter.setOpacity(0.3 if self._axis() is not None else 0.55 if self.session.ghost is not None else 1.0)
+        painter.setOpacity(0.3 if self._axis() is not None else 0.55 if self.session.view.ghost is not None else 1.0)
         self.sprites.paste(painter, drawn_parts, self.to_px(0, 0), self.scale, t)
         if selected in self.session.setup.by_id:
             carried = set(self.session.setup.subtree(selected))

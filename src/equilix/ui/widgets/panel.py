@@ -7,7 +7,6 @@ from collections.abc import Callable
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtWidgets import QFormLayout, QFrame, QLineEdit, QPushButton, QWidget
 
-from equilix.document import Document
 from equilix.errors import EquilixError
 from equilix.ui.widgets.tint import plain_label
 
@@ -58,20 +57,26 @@ class Panel(QFrame):
         """Take what was entered."""
         self.close()
 
+    def close_unless(self, refusal: EquilixError | None) -> None:
+        """Close, or say what was refused."""
+        if refusal is None:
+            self.close()
+        else:
+            self.refuse(str(refusal))
+
 
 class NamePanel(Panel):
-    """Asks for one name. ``change`` makes the new document or refuses; ``accept`` takes it."""
+    """Asks for one name, and hands it to ``accept``, which refuses it or takes it."""
 
     def __init__(
         self,
         parent: QWidget,
         what: str,
         name: str,
-        change: Callable[[str], Document],
-        accept: Callable[[Document], object],
+        accept: Callable[[str], EquilixError | None],
     ) -> None:
         super().__init__(parent, "Rename")
-        self.change, self.accept = change, accept
+        self.accept = accept
         self.line = QLineEdit(name)
         self.line.setAccessibleName(what)
         self.line.setMinimumWidth(260)
@@ -82,10 +87,4 @@ class NamePanel(Panel):
 
     def take(self) -> None:
         """Rename, or say why not."""
-        try:
-            document = self.change(self.line.text())
-        except EquilixError as error:
-            self.refuse(str(error))
-            return
-        self.accept(document)
-        self.close()
+        self.close_unless(self.accept(self.line.text()))

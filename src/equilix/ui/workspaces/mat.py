@@ -8,13 +8,12 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QWidget
 
 from equilix.edits import kit
-from equilix.errors import EquilixError
 from equilix.ui.mounting import mount_anywhere
-from equilix.ui.pages.cloth import Cloth
-from equilix.ui.pages.page import Page
-from equilix.ui.pages.part_form import PartForm
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
+from equilix.ui.workspaces.cloth import Cloth
+from equilix.ui.workspaces.page import Page
+from equilix.ui.workspaces.part_form import PartForm
 from equilix.units import count, mass
 
 
@@ -135,10 +134,5 @@ class MatPage(Page):
         if part_id is None:
             return
         part = self.session.document.parts_by_id[part_id]
-        try:
-            changed = kit.remove_part(self.session.document, part_id)
-        except EquilixError as error:
-            self.session.said.emit(str(error), True)
-            return
-        self.form.close_form()
-        self.session.edit(f"Take {part.name} out of the kit", lambda _document: changed)
+        if self.session.edit(f"Take {part.name} out of the kit", lambda d: kit.remove_part(d, part_id)):
+            self.form.close_form()

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
+from functools import partial
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QTimer
@@ -12,9 +13,7 @@ from equilix.document import Document
 from equilix.fit.curves import lasts_s, operators_compared, over_aim, over_mass, over_slide, ways_compared
 from equilix.fit.fit import BEARS, Fit
 from equilix.reading import CAUTION_LONG
-from equilix.ui.pages.fit_texts import comparison_row, endurance_rows, posture_rows, screening_rows
-from equilix.ui.pages.page import Page
-from equilix.ui.planning import Planning
+from equilix.ui.jobs import Called
 from equilix.ui.session import Session
 from equilix.ui.stage.fit_chart import CurveChart, FlowBar, SteadinessChart
 from equilix.ui.theme import Theme, font
@@ -22,12 +21,16 @@ from equilix.ui.widgets.fit_card import FitCard
 from equilix.ui.widgets.rows import rows_html
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, rich_label, tint
+from equilix.ui.workspaces.fit_texts import comparison_row, endurance_rows, posture_rows, screening_rows
+from equilix.ui.workspaces.page import Page
 from equilix.units import duration
 from equilix.words.names import EFFORTS
 
 if TYPE_CHECKING:
     from equilix.planner.fit_plan import FitPlan
 
+PLANS = 3
+"""Grips, screen, head."""
 BODY, MOVE, CURVES, COMPARE = "body", "move", "curves", "compare"
 LATER_MS = 150
 
@@ -58,13 +61,12 @@ class FitPage(Page):
         self.caution = self.note(CAUTION_LONG)
         self.caution.setContentsMargins(16, 6, 12, 8)
         self.outer.addWidget(self.caution)
-        self.planning = Planning(self)
-        self.planning.found.connect(self._found)
-        self.planning.failed.connect(lambda text: session.said.emit(text, True))
+        self.job = session.jobs.new("Looking for what suits the body", PLANS)
+        self.job.found.connect(self._found)
         self._planned_for: tuple[Document, bool, Theme] | None = None
         self._later = QTimer(self, singleShot=True, interval=LATER_MS)
         self._later.timeout.connect(self._fill_later)
-        session.plans_changed.connect(self._session_changed)
+        session.answers.changed.connect(self._session_changed)
 
     def choose(self, tab: str) -> None:
         """Open a tab."""
@@ -72,13 +74,13 @@ class FitPage(Page):
         self.refresh()
 
     def showEvent(self, event: object) -> None:
-        self.session.show_overlay("figure", True)
+        self.session.view.show_overlay("figure", True)
         super().showEvent(event)
 
     def hideEvent(self, event: object) -> None:
         del event
-        self.session.show_overlay("figure", False)
-        self.planning.cancel()
+        self.session.view.show_overlay("figure", False)
+        self.job.cancel()
         self._planned_for = None
         self._later.stop()
 
@@ -135,7 +137,8 @@ class FitPage(Page):
         if analysis.support is None:
             return
         points = [("now", 1.0, lasts_s(analysis))]
-        points += [(plan.title, plan.steadiness, lasts_s(plan.after)) for plan in self.session.plans if plan.works]
+        works = [plan for plan in self.session.answers.plans if plan.works]
+        points += [(plan.title, plan.steadiness, lasts_s(plan.after)) for plan in works]
         self.steady.show_points(points, self.theme)
         curves = [over_aim(analysis), over_mass(analysis)]
         curves += [curve for kind in ("body", "battery") if (curve := over_slide(document, analysis, kind)) is not None]
@@ -168,14 +171,8 @@ class FitPage(Page):
         self.cards = []
         while self.cards_layout.count():
             self.cards_layout.takeAt(0)
-        together = self.balance.isChecked()
-
-        def find(document: Document, setup_id: str, cancelled: Callable[[], bool]) -> Iterator[object]:
-            from equilix.planner.fitting import fit_plans
-
-            yield from fit_plans(document, setup_id, cancelled, balance=together)
-
-        self.planning.start(self.session.document, self.session.setup.id, find)
+        document, setup_id = self.session.document, self.session.setup.id
+        self.job.start(partial(_for_the_body, document, setup_id, self.balance.isChecked()))
 
     def _found(self, plan: FitPlan) -> None:
         if not plan.works:
@@ -184,7 +181,7 @@ class FitPage(Page):
             self.cards_layout.addWidget(note)
             return
         card = FitCard(plan, self.theme)
-        card.looked_at.connect(self.session.show_ghost)
+        card.looked_at.connect(self.session.view.show_ghost)
         card.chosen.connect(self.session.apply_plan)
         self.cards.append(card)
         self.cards_layout.addWidget(card)
@@ -192,13 +189,19 @@ class FitPage(Page):
     @property
     def waits(self) -> bool:
         """Whether something is still to be filled in."""
-        return self._later.isActive() or self.planning.running
+        return self._later.isActive() or self.job.running
 
     def stop(self) -> None:
         """Call off what is under way and wait for it."""
         super().stop()
         self._later.stop()
-        self.planning.stop()
+        self.job.cancel()
+
+
+def _for_the_body(document: Document, setup_id: str, together: bool, called_off: Called) -> Iterator[FitPlan]:
+    from equilix.planner.fitting import fit_plans
+
+    yield from fit_plans(document, setup_id, called_off, balance=together)
 
 
 def _nothing() -> None:

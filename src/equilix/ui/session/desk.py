@@ -17,7 +17,7 @@ from equilix.store.reading import parse
 from equilix.store.saving import ChangedMeanwhile, save
 
 if TYPE_CHECKING:
-    from equilix.ui.session import Session
+    from equilix.ui.session.session import Session
 
 MOST_PUT_ASIDE = 8
 LOOK_AGAIN_MS = 150
@@ -42,14 +42,14 @@ class Sheet:
     def homeless(self) -> bool:
         """Whether what was put aside has work that stands in no file and could not be put by."""
         document = None if self.history is None else self.history.now
-        return document is not None and document not in (self.saved, self.kept)
+        return document is not None and not any(document.same_work(each) for each in (self.saved, self.kept))
 
     @property
     def title(self) -> str:
         """What it is called among those put aside."""
         document = None if self.history is None else self.history.now
         name = self.path.name if self.path is not None else document.name if document is not None else ""
-        return f"{name or 'new document'}{', not saved' if document != self.saved else ''}"
+        return f"{name or 'new document'}{'' if document is None or document.same_work(self.saved) else ', not saved'}"
 
 
 class Desk(QObject):
@@ -89,14 +89,13 @@ class Desk(QObject):
     @property
     def dirty(self) -> bool:
         """Whether there is work that the file does not have."""
-        document = self.session.document
-        return document is not self.sheet.saved and document != self.sheet.saved
+        return not self.session.document.same_work(self.sheet.saved)
 
     # opening
 
     def replace(self, document: Document, path: Path | None, base: Fingerprint | None = None) -> bool:
         """Open another document. The one before is put aside with its history, and can be gone back to."""
-        from equilix.ui.session import history_of  # the session makes the desk
+        from equilix.ui.session.session import history_of  # the session makes the desk
 
         history = history_of(document)
         return self._lay(history, Sheet(recovery.Autosave(self.run), path, saved=history.now, base=base))
@@ -240,7 +239,7 @@ class Desk(QObject):
                 self.sheet = replace(self.sheet, kept=None)
             self._say_unkept("")
             return True
-        if document is self.sheet.kept:
+        if document.same_work(self.sheet.kept):
             return True
         try:
             self.sheet.autosave.keep(document, self.path, self.sheet.base)
@@ -279,7 +278,7 @@ class Desk(QObject):
             with recovery.Claim(lost.file):
                 document = lost.document
                 sheet = Sheet(recovery.Autosave(self.run), lost.original, base=lost.base)
-                from equilix.ui.session import history_of
+                from equilix.ui.session.session import history_of
 
                 if not self._lay(history_of(document), sheet) or not self.autosave():
                     return False

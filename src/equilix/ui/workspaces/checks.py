@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
+from functools import partial
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QMouseEvent
 from PySide6.QtWidgets import QFrame, QPushButton, QVBoxLayout, QWidget
 
-from equilix.analysis import analyse
+from equilix.analysis import Analysis
 from equilix.checks.build_order import BuildStep, build_order, strip_order
 from equilix.checks.check import RULES, Check, rule
 from equilix.checks.findings import checks
@@ -16,8 +17,7 @@ from equilix.document import Document
 from equilix.edits import electric
 from equilix.errors import EquilixError
 from equilix.reading import CAUTION_LONG
-from equilix.ui.pages.page import Page
-from equilix.ui.planning import Planning
+from equilix.ui.jobs import Called
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.fields import QuantityField
@@ -25,7 +25,9 @@ from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.rows import rows_html
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, rich_label, tint, tinted
+from equilix.ui.workspaces.page import Page
 
+TITLES = {"build": "Build order: from the core outwards", "strip": "Strip: cables first, the core last"}
 FOUND, BUILD, STRIP = "found", "build", "strip"
 SIGNS = {"stop": "▲ stop", "mind": "◆ mind", "fine": "● fine"}
 
@@ -55,11 +57,11 @@ class CheckRow(QFrame):
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         del event
-        self.session.select(self.check.placement)
+        self.session.selection.select(self.check.placement)
 
     def focusInEvent(self, event: object) -> None:
         del event
-        self.session.select(self.check.placement)
+        self.session.selection.select(self.check.placement)
 
 
 class CheckPage(Page):
@@ -84,10 +86,11 @@ class CheckPage(Page):
         self.caution = self.note(CAUTION_LONG)
         self.caution.setContentsMargins(16, 6, 12, 8)
         self.outer.addWidget(self.caution)
-        self.planning = Planning(self)
-        self.planning.found.connect(self._found)
-        self.planning.failed.connect(lambda text: session.said.emit(text, True))
+        self.job = session.jobs.new("Looking how it rests at each step")
+        self.job.found.connect(self._found)
         self._ordered_for: tuple[str, Document, str] | None = None
+        self._told = ""
+        """The order that stands there, or is being worked out."""
         self._shown: tuple[Check, ...] | None = None
         self._shown_in: Theme | None = None
 
@@ -119,29 +122,24 @@ class CheckPage(Page):
         ):
             return
         self._ordered_for = wanted
-        if tab not in self.text.text():
-            self.text.setText(rows_html(tab, [("", "Looking how it rests at each step …", "")], self.theme))
+        if tab != self._told:
+            self._told = tab
+            self.text.setText(rows_html(TITLES[tab], [("", "Looking how it rests at each step …", "")], self.theme))
 
-        def find(document: Document, setup_id: str, cancelled: Callable[[], bool]) -> Iterator[object]:
-            analysis = analyse(document, document.setups_by_id[setup_id])
-            if not cancelled():
-                yield tab, build_order(analysis) if tab == BUILD else strip_order(analysis)
-
-        self.planning.start(self.session.document, self.session.setup.id, find)
+        self.job.start(partial(_ordered, tab, self.session.analysis))
 
     def _found(self, found: tuple[str, tuple[BuildStep, ...]]) -> None:
         tab, steps = found
-        title = "Build order: from the core outwards" if tab == BUILD else "Strip: cables first, the core last"
         rows = [
             (f"{number}  {step.tool}", f"{step.text}. {step.rests}".strip(), "")
             for number, step in enumerate(steps, start=1)
         ]
-        self.text.setText(rows_html(title, rows, self.theme))
+        self.text.setText(rows_html(TITLES[tab], rows, self.theme))
 
     @property
     def waits(self) -> bool:
         """Whether something is still to be filled in."""
-        return self.planning.running
+        return self.job.running
 
     def wear(self, theme: Theme) -> None:
         """Show in another theme."""
@@ -150,13 +148,13 @@ class CheckPage(Page):
 
     def hideEvent(self, event: object) -> None:
         del event
-        self.planning.cancel()
+        self.job.cancel()
         self._ordered_for = None
 
     def stop(self) -> None:
         """Call off what is under way and wait for it."""
         super().stop()
-        self.planning.stop()
+        self.job.cancel()
 
     def _show_rows(self, found: tuple[Check, ...]) -> None:
         if found == self._shown and self._shown_in is self.theme:
@@ -217,3 +215,8 @@ class RulesPanel(Panel):
         if document is not self.session.document:
             self.session.edit("Change rules of thumb", lambda _document: document)
         self.close()
+
+
+def _ordered(tab: str, analysis: Analysis, called_off: Called) -> Iterator[tuple[str, tuple[BuildStep, ...]]]:
+    if not called_off():
+        yield tab, build_order(analysis) if tab == BUILD else strip_order(analysis)

@@ -7,14 +7,14 @@ from typing import TYPE_CHECKING
 from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from equilix.reading import CAUTION, CAUTION_LONG, sureness, whereabouts
-from equilix.ui.pages.figure_list import FigureList
-from equilix.ui.pages.guide_list import GuideList
-from equilix.ui.pages.page import Page
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.card import PlanCard
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, set_tip, tint
+from equilix.ui.workspaces.figure_list import FigureList
+from equilix.ui.workspaces.guide_list import GuideList
+from equilix.ui.workspaces.page import Page
 
 if TYPE_CHECKING:
     from equilix.planner.plan import Plan
@@ -63,7 +63,7 @@ class BalancePage(Page):
         set_tip(self.caution, CAUTION_LONG)
         self.caution.setContentsMargins(16, 6, 12, 8)
         self.outer.addWidget(self.caution)
-        session.plans_changed.connect(self._session_changed)
+        session.answers.changed.connect(self._session_changed)
 
     def choose(self, tab: str) -> None:
         """Show the plans, the steps by hand, or the figures."""
@@ -76,8 +76,8 @@ class BalancePage(Page):
 
     def hideEvent(self, event: object) -> None:
         del event
-        self.session.show_axis(None)
-        self.session.show_overlay("table", False)
+        self.session.view.show_axis(None)
+        self.session.view.show_overlay("table", False)
 
     def refresh(self) -> None:
         """Show the open tab."""
@@ -90,8 +90,8 @@ class BalancePage(Page):
             self.guide.theme = self.theme
             self.guide.refresh()
         elif tab != BY_HAND:
-            self.session.show_axis(None)
-        self.session.show_overlay("table", tab == FIGURES)
+            self.session.view.show_axis(None)
+        self.session.view.show_overlay("table", tab == FIGURES)
         if tab == FIGURES:
             self.keep_up()
         self._show_mending()
@@ -105,26 +105,27 @@ class BalancePage(Page):
     def refresh_slow(self) -> None:
         """The figures."""
         if self.tabs.tab == FIGURES:
-            self.figures.show_analysis(self.session.analysis, self.theme, lying=not self.session.is_planning)
+            self.figures.show_analysis(self.session.analysis, self.theme, lying=not self.session.answers.looking)
 
     def _show_mending(self) -> None:
         session = self.session
         rests = session.analysis.status == "rests"
         self.head.setText("Nothing to mend" if rests else "Ways to mend it")
-        working = [plan for plan in session.plans if plan.answers]
-        self.state.setText("looking …" if session.is_planning else f"{len(working)} found" if session.plans else "")
+        working = [plan for plan in session.answers.plans if plan.answers]
+        found = f"{len(working)} found" if session.answers.plans else ""
+        self.state.setText("looking …" if session.answers.looking else found)
         tint(self.state, self.theme.quiet)
         self._show_cards([] if rests else working)
         refusals = [
             f"{plan.title}: {plan.reason} {plan.remedy}".rstrip()
-            for plan in session.plans
+            for plan in session.answers.plans
             if not (plan.works or plan.partly)
         ]
         if not session.analysis.conditions:
             refusals = [
                 _BEGIN if not session.setup.placements else _UNSUPPORTED.format(needs=session.analysis.way.needs)
             ]
-        if rests and not session.is_planning:
+        if rests and not session.answers.looking:
             refusals = ["It rests. Drag a part, or take one from the mat, and the answers appear here."]
             self.state.setText("")
         self.cannot.setText("\n\n".join(refusals))
@@ -149,7 +150,7 @@ class BalancePage(Page):
         for place, plan in enumerate(plans):
             if not any(plan is each for each in shown):
                 card = PlanCard(plan, self.theme)
-                card.looked_at.connect(self.session.show_ghost)
+                card.looked_at.connect(self.session.view.show_ghost)
                 card.chosen.connect(self.session.apply_plan)
                 self.cards_layout.insertWidget(place, card)
                 self.cards.insert(place, card)

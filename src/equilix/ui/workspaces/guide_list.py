@@ -169,12 +169,12 @@ class GuideList(QWidget):
         show_text(self.end, finish(analysis), self.theme.quiet)
         turns = lift_setting(analysis)
         self.lift.setVisible(turns is not None and turns != analysis.setup.setting)
-        self.session.show_axis(found[self.number] if self.number is not None and self.isVisible() else None)
+        self.session.view.show_axis(found[self.number] if self.number is not None and self.isVisible() else None)
 
     def _plan_to_follow(self) -> Plan | None:
         """The plan that has been begun, as long as it leads on from here; else the one that moves what is there."""
         analysis = self.session.analysis
-        for plan in (self.plan, *self.session.plans):
+        for plan in (self.plan, *self.session.answers.plans):
             if plan is not None and plan.school == "move" and serves(plan, analysis):
                 return plan
         return None

@@ -11,19 +11,18 @@ from equilix.analysis import Analysis
 from equilix.checks.check import rule
 from equilix.edits import electric
 from equilix.edits.carrying import remove_cable
-from equilix.errors import Refused
 from equilix.kit.electric import MODES
 from equilix.planner.battery_places import Place, battery_places
 from equilix.power.day import compare, network_of, overnight_h, pack
 from equilix.power.network import Network
 from equilix.rig.setups import Cable
-from equilix.ui.pages.page import Page
 from equilix.ui.session import Session
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.power_diagram import PowerDiagram
 from equilix.ui.widgets.rows import Row, rows_html
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import rich_label, tint
+from equilix.ui.workspaces.page import Page
 from equilix.units import count, duration, length, mass
 
 RUNS, WIRES, PLACE, BRING = "runs", "wires", "place", "bring"
@@ -58,7 +57,7 @@ class PowerPage(Page):
         )
         self.diagram = PowerDiagram()
         self.diagram.led.connect(self._lead)
-        self.diagram.picked.connect(session.select)
+        self.diagram.picked.connect(session.selection.select)
         self.unplug = QPushButton("Take the cable of the selected part off")
         self.unplug.clicked.connect(self._unplug)
         self.cable_length = QuantityField("Length of its cable", "length")
@@ -93,12 +92,12 @@ class PowerPage(Page):
         self._later.timeout.connect(self._show_places)
 
     def showEvent(self, event: object) -> None:
-        self.session.show_overlay("cables", True)
+        self.session.view.show_overlay("cables", True)
         super().showEvent(event)
 
     def hideEvent(self, event: object) -> None:
         del event
-        self.session.show_overlay("cables", False)
+        self.session.view.show_overlay("cables", False)
 
     def choose(self, tab: str) -> None:
         """Open a tab."""
@@ -124,13 +123,7 @@ class PowerPage(Page):
         network = self.network
         if tab == WIRES:
             self.diagram.show_network(network, t)
-            cable = self._selected_cable()
-            self.unplug.setEnabled(cable is not None)
-            if cable is not None:
-                self.cable_length.show_value(cable.length_m, self.session.document.display)
-                self.cable_gauge.show_value(cable.gauge)
-                self.cable_stiffness.show_value(cable.stiffness_nm_per_rad)
-        self.cable_form.setVisible(tab == WIRES and self._selected_cable() is not None)
+        self.show_selection()
         if tab == PLACE:
             self._later.start()
         troubles = [(network.part(each.placement).name, each.problem, each.todo) for each in network.troubles]
@@ -141,6 +134,16 @@ class PowerPage(Page):
             self.text.setText(wrong + rows_html("Cables", list(_cable_rows(network, self.session.analysis)), t))
         elif tab == BRING:
             self.text.setText(self._bring(network))
+
+    def show_selection(self) -> None:
+        """The cable of the selected part."""
+        cable = self._selected_cable() if self.tabs.tab == WIRES else None
+        self.unplug.setEnabled(cable is not None)
+        self.cable_form.setVisible(cable is not None)
+        if cable is not None:
+            self.cable_length.show_value(cable.length_m, self.session.document.display)
+            self.cable_gauge.show_value(cable.gauge)
+            self.cable_stiffness.show_value(cable.stiffness_nm_per_rad)
 
     def _bring(self, network: Network) -> str:
         document, t, unit = self.session.document, self.theme, self.session.document.display
@@ -222,16 +225,16 @@ class PowerPage(Page):
         )
         try:
             value = float(text)
-            changed = electric.set_temperature(self.session.document, setup_id, value)
         except ValueError:
             self._refuse(f"“{self.celsius.text()}” is no temperature. A figure in °C is allowed, as −10.")
             return
-        except Refused as error:
-            self._refuse(str(error))
-            return
-        self.refusal.hide()
-        if value != self.session.setup.celsius:
-            self.session.edit("Change the temperature", lambda _document: changed)
+        refusal = self.session.try_edit(
+            "Change the temperature", lambda d: electric.set_temperature(d, setup_id, value)
+        )
+        if refusal is not None:
+            self._refuse(str(refusal))
+        else:
+            self.refusal.hide()
 
     def _refuse(self, text: str) -> None:
         self.refusal.setText(f"▲ {text}")
@@ -244,7 +247,7 @@ class PowerPage(Page):
 
     def _selected_cable(self) -> Cable | None:
         """The power cable that feeds the selected part, or else the signal that goes to it."""
-        selected = self.session.selection
+        selected = self.session.selection.id
         mine = [cable for cable in self.session.setup.cables if cable.end == selected]
         return min(mine, key=lambda cable: cable.output is None, default=None)
 

@@ -15,13 +15,13 @@ from equilix.rig.kinematics import Assembly
 from equilix.store import recovery
 from equilix.store.differences import differences
 from equilix.store.reading import open_document
-from equilix.ui.pages.page import Page
 from equilix.ui.session import Session
 from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.projection import SIDE
 from equilix.ui.stage.sprites import paint_outline
 from equilix.ui.theme import Theme, font
 from equilix.ui.widgets.tint import show_text, text_label
+from equilix.ui.workspaces.page import Page
 
 SHOWN = 3
 """Differences that are named; the others are counted."""

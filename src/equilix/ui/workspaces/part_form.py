@@ -18,7 +18,6 @@ from PySide6.QtWidgets import (
 
 from equilix.document import Document
 from equilix.edits import kit
-from equilix.errors import EquilixError
 from equilix.kit.catalogue import KINDS
 from equilix.kit.materials import MATERIALS, SOFTENS_C
 from equilix.ui.session import Session
@@ -207,16 +206,14 @@ class PartForm(QWidget):
         self._take(label, change, field)
 
     def _take(self, label: str, change: Callable[[Document], Document], field: QuantityField | None) -> bool:
-        try:
-            changed = change(self.session.document)
-        except EquilixError as error:
-            if field is not None:
-                field.complain(str(error))
-            else:
-                self._refuse(str(error))
-            return False
-        self.refusal.hide()
-        return self.session.edit(label, lambda _document: changed)
+        refusal = self.session.try_edit(label, change)
+        if refusal is None:
+            self.refusal.hide()
+        elif field is not None:
+            field.complain(str(refusal))
+        else:
+            self._refuse(str(refusal))
+        return refusal is None
 
     def _refuse(self, text: str) -> None:
         self.refusal.setText(f"▲ {text}")

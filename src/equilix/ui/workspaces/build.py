@@ -21,19 +21,18 @@ from equilix.check import turns
 from equilix.document import Document
 from equilix.edits import kit, rigging
 from equilix.edits.ratings import ratings
-from equilix.errors import EquilixError
 from equilix.kit.catalogue import KINDS
 from equilix.kit.mounts import mount_name
 from equilix.kit.parts import Part
 from equilix.rig.clearance import free_travel
 from equilix.rig.setups import Placement, Pose
 from equilix.ui.cables import cable_choices
-from equilix.ui.pages.page import Page
 from equilix.ui.ratings_panel import RatingsPanel
 from equilix.ui.session import Session
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.tint import as_tip, set_tip
 from equilix.ui.widgets.words import Choice, WordButton
+from equilix.ui.workspaces.page import Page
 from equilix.units import Quantity, length, mass
 
 GRIPS = tuple((surface, contoured) for surface in FRICTION for contoured in (False, True))
@@ -129,9 +128,14 @@ class BuildPage(Page):
     # showing
 
     def refresh(self) -> None:
-        """Show the selected placement and the tree."""
-        self._busy = True
+        """Show the tree and the selected placement."""
         self._show_tree()
+        self.show_selection()
+
+    def show_selection(self) -> None:
+        """Show what is selected in the tree, and what can be said and changed of it."""
+        self._busy = True
+        self._show_chosen()
         placement = self._placement()
         for row in range(self.form.rowCount()):
             self.form.setRowVisible(row, placement is not None)
@@ -150,7 +154,7 @@ class BuildPage(Page):
         self._busy = False
 
     def _placement(self) -> Placement | None:
-        return self.session.setup.by_id.get(self.session.selection or "")
+        return self.session.setup.by_id.get(self.session.selection.id or "")
 
     def _show(self, placement: Placement) -> None:
         session, unit = self.session, self.session.document.display
@@ -217,6 +221,7 @@ class BuildPage(Page):
             field.show_value(value, unit)
 
     def _show_tree(self) -> None:
+        busy, self._busy = self._busy, True
         session = self.session
         state = (session.setup.placements, session.document.parts, session.document.display)
         before = self._tree_for
@@ -234,8 +239,10 @@ class BuildPage(Page):
                 items[placement.id] = item
             self.tree.expandAll()
             self._items = items
-        self._tree_for = state
-        chosen = self._items.get(session.selection or "")
+        self._tree_for, self._busy = state, busy
+
+    def _show_chosen(self) -> None:
+        chosen = self._items.get(self.session.selection.id or "")
         if chosen is None:
             self.tree.clearSelection()
             self.tree.setCurrentIndex(QModelIndex())
@@ -260,12 +267,9 @@ class BuildPage(Page):
         if field is None:
             self.session.edit(label, change)
             return
-        try:
-            changed = change(self.session.document)
-        except EquilixError as error:
-            field.complain(str(error))
-            return
-        self.session.edit(label, lambda _document: changed)
+        refusal = self.session.try_edit(label, change)
+        if refusal is not None:
+            field.complain(str(refusal))
 
     def _selected(self) -> tuple[str, str, str]:
         """Setup, placement and name of what is selected; empty texts where nothing is."""
@@ -358,7 +362,7 @@ class BuildPage(Page):
 
     def _tree_chosen(self, item: QTreeWidgetItem | None) -> None:
         if not self._busy and item is not None:
-            self.session.select(item.data(0, Qt.ItemDataRole.UserRole))
+            self.session.selection.select(item.data(0, Qt.ItemDataRole.UserRole))
 
 
 _AXES = ("Forward", "Left", "Up")

@@ -46,6 +46,7 @@ class Page(QWidget):
         self._slow = QTimer(self, singleShot=True, interval=SLOW_MS)
         self._slow.timeout.connect(self.refresh_slow)
         session.changed.connect(self._session_changed)
+        session.selection.changed.connect(self._selection_changed)
 
     def _show_bar(self, least: int, most: int) -> None:
         """Where there is nothing to scroll the bar keeps its place and is not seen."""
@@ -83,6 +84,15 @@ class Page(QWidget):
             self.refresh()
         else:
             self._stale = True
+
+    def _selection_changed(self) -> None:
+        if self.isVisible():
+            self.show_selection()
+        else:
+            self._stale = True
+
+    def show_selection(self) -> None:
+        """Another part is selected, and nothing else has changed."""
 
     def showEvent(self, event: object) -> None:
         del event

@@ -6,15 +6,15 @@ from functools import cached_property
 from typing import TYPE_CHECKING, Final
 
 if TYPE_CHECKING:
-    from equilix.ui.pages.balance import BalancePage
-    from equilix.ui.pages.build import BuildPage
-    from equilix.ui.pages.checks import CheckPage
-    from equilix.ui.pages.fit import FitPage
-    from equilix.ui.pages.mat import MatPage
-    from equilix.ui.pages.page import Page
-    from equilix.ui.pages.power import PowerPage
-    from equilix.ui.pages.unsaved_work import UnsavedWorkPage
     from equilix.ui.session import Session
+    from equilix.ui.workspaces.balance import BalancePage
+    from equilix.ui.workspaces.build import BuildPage
+    from equilix.ui.workspaces.checks import CheckPage
+    from equilix.ui.workspaces.fit import FitPage
+    from equilix.ui.workspaces.mat import MatPage
+    from equilix.ui.workspaces.page import Page
+    from equilix.ui.workspaces.power import PowerPage
+    from equilix.ui.workspaces.unsaved_work import UnsavedWorkPage
 
 TITLES: Final = ("Mat", "Build", "Balance", "Fit", "Power", "Check")
 """The workspaces, in the order of the work."""
@@ -31,49 +31,49 @@ class Pages:
     @cached_property
     def mat(self) -> MatPage:
         """The kit."""
-        from equilix.ui.pages.mat import MatPage
+        from equilix.ui.workspaces.mat import MatPage
 
         return MatPage(self._session)
 
     @cached_property
     def build(self) -> BuildPage:
         """The tree and the inspector."""
-        from equilix.ui.pages.build import BuildPage
+        from equilix.ui.workspaces.build import BuildPage
 
         return BuildPage(self._session)
 
     @cached_property
     def balance(self) -> BalancePage:
         """The ways to mend the rig."""
-        from equilix.ui.pages.balance import BalancePage
+        from equilix.ui.workspaces.balance import BalancePage
 
         return BalancePage(self._session)
 
     @cached_property
     def fit(self) -> FitPage:
         """The rig on the body."""
-        from equilix.ui.pages.fit import FitPage
+        from equilix.ui.workspaces.fit import FitPage
 
         return FitPage(self._session)
 
     @cached_property
     def power(self) -> PowerPage:
         """Who feeds whom."""
-        from equilix.ui.pages.power import PowerPage
+        from equilix.ui.workspaces.power import PowerPage
 
         return PowerPage(self._session)
 
     @cached_property
     def check(self) -> CheckPage:
         """What can break, strike, pinch or fall."""
-        from equilix.ui.pages.checks import CheckPage
+        from equilix.ui.workspaces.checks import CheckPage
 
         return CheckPage(self._session)
 
     @cached_property
     def unsaved_work(self) -> UnsavedWorkPage:
         """What earlier runs left unsaved."""
-        from equilix.ui.pages.unsaved_work import UnsavedWorkPage
+        from equilix.ui.workspaces.unsaved_work import UnsavedWorkPage
 
         return UnsavedWorkPage(self._session)
 

@@ -1,0 +1,156 @@
+"""What takes more than a moment is done beside the interface; the next request, or the person, calls it off."""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import Callable, Iterable
+
+from PySide6.QtCore import QObject, QRunnable, QThreadPool, Signal, Slot
+
+from equilix.errors import Cancelled
+
+Called = Callable[[], bool]
+"""Whether the work has been called off; asked as often as the work can end."""
+Work = Callable[[Called], Iterable[object]]
+"""Finds one thing after the other. What it is given to work on must be immutable: it runs in a thread of its own."""
+
+THREADS = 2
+
+
+class _Task(QRunnable):
+    def __init__(self, number: int, work: Work, teller: _Teller) -> None:
+        super().__init__()
+        self.number, self.work, self.teller = number, work, teller
+        self.called_off = threading.Event()
+
+    def run(self) -> None:
+        try:
+            if not self.called_off.is_set():
+                for found in self.work(self.called_off.is_set):
+                    if self.called_off.is_set():
+                        return
+                    self.teller.found.emit(self.number, found)
+        except Cancelled:
+            return
+        except Exception as error:  # said to the person: work that fails must not look like work that found nothing
+            self.teller.failed.emit(self.number, repr(error))
+        finally:
+            self.teller.ended.emit(self.number)
+
+
+class _Teller(QObject):
+    """Carries what a thread finds to the thread of the interface."""
+
+    found = Signal(int, object)
+    failed = Signal(int, str)
+    ended = Signal(int)
+
+
+class Job(QObject):
+    """One kind of work, of which one request is under way at a time; what an earlier one still finds is dropped."""
+
+    found = Signal(object)
+    failed = Signal(str)
+    ended = Signal()
+    """Done or failed; not where it was called off for the next request."""
+    changed = Signal()
+    """It has begun, come on, or is over."""
+
+    def __init__(self, title: str, parts: int, pool: QThreadPool, parent: QObject) -> None:
+        super().__init__(parent)
+        self.title, self.parts, self.done = title, parts, 0
+        """``parts``: how many findings make the whole, for the progress; 0 where nobody knows."""
+        self._pool = pool
+        self._number = 0
+        self._task: _Task | None = None
+        self._teller = _Teller(self)
+        self._teller.found.connect(self._take)
+        self._teller.failed.connect(self._fail)
+        self._teller.ended.connect(self._end)
+
+    @property
+    def running(self) -> bool:
+        """Whether a request is under way."""
+        return self._task is not None
+
+    def start(self, work: Work) -> None:
+        """Begin; an earlier request is called off."""
+        if self._task is not None:
+            self._task.called_off.set()
+        self._number += 1
+        self.done = 0
+        self._task = _Task(self._number, work, self._teller)
+        self._pool.start(self._task)
+        self.changed.emit()
+
+    def cancel(self) -> None:
+        """Call off what is under way, for the next request or for good."""
+        if self._task is not None:
+            self._task.called_off.set()
+            self._task = None
+            self.changed.emit()
+
+    def stop(self) -> None:
+        """The person calls it off: what has been found so far stands."""
+        if self._task is not None:
+            self.cancel()
+            self.ended.emit()
+
+    @Slot(int, object)
+    def _take(self, number: int, found: object) -> None:
+        if number == self._number and self._task is not None:
+            self.done += 1
+            self.found.emit(found)
+            self.changed.emit()
+
+    @Slot(int, str)
+    def _fail(self, number: int, error: str) -> None:
+        if number == self._number and self._task is not None:
+            self.failed.emit(f"{self.title}: it stopped ({error}). The rig and its figures are not affected.")
+
+    @Slot(int)
+    def _end(self, number: int) -> None:
+        if number == self._number and self._task is not None:
+            self._task = None
+            self.ended.emit()
+            self.changed.emit()
+
+
+class Jobs(QObject):
+    """All jobs of a window: which are under way, and the threads that they share."""
+
+    changed = Signal()
+    failed = Signal(str)
+
+    def __init__(self, parent: QObject) -> None:
+        super().__init__(parent)
+        self._pool = QThreadPool(self)
+        self._pool.setMaxThreadCount(THREADS)
+        self._all: list[Job] = []
+
+    def new(self, title: str, parts: int = 0) -> Job:
+        """A kind of work."""
+        made = Job(title, parts, self._pool, self)
+        made.changed.connect(self.changed)
+        made.failed.connect(self.failed)
+        self._all.append(made)
+        return made
+
+    @property
+    def running(self) -> list[Job]:
+        """What is under way, in the order in which the jobs were made."""
+        return [job for job in self._all if job.running]
+
+    def stop(self) -> None:
+        """The person calls everything off."""
+        for job in self.running:
+            job.stop()
+
+    def cancel(self) -> None:
+        """The window closes: call everything off."""
+        for job in self._all:
+            job.cancel()
+
+    def wait(self) -> None:
+        """Until every thread has ended; they have been called off."""
+        self._pool.waitForDone(10_000)

@@ -1,0 +1,180 @@
+"""The document of a window and its analysis, and how they become others; each of its parts tells of its own changes."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import TYPE_CHECKING
+
+from PySide6.QtCore import QObject, Signal
+
+from equilix.analysis import Analysis, analyse
+from equilix.document import Document, empty
+from equilix.edits import kit
+from equilix.edits.history import History
+from equilix.errors import EquilixError
+from equilix.rig.setups import Setup
+from equilix.ui.jobs import Jobs
+from equilix.ui.session.answers import Answers
+from equilix.ui.session.desk import Desk
+from equilix.ui.session.selection import Selection
+from equilix.ui.session.view import ViewState
+from equilix.units import Display
+
+if TYPE_CHECKING:
+    from equilix.fit.fit import Fit
+    from equilix.planner.fit_plan import FitPlan
+    from equilix.planner.plan import Plan
+
+
+class Session(QObject):
+    """Holds the history, replaces it, and tells everyone once."""
+
+    changed = Signal()
+    """Document, open setup or units, and so the analysis, are others."""
+    said = Signal(str, bool)
+    """A message for the person, and whether it is a complaint."""
+
+    def __init__(
+        self, document: Document | None = None, parent: QObject | None = None, units: Display | None = None
+    ) -> None:
+        super().__init__(parent)
+        self.units = units
+        """The units that the person has chosen; None: those of each document."""
+        self.history = self._seen(history_of(document or empty()))
+        self.selection = Selection(self)
+        self.view = ViewState(self)
+        self.jobs = Jobs(self)
+        self.jobs.failed.connect(lambda text: self.said.emit(text, True))
+        self.answers = Answers(self.jobs, self)
+        self.desk = Desk(self)
+        self._body: Fit | None = None
+        self.analysis: Analysis = analyse(self.document, self.setup)
+        self.answers.look(self.document, self.setup.id)
+
+    # what is there
+
+    @property
+    def document(self) -> Document:
+        """The document now."""
+        return self.history.now
+
+    @property
+    def setup(self) -> Setup:
+        """The open setup."""
+        setup = self.document.setup_named(None)
+        assert setup is not None  # a session's document always has one
+        return setup
+
+    @property
+    def body(self) -> Fit:
+        """What the analysis means for the operator's body; made once for each."""
+        if self._body is None or self._body.analysis is not self.analysis:
+            from equilix.fit.fit import Fit  # here, so that the first picture does not wait for it
+
+            self._body = Fit(self.analysis)
+        return self._body
+
+    # edits
+
+    def try_edit(
+        self, label: str, change: Callable[[Document], Document], gesture: str | None = None
+    ) -> EquilixError | None:
+        """Carry out an edit. A refusal changes nothing and is returned, to be said where the entry stands."""
+        try:
+            new = change(self.document)
+        except EquilixError as error:
+            return error
+        return self._become(self.history.done(label, _with_a_setup(new), gesture))
+
+    def edit(self, label: str, change: Callable[[Document], Document], gesture: str | None = None) -> bool:
+        """Carry out an edit; a refusal is said in the window. Returns whether it was done."""
+        return self._say(self.try_edit(label, change, gesture))
+
+    def _say(self, refusal: EquilixError | None) -> bool:
+        if refusal is not None:
+            self.said.emit(str(refusal), True)
+        return refusal is None
+
+    def end_gesture(self) -> None:
+        """The next edit is an undo entry of its own."""
+        if self.history.gesture is not None:
+            self.history = self.history.settled()
+            self.changed.emit()
+
+    def break_off(self, gesture: str) -> None:
+        """Take back what a gesture has done so far, as if it had not begun."""
+        if self.history.gesture == gesture:
+            self._say(self._become(self.history.without_last()))
+
+    def undo(self) -> None:
+        """Take back the last edit of this document, and show the setup in which it was made."""
+        label = self.history.undo_label
+        if label and self._say(self._become(self.history.undone())):
+            self.said.emit(f"Undone: {label}.", False)
+
+    def redo(self) -> None:
+        """Do again what was undone."""
+        label = self.history.redo_label
+        if label and self._say(self._become(self.history.redone())):
+            self.said.emit(f"Done again: {label}.", False)
+
+    def apply_plan(self, plan: Plan | FitPlan) -> None:
+        """Carry out a plan as one edit."""
+        if plan.steps and self.edit(plan.title, plan.apply):
+            self.said.emit(f"{plan.title}: done. One undo takes it back.", False)
+
+    # what is looked at: no edit, nothing to save, nothing to undo
+
+    def open_setup(self, setup_id: str) -> None:
+        """Look at another setup of the document."""
+        self._say(self._become(self.history.seen(kit.open_setup(self.document, setup_id))))
+
+    def show_units(self, display: Display) -> None:
+        """Show all figures in these units, of this document and of those opened later."""
+        self.units = display
+        self._say(self._become(self._seen(self.history)))
+
+    def _seen(self, history: History) -> History:
+        return history if self.units is None else history.seen(kit.choose_display(history.now, self.units))
+
+    def put_on_desk(self, history: History) -> bool:
+        """Show another document, with its own history. Returns whether it could be analysed."""
+        return self._say(self._become(self._seen(history), fresh=True))
+
+    def _become(self, history: History, *, fresh: bool = False) -> EquilixError | None:
+        """Go on with another state. Nothing changes where its document cannot be analysed: that is returned.
+
+        The window must never show one rig while it holds another.
+        """
+        if history.now is self.document:
+            self.history = history
+            return None
+        setup = history.now.setup_named(None)
+        try:
+            assert setup is not None  # every history of a session begins and goes on with one
+            analysis = analyse(history.now, setup)
+        except Exception as error:  # whatever is wrong with it: the rig on the screen stays the rig that is held
+            return EquilixError(f"This rig could not be worked out ({error!r}). Nothing was changed.")
+        self.history, self.analysis = history, analysis
+        self.selection.keep_to(() if fresh else setup.by_id)
+        self.view.ghost = None
+        self.answers.look(self.document, self.setup.id)
+        self.changed.emit()
+        self.answers.changed.emit()
+        return None
+
+    def close(self) -> None:
+        """Stop timers and call off what is under way; unsaved work is put by."""
+        self.answers.stop()
+        self.jobs.cancel()
+        self.desk.close()
+        self.jobs.wait()
+
+
+def history_of(document: Document) -> History:
+    """The history of a document that has just been opened: with a setup, and nothing to undo."""
+    return History(_with_a_setup(document))
+
+
+def _with_a_setup(document: Document) -> Document:
+    return document if document.setups else kit.add_setup(document, "First rig")[0]

@@ -1,0 +1,47 @@
+"""What is laid over the drawing: the ghost of a plan, one axis of the steps by hand, figure, cables, table."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING, Literal
+
+from PySide6.QtCore import QObject, Signal
+
+if TYPE_CHECKING:
+    from equilix.guide.steps import Advice
+    from equilix.planner.fit_plan import FitPlan
+    from equilix.planner.plan import Plan
+
+Overlay = Literal["figure", "cables", "table"]
+"""The operator's joints and eye line; the cables; how the rig stands on a table."""
+
+
+class ViewState(QObject):
+    """Belongs to the window, not to the document: it is neither saved nor undone."""
+
+    ghost_changed = Signal()
+    marks_changed = Signal()
+    """Axis or overlays."""
+
+    def __init__(self, parent: QObject) -> None:
+        super().__init__(parent)
+        self.ghost: Plan | FitPlan | None = None
+        self.axis: Advice | None = None
+        self.overlays: frozenset[Overlay] = frozenset()
+
+    def show_ghost(self, plan: Plan | FitPlan | None) -> None:
+        """Show a plan as a ghost on the drawing."""
+        if plan is not self.ghost:
+            self.ghost = plan
+            self.ghost_changed.emit()
+
+    def show_axis(self, advice: Advice | None) -> None:
+        """Show just one axis on the drawing, with what slides along it."""
+        if advice is not self.axis:
+            self.axis = advice
+            self.marks_changed.emit()
+
+    def show_overlay(self, overlay: Overlay, on: bool) -> None:
+        """Lay something over the drawing, or take it away."""
+        if on != (overlay in self.overlays):
+            self.overlays = self.overlays ^ {overlay}
+            self.marks_changed.emit()
