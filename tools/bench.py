@@ -66,7 +66,7 @@ SCENES = {
 """What is dragged in each scene of the demo."""
 
 
-PAGES = (("Balance", "by-hand"), ("Balance", "figures"), ("Fit", "body"), ("Power", "wires"), ("Check", "found"))
+PAGES = (("balance", "by-hand"), ("balance", "figures"), ("fit", "body"), ("power", "wires"), ("check", "found"))
 """Workspaces that have more to say than the cards."""
 
 

@@ -52,17 +52,17 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
             window.grab().save(str(folder / f"{name}.png"))
 
     picture("balance")
-    window.pages["Balance"].cards[1].setFocus()  # type: ignore[attr-defined]
+    window.pages["balance"].cards[1].setFocus()  # type: ignore[attr-defined]
     window.session.view.show_ghost(window.session.answers.plans[1])
     picture("balance-ghost")
     window.session.view.show_ghost(None)
     window.session.selection.select("bridge")
-    window.show_page("Build")
+    window.show_page("build")
     picture("build")
-    window.show_page("Mat")
+    window.show_page("mat")
     window.session.selection.select(None)
     picture("mat")
-    window.show_page("Balance")
+    window.show_page("balance")
     window.session.apply_plan(window.session.answers.plans[0])
     settle(application, window)
     window.message.hide()
@@ -73,14 +73,14 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     for name, scene, tab in SCENES:
         window.session.edit("Open", lambda d, scene=scene: kit.open_setup(d, scene))
         settle(application, window)
-        window.pages["Balance"].choose(tab)  # type: ignore[attr-defined]
+        window.pages["balance"].choose(tab)  # type: ignore[attr-defined]
         picture(name)
-    window.pages["Balance"].choose("mend")  # type: ignore[attr-defined]
+    window.pages["balance"].choose("mend")  # type: ignore[attr-defined]
     window.session.edit("Open", lambda d: kit.open_setup(d, "lamp-room"))
     settle(application, window)
-    window.show_page("Fit")
+    window.show_page("fit")
     picture("fit")
-    fit = window.pages.fit
+    fit = window.pages["fit"]
     fit.choose("move")
     settle(application, window)
     while fit.waits:
@@ -88,12 +88,12 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     window.session.view.show_ghost(fit.cards[1].plan if len(fit.cards) > 1 else None)
     picture("fit-moves")
     window.session.view.show_ghost(None)
-    window.show_page("Power")
-    window.pages.power.choose("wires")
+    window.show_page("power")
+    window.pages["power"].choose("wires")
     picture("power")
-    window.show_page("Check")
+    window.show_page("check")
     picture("check")
-    window.show_page("Balance")
+    window.show_page("balance")
     window.change_theme()
     window.toggle_arms_length()
     picture("arms-length-night")

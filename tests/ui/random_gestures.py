@@ -27,7 +27,7 @@ from equilix.analysis import analyse
 from equilix.ui.stage.gestures import PART_MIME
 from equilix.ui.stage.view import RigView
 from equilix.ui.window import Window
-from equilix.ui.workspaces import TITLES, UNSAVED
+from equilix.ui.workspaces.table import BY_KEY
 from tests.core.random_edits import random_edit
 
 TYPED = (
@@ -221,14 +221,14 @@ class Player:
 
     def command(self) -> None:
         """Any command but quitting and file dialogs."""
-        keys = [key for key in self.window.actions_ if key not in ("quit", "open", "save-as", "save")]
-        action = self.window.actions_[self.rng.choice(keys)]
+        keys = [key for key in self.window.commands.actions if key not in ("quit", "open", "save-as", "save")]
+        action = self.window.commands[self.rng.choice(keys)]
         if action.isEnabled():
             action.trigger()
 
     def page(self) -> None:
         """Another workspace, and one of its tabs."""
-        title = self.rng.choice((*TITLES, UNSAVED))
+        title = self.rng.choice(list(BY_KEY))
         self.window.show_page(title)
         tabs = getattr(self.window.page, "tabs", None)
         if tabs is not None:

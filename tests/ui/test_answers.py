@@ -17,7 +17,7 @@ class Answers(WindowTest):
 
     def setUp(self) -> None:
         super().setUp()
-        self.page = self.window.pages["Balance"]
+        self.page = self.window.pages["balance"]
         self.wait_for_plans()
 
     def card(self, title: str) -> PlanCard:

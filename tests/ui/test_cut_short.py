@@ -20,10 +20,10 @@ class CutShort(WindowTest):
     """Something else happens in the middle of a drag."""
 
     INTERRUPTIONS: ClassVar[dict[str, Callable[["CutShort"], object]]] = {
-        "Delete": lambda t: t.window.actions_["take-off"].trigger(),
-        "undo": lambda t: t.window.actions_["undo"].trigger(),
-        "New": lambda t: t.window.actions_["new"].trigger(),
-        "the demo": lambda t: t.window.actions_["demo"].trigger(),
+        "Delete": lambda t: t.window.commands["take-off"].trigger(),
+        "undo": lambda t: t.window.commands["undo"].trigger(),
+        "New": lambda t: t.window.commands["new"].trigger(),
+        "the demo": lambda t: t.window.commands["demo"].trigger(),
         "another setup": lambda t: t.session.open_setup("stairs"),
         "another page": lambda t: t.press(Qt.Key.Key_F2, t.window),
         "units": lambda t: t.press(Qt.Key.Key_F8, t.window),
@@ -48,7 +48,7 @@ class CutShort(WindowTest):
             for what, interrupt in self.INTERRUPTIONS.items():
                 with self.subTest(what, pull=pull.toTuple()):
                     self.window.files.open_demo()
-                    self.window.show_page("Balance")
+                    self.window.show_page("balance")
                     self.settle()
                     side, at = self.window.stage.side, self.hold(pull)
                     interrupt(self)
@@ -65,14 +65,14 @@ class CutShort(WindowTest):
                     self.settle()
                     self.assertFalse(side.gestures.active)
                     self.assertEqual(parse(checked_bytes(self.session.document)), self.session.document)
-                    if self.window.stack.isHidden():
+                    if self.window.pages.stack.isHidden():
                         self.press(Qt.Key.Key_F11, self.window)
 
     def test_what_was_slid_so_far_stays_as_one_entry(self) -> None:
         """After a page change the drag goes on; after Delete its way so far is one undo, the removal another."""
         start = self.session.document
         self.hold(QPoint(-40, 0))
-        self.window.actions_["take-off"].trigger()
+        self.window.commands["take-off"].trigger()
         self.assertEqual(len(self.session.history.before), 2)
         self.session.undo()
         self.assertLess(self.placement("bridge").slide_m, start.setups[0].by_id["bridge"].slide_m)
@@ -97,7 +97,7 @@ class CutShort(WindowTest):
         assert handle is not None
         QTest.mousePress(side, Qt.MouseButton.LeftButton, NO_KEYS, handle[1].toPoint())
         self.assertTrue(side.gestures.active)
-        self.window.actions_["take-off"].trigger()
+        self.window.commands["take-off"].trigger()
         move_mouse(side, handle[1].toPoint() + QPoint(20, 20))
         self.settle()
         self.assertFalse(side.gestures.active)
@@ -105,12 +105,12 @@ class CutShort(WindowTest):
 
     def test_a_button_that_is_held_down(self) -> None:
         """“Take it off” pressed, the part taken off by a key meanwhile, then let go: nothing more happens."""
-        self.window.show_page("Build")
+        self.window.show_page("build")
         self.session.selection.select("matte-box")
         self.settle()
-        button = self.window.pages.build.off
+        button = self.window.pages["build"].off
         QTest.mousePress(button, Qt.MouseButton.LeftButton)
-        self.window.actions_["take-off"].trigger()
+        self.window.commands["take-off"].trigger()
         self.settle()
         before = self.session.document
         button.click()
@@ -120,14 +120,14 @@ class CutShort(WindowTest):
 
     def test_a_cable_is_not_led_from_what_is_gone(self) -> None:
         """A drag in the power diagram ends when its battery is taken off."""
-        self.window.show_page("Power")
-        self.window.pages.power.choose("wires")
+        self.window.show_page("power")
+        self.window.pages["power"].choose("wires")
         self.settle()
-        diagram = self.window.pages.power.diagram
+        diagram = self.window.pages["power"].diagram
         QTest.mousePress(diagram, Qt.MouseButton.LeftButton, NO_KEYS, diagram.box(0).center().toPoint())
         source = diagram.rows[0][0]
         self.session.selection.select(source)
-        self.window.actions_["take-off"].trigger()
+        self.window.commands["take-off"].trigger()
         self.settle()
         before = self.session.document
         QTest.mouseRelease(diagram, Qt.MouseButton.LeftButton, NO_KEYS, diagram.box(1).center().toPoint())

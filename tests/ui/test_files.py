@@ -34,7 +34,7 @@ class FilesAndFaults(WindowTest):
         again = open_window(file=file)
         self.assertEqual(again.session.document, saved)
         self.assertEqual(again.session.analysis.status, "rests")
-        self.assertFalse(again.actions_["undo"].isEnabled())
+        self.assertFalse(again.commands["undo"].isEnabled())
         again.close()
         again.deleteLater()
 
@@ -221,16 +221,16 @@ class FilesAndFaults(WindowTest):
 
     def test_dialogs_are_not_in_the_way(self) -> None:
         """Save without a name opens the program's own dialog, which does not block; New and the demo open at once."""
-        self.window.actions_["save"].trigger()
+        self.window.commands["save"].trigger()
         dialog = self.window.files.dialog
         assert dialog is not None
         self.settle()
         self.assertTrue(dialog.isVisible())
         dialog.reject()
         self.settle()
-        self.window.actions_["new"].trigger()
+        self.window.commands["new"].trigger()
         self.assertEqual(self.session.document.parts, ())
-        self.window.actions_["demo"].trigger()
+        self.window.commands["demo"].trigger()
         self.assertEqual(self.session.document.name, "Lighthouse")
 
 

@@ -17,7 +17,7 @@ class Fit(WindowTest):
         super().setUp()
         self.wait_for_plans()
         self.press(Qt.Key.Key_F5)
-        self.page: FitPage = self.window.pages.fit
+        self.page: FitPage = self.window.pages["fit"]
 
     def open_tab(self, tab: str) -> None:
         """Choose a tab and wait until it is filled."""
@@ -174,10 +174,10 @@ class People(WindowTest):
         """A smooth straight handle needs more squeeze than a contoured rubber one; changed in Build."""
         self.panel.close()
         self.session.open_setup("gallery")
-        self.window.show_page("Build")
+        self.window.show_page("build")
         self.session.selection.select("top-handle")
         self.settle()
-        build = self.window.pages.build
+        build = self.window.pages["build"]
         smooth = self.session.analysis.first_to_give_out.endurance_s
         self.assertEqual(build.surface.currentText(), "smooth")
         build.surface.setCurrentIndex(build.surface.findText("rubber, contoured"))
@@ -190,10 +190,10 @@ class People(WindowTest):
         """A thin handle tires the fingers sooner; typed in Build, refused in words, taken back by one undo."""
         self.panel.close()
         self.session.open_setup("gallery")
-        self.window.show_page("Build")
+        self.window.show_page("build")
         self.session.selection.select("top-handle")
         self.settle()
-        build, start = self.window.pages.build, self.session.document
+        build, start = self.window.pages["build"], self.session.document
         before = self.session.analysis.first_to_give_out.endurance_s
         for text, fits in (("15 mm", True), ("3 m", False)):
             build.thickness.line.setText(text)
@@ -208,9 +208,9 @@ class People(WindowTest):
         """Behind the way of carrying: one hand off, elbows against the body; Fit says what they do; undo takes back."""
         self.panel.close()
         self.session.open_setup("workshop")
-        self.window.show_page("Fit")
+        self.window.show_page("fit")
         self.settle()
-        page, start = self.window.pages["Fit"], self.session.document
+        page, start = self.window.pages["fit"], self.session.document
         self.assertIn("Letting go, left hand", page.text.text())
         before = self.session.analysis.first_to_give_out.endurance_s
         for text in ("Left elbow against the body", "Right elbow against the body", "Let go with the left hand"):

@@ -18,10 +18,10 @@ class Inspector(WindowTest):
 
     def setUp(self) -> None:
         super().setUp()
-        self.window.show_page("Build")
+        self.window.show_page("build")
         self.session.selection.select("bridge")
         self.settle()
-        self.page = self.window.pages["Build"]
+        self.page = self.window.pages["build"]
 
     def type_into(self, line: QLineEdit, text: str) -> None:
         """Replace what stands in a field and press Enter."""
@@ -116,7 +116,7 @@ class Mat(WindowTest):
     def setUp(self) -> None:
         super().setUp()
         self.press(Qt.Key.Key_F1, self.window)
-        self.page = self.window.pages["Mat"]
+        self.page = self.window.pages["mat"]
 
     def test_all_parts_lie_on_it(self) -> None:
         """Every part has its place, none over another; the totals are said."""
@@ -245,12 +245,12 @@ class EmptyDocument(WindowTest):
     def test_begins_with_words(self) -> None:
         """Empty states say what to do next; every page and view is painted."""
         self.assertIn("Nothing here yet", self.window.reading.verdict.text())
-        for title in ("Mat", "Build", "Balance"):
+        for title in ("mat", "build", "balance"):
             self.window.show_page(title)
             self.settle()
             self.window.grab()
-        self.assertIn("New part", self.window.pages["Mat"].total.text())
-        self.assertIn("nothing on this rig", self.window.pages["Balance"].cannot.text())
+        self.assertIn("New part", self.window.pages["mat"].total.text())
+        self.assertIn("nothing on this rig", self.window.pages["balance"].cannot.text())
 
 
 if __name__ == "__main__":

@@ -13,7 +13,7 @@ from equilix.store.reading import parse
 from equilix.store.writing import to_bytes
 from equilix.ui.ratings_panel import RatingsPanel
 from equilix.ui.widgets.tint import as_tip, on_button
-from equilix.ui.workspaces import TITLES
+from equilix.ui.workspaces.table import BY_KEY
 from tests.ui.window_test import WindowTest
 
 EVIL = "<img src='/nowhere/evil.png'> & <b>X</b>[*]"
@@ -58,7 +58,7 @@ class PlainText(WindowTest):
         for setup in self.session.document.setups:
             self.session.edit("Open", lambda d, key=setup.id: d.changed(current=key))
             self.session.selection.select(setup.placements[0].id)
-            for title in TITLES:
+            for title in BY_KEY:
                 self.window.show_page(title)
                 self.settle()
             self.assert_plain(self.window)
@@ -66,7 +66,7 @@ class PlainText(WindowTest):
         self.assert_plain(self.window)
         self.assertIn(EVIL, self.window.message.notice.text.text())
         self.assertEqual(self.window.windowTitle().replace("[*][*]", "[*]"), f"• {EVIL} 2 – Equilix")
-        self.assert_menu_plain(list(self.window.actions_.values()))
+        self.assert_menu_plain(list(self.window.commands.actions.values()))
 
     def test_menus_and_panels(self) -> None:
         """The switches of the header, the list of commands, the ratings of a part."""

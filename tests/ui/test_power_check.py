@@ -17,7 +17,7 @@ class Power(WindowTest):
         super().setUp()
         self.wait_for_plans()
         self.press(Qt.Key.Key_F6)
-        self.page = self.window.pages.power
+        self.page = self.window.pages["power"]
 
     def test_runs(self) -> None:
         """What dies first and what that stops; what has no power; colder is shorter."""
@@ -78,11 +78,11 @@ class Power(WindowTest):
 
     def test_draw_is_entered_in_build(self) -> None:
         """What a device draws, and how much of a battery is left, stand among its ratings."""
-        self.window.show_page("Build")
+        self.window.show_page("build")
         for key, figure, typed in (("body", "draw/record", "40 W"), ("battery", "electric/age", "0.8")):
             self.session.selection.select(key)
             self.settle()
-            build = self.window.pages.build
+            build = self.window.pages["build"]
             self.click(build.rated)
             field = build.panel.fields[figure]
             field.line.setText(typed)
@@ -142,7 +142,7 @@ class Check(WindowTest):
         super().setUp()
         self.wait_for_plans()
         self.press(Qt.Key.Key_F7)
-        self.page = self.window.pages.check
+        self.page = self.window.pages["check"]
 
     def test_findings(self) -> None:
         """Worst first, by sign and word; a click shows the place on the drawing."""
@@ -182,8 +182,8 @@ class Check(WindowTest):
         self.wait(lambda: not self.page.waits)
         self.assertIn("Unscrew the boxy cinema body", self.page.text.text())
         self.assertNotIn("Screw the", self.page.text.text())
-        self.window.show_page("Balance")
-        self.window.show_page("Check")
+        self.window.show_page("balance")
+        self.window.show_page("check")
         self.wait(lambda: not self.page.waits)
         self.assertIn("Unscrew the boxy cinema body", self.page.text.text())
 

@@ -45,7 +45,7 @@ assert abs(moved - 0.048 / side.scale) < 0.004, (moved, side.scale)
 QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
 assert session.setup.by_id["bridge"].slide_m == before
 plans_are_found()
-QTest.mouseClick(window.pages["Balance"].cards[0].button, Qt.MouseButton.LeftButton)
+QTest.mouseClick(window.pages["balance"].cards[0].button, Qt.MouseButton.LeftButton)
 assert session.analysis.status == "rests", session.analysis.status
 assert not window.grab().isNull()
 window.close()

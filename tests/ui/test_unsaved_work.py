@@ -14,7 +14,6 @@ from equilix.errors import UnwritableFile
 from equilix.store.disk import fingerprint
 from equilix.store.recovery import Autosave, Run, find_lost
 from equilix.store.saving import save
-from equilix.ui.workspaces import UNSAVED
 from equilix.ui.workspaces.unsaved_work import LostRow, UnsavedWorkPage
 from tests.ui.window_test import WindowTest
 
@@ -42,8 +41,8 @@ class UnsavedWork(WindowTest):
 
     def page(self) -> UnsavedWorkPage:
         """The page, open, with every row looked at."""
-        self.window.show_page(UNSAVED)
-        page = self.window.pages.unsaved_work
+        self.window.show_page("unsaved")
+        page = self.window.pages["unsaved"]
         self.wait(lambda: not page._look.isActive())
         return page
 
@@ -76,7 +75,7 @@ class UnsavedWork(WindowTest):
         self.assertEqual(self.session.document.name, "newer")
         self.assertIn("without saving job.equilix.", self.window.message.offers["lost"].text.text())
         self.window.message.offers["lost"].press("Look at it")
-        self.assertEqual(self.window.page.title, UNSAVED)
+        self.assertEqual(self.window.pages.open_key, "unsaved")
 
     def test_brought_back(self) -> None:
         """It is open, dirty, put by anew, its first copy gone; one undo destroys nothing; its file can be saved to."""

@@ -22,7 +22,7 @@ class Scenes(WindowTest):
     @property
     def page(self) -> BalancePage:
         """The Balance workspace."""
-        return self.window.pages.balance
+        return self.window.pages["balance"]
 
     def open_scene(self, name: str) -> None:
         """Choose a setup behind its word, as one does, and wait for the plans."""
@@ -99,7 +99,7 @@ class Scenes(WindowTest):
         for word in ("Counterbalance", "Put down on a table", "Comes to rest", "long tripod plate"):
             self.assertIn(word, text)
         self.assertNotEqual(self.window.stage.plan.grab().toImage(), plain)
-        self.window.show_page("Build")
+        self.window.show_page("build")
         self.settle()
         self.assertFalse("table" in self.session.view.overlays)
 
@@ -160,8 +160,8 @@ class Switching(WindowTest):
         needs[1]()
         self.settle()
         self.assertIn("Nothing carries it", self.window.reading.verdict.text())
-        self.window.pages.balance.refresh()
-        self.assertIn("gimbal", self.window.pages.balance.cannot.text())
+        self.window.pages["balance"].refresh()
+        self.assertIn("gimbal", self.window.pages["balance"].cannot.text())
         self.assertFalse(self.window.grab().isNull())
 
     def test_palm_seat_and_handles(self) -> None:
@@ -217,10 +217,10 @@ class Switching(WindowTest):
     def test_motor_and_cable_in_build(self) -> None:
         """A motor's rating is changed in Build; a cable is led and taken off there."""
         self.session.open_setup("stairs")
-        self.window.show_page("Build")
+        self.window.show_page("build")
         self.session.selection.select("gimbal-roll-arm")
         self.settle()
-        build = self.window.pages.build
+        build = self.window.pages["build"]
         self.click(build.rated)
         field = build.panel.fields["joint/tilt motor/torque_nm"]
         field.line.setText("1.6 N·m")
@@ -270,9 +270,9 @@ class ByHand(WindowTest):
     def setUp(self) -> None:
         super().setUp()
         self.session.open_setup("workshop")
-        self.window.pages.balance.choose("by-hand")
+        self.window.pages["balance"].choose("by-hand")
         self.wait_for_plans()
-        self.guide = self.window.pages.balance.guide
+        self.guide = self.window.pages["balance"].guide
 
     def test_typed_answer_corrects_the_model(self) -> None:
         """What was seen names a suspect; the model is corrected as one entry, and undo takes it back."""

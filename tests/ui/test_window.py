@@ -10,7 +10,6 @@ from PySide6.QtWidgets import QAbstractButton, QComboBox, QLabel, QWidget
 from equilix.demo import lighthouse
 from equilix.edits import kit, rigging
 from equilix.store.saving import save
-from equilix.ui import actions
 from equilix.ui.theme import NIGHT_SET, PREP_ROOM, THEMES
 from tests.ui.window_test import WindowTest
 
@@ -113,7 +112,7 @@ class Look(WindowTest):
         self.assertIs(self.window.theme, NIGHT_SET)
         self.assertIs(self.window.stage.side.theme, NIGHT_SET)
         self.wait_for_plans()
-        self.assertTrue(all(card.theme is NIGHT_SET for card in self.window.pages["Balance"].cards))
+        self.assertTrue(all(card.theme is NIGHT_SET for card in self.window.pages["balance"].cards))
         self.window.grab()
         self.press(Qt.Key.Key_F9, self.window)
         self.assertIs(self.window.theme, PREP_ROOM)
@@ -122,14 +121,14 @@ class Look(WindowTest):
         """F11 leaves drawing, sentence and next step; the step can be done; F11 again brings all back."""
         self.wait_for_plans()
         self.press(Qt.Key.Key_F11, self.window)
-        self.assertTrue(self.window.stack.isHidden())
+        self.assertTrue(self.window.pages.stack.isHidden())
         self.assertTrue(self.window.stage.side.isVisible())
         self.assertIn("Next: Slide the camera back", self.window.message.offers["next"].text.text())
         self.assertGreater(self.window.reading.verdict.font().pointSizeF(), 20)
         self.window.message.offers["next"].press("Do it")
         self.assertEqual(self.session.analysis.status, "rests")
         self.press(Qt.Key.Key_F11, self.window)
-        self.assertFalse(self.window.stack.isHidden())
+        self.assertFalse(self.window.pages.stack.isHidden())
 
     def test_units(self) -> None:
         """F8 changes all figures to US and back: nothing to save, nothing to undo, and undo leaves the units alone."""
@@ -167,7 +166,7 @@ class Look(WindowTest):
         """At 1024×640 nothing of the column is cut off at its right, and the drawing has room."""
         self.window.resize(1024, 640)
         self.wait_for_plans()
-        for title in ("Mat", "Build", "Balance"):
+        for title in ("mat", "build", "balance"):
             self.window.show_page(title)
             self.settle()
             page = self.window.pages[title]
@@ -177,7 +176,7 @@ class Look(WindowTest):
     def test_what_can_have_focus_has_a_name(self) -> None:
         """Every button, field and list that can have the focus says what it is."""
         self.wait_for_plans()
-        for title in ("Mat", "Build", "Balance"):
+        for title in ("mat", "build", "balance"):
             self.window.show_page(title)
             self.settle()
             for widget in self.window.findChildren(QWidget):
@@ -189,7 +188,7 @@ class Look(WindowTest):
     def test_type_is_ours_and_large_enough(self) -> None:
         """Every label is set in the shipped type at 11 pt or more."""
         self.wait_for_plans()
-        for title in ("Mat", "Build", "Balance"):
+        for title in ("mat", "build", "balance"):
             self.window.show_page(title)
             self.settle()
             for label in self.window.findChildren(QLabel):
@@ -209,26 +208,20 @@ class Commands(WindowTest):
 
     def test_shortcuts_are_unique(self) -> None:
         """No two commands have the same keys, and every command is in the menu."""
-        keys = [key for command in actions.COMMANDS for key in command.keys]
+        keys = [key for command in self.window.commands.table for key in command.keys]
         self.assertEqual(len(keys), len(set(keys)))
-        menu = actions.menu(self.window, self.window.actions_)
+        menu = self.window.commands.menu()
         shown = [a for a in menu.actions() if not a.isSeparator()]
-        self.assertEqual(len(shown), len(actions.COMMANDS))
+        self.assertEqual(len(shown), len(self.window.commands.table))
         menu.deleteLater()
 
     def test_undo_says_what_it_would_undo(self) -> None:
         """Nothing to undo is greyed; after an edit the command names it."""
-        undo = self.window.actions_["undo"]
+        undo = self.window.commands["undo"]
         self.assertFalse(undo.isEnabled())
         self.session.edit("Weigh the zoom", lambda d: kit.change_part(d, "zoom-28-80", mass_kg=1.5))
         self.assertTrue(undo.isEnabled())
         self.assertEqual(undo.text(), "Undo: Weigh the zoom")
-
-    def test_one_key_per_workspace(self) -> None:
-        """F1, F2, F3."""
-        for key, title in ((Qt.Key.Key_F1, "Mat"), (Qt.Key.Key_F2, "Build"), (Qt.Key.Key_F3, "Balance")):
-            self.press(key, self.window)
-            self.assertEqual(self.window.page.title, title)
 
     def test_command_list_opens(self) -> None:
         """The list of commands pops up, with the files opened last."""

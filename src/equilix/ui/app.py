@@ -77,12 +77,14 @@ def first_picture() -> QLabel:
 def open_window(*, demo: bool = False, file: Path | None = None) -> Window:
     """A window with the demo, with a file, with the file used last, or on a first run with the demo."""
     from equilix.demo import lighthouse  # here, so that the first picture does not wait for the core
-    from equilix.store import state
+    from equilix.store import remembered, state
     from equilix.ui.session import Session
     from equilix.ui.window import Window
 
-    session = Session(lighthouse() if demo or (file is None and not state.recent()) else None)
+    seen = remembered.recall()
+    session = Session(lighthouse() if demo or (file is None and not state.recent()) else None, units=seen.units)
     window = Window(session)
+    window.recall(seen, window.screen().availableGeometry())
     if file is not None:
         session.desk.open(file)
     elif not demo and state.recent():

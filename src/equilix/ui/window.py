@@ -1,4 +1,4 @@
-"""The window: header, workspaces, stage and the column of the open workspace."""
+"""The window: header, row of workspaces, the drawing, and the open workspace."""
 
 from __future__ import annotations
 
@@ -6,7 +6,7 @@ from collections.abc import Callable
 from functools import partial
 from pathlib import Path
 
-from PySide6.QtCore import QPoint, Qt
+from PySide6.QtCore import QPoint, QRect, Qt
 from PySide6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent
 from PySide6.QtWidgets import (
     QApplication,
@@ -15,32 +15,32 @@ from PySide6.QtWidgets import (
     QMainWindow,
     QPushButton,
     QSizePolicy,
-    QStackedWidget,
     QVBoxLayout,
     QWidget,
 )
 
-from equilix.edits import rigging
-from equilix.store import recovery
-from equilix.ui import actions
+from equilix.store import recovery, remembered
+from equilix.ui.commands import COMMANDS, Commands
 from equilix.ui.disk_messages import DiskMessages
 from equilix.ui.files import Files
 from equilix.ui.header import Header
+from equilix.ui.job_line import JobLine
 from equilix.ui.messages import MessageBar
 from equilix.ui.reading_bar import ReadingBar
+from equilix.ui.room import Room
 from equilix.ui.session import Session
 from equilix.ui.stage.stage import Stage
 from equilix.ui.theme import PREP_ROOM, THEMES, Theme, font, wear
 from equilix.ui.widgets.tint import on_button, plain_label, set_tip, tint
-from equilix.ui.workspaces import TITLES, UNSAVED, Pages
+from equilix.ui.workspaces import table
 from equilix.ui.workspaces.page import Page
+from equilix.ui.workspaces.pages import Pages
 from equilix.units import Display
 from equilix.words.steps import lines
 
-SMALLEST = (1024, 640)
-COLUMN_PX = 336
-PAGE_KEYS = {"Fit": "fit-page"}
-"""Commands of workspaces whose own word means something else already."""
+SMALLEST, USUAL = (1024, 640), (1280, 800)
+TITLE_BAR_PX = 36
+"""What the frame of a window takes of the height, before anyone can ask it (common practice, no source)."""
 NAV_PX = 112
 
 
@@ -58,20 +58,20 @@ class Window(QMainWindow):
         self.message = MessageBar(session, self.stage)
         self.disk = DiskMessages(session.desk, self.message, self.files, self.close_anyway)
         self._let_go = False
-        self.pages = Pages(session)
-        self.stack = QStackedWidget()
-        self.stack.setFixedWidth(COLUMN_PX)
-        self.actions_ = actions.build(self)
+        self.pages = Pages(session, self)
+        self.commands = Commands(self, [*table.commands(), *COMMANDS])
+        self.jobs = JobLine(session.jobs)
         self.nav = self._make_nav()
         self._lay_out()
         self.setMinimumSize(*SMALLEST)
-        self.resize(1280, 800)
+        self.resize(*USUAL)
         self.setAcceptDrops(True)
         session.changed.connect(self.refresh)
-        session.selection.changed.connect(partial(actions.refresh, self, self.actions_))
+        for changed in (session.selection.changed, session.jobs.changed):
+            changed.connect(self.commands.refresh)
         session.desk.changed.connect(self.refresh)
-        self.show_page("Balance")
         self.put_on(PREP_ROOM)
+        self.show_page(table.FIRST)
         self.refresh()
 
     def _make_nav(self) -> QWidget:
@@ -81,13 +81,14 @@ class Window(QMainWindow):
         column.setContentsMargins(10, 12, 4, 10)
         column.setSpacing(2)
         self.tabs: dict[str, QPushButton] = {}
-        for title in TITLES:
-            command = self.actions_[PAGE_KEYS.get(title, title.lower())]
-            tab = self._nav_button(title, command.trigger)
-            tab.setToolTip(f"{title} ({command.shortcut().toString()})")
-            self.tabs[title] = tab
-            column.addWidget(tab)
+        for workspace in table.WORKSPACES:
+            if workspace.in_the_row:
+                tab = self._nav_button(workspace.title, self.commands[workspace.opens.key].trigger)
+                tab.setToolTip(f"{workspace.title} ({workspace.shortcut})")
+                self.tabs[workspace.key] = tab
+                column.addWidget(tab)
         column.addStretch(1)
+        column.addWidget(self.jobs)
         for key, title in (
             ("undo", "Undo"),
             ("redo", "Redo"),
@@ -95,8 +96,8 @@ class Window(QMainWindow):
             ("save", "Save"),
             ("arms-length", "Arm’s length"),
         ):
-            button = self._nav_button(title, self.actions_[key].trigger)
-            button.setToolTip(f"{title} ({self.actions_[key].shortcut().toString()})")
+            button = self._nav_button(title, self.commands[key].trigger)
+            button.setToolTip(f"{title} ({self.commands[key].shortcut().toString()})")
             column.addWidget(button)
         self.mark = plain_label("▲ not put by")
         self.mark.setFont(font(11, bold=True))
@@ -125,9 +126,10 @@ class Window(QMainWindow):
         body = QHBoxLayout()
         body.setContentsMargins(0, 0, 0, 0)
         body.setSpacing(0)
-        self.nav_rule, self.column_rule = _rule(vertical=True), _rule(vertical=True)
-        for widget in (self.nav, self.nav_rule, centre, self.column_rule, self.stack):
-            body.addWidget(widget, 1 if widget is centre else 0)
+        self.nav_rule = _rule(vertical=True)
+        self.room: Room = Room(centre, self.stage, self.pages.stack)
+        for widget in (self.nav, self.nav_rule, self.room):
+            body.addWidget(widget, 1 if widget is self.room else 0)
         root = QWidget()
         whole = QVBoxLayout(root)
         whole.setContentsMargins(0, 0, 0, 0)
@@ -149,31 +151,28 @@ class Window(QMainWindow):
         self.mark.setVisible(bool(unkept))
         set_tip(self.mark, unkept)
         tint(self.mark, self.theme.tip)
-        actions.refresh(self, self.actions_)
+        self.commands.refresh()
 
-    def show_page(self, title: str) -> None:
-        """Open a workspace."""
-        page = self.pages[title]
-        if self.stack.indexOf(page) < 0:
-            page.wear(self.theme)
-            self.stack.addWidget(page)
-        self.stack.setCurrentWidget(page)
+    def show_page(self, key: str) -> None:
+        """Open a workspace, by its key."""
+        page = self.pages.open(key, self.theme)
+        self.room.show_use(self.pages.workspace.use)
         self.session.view.show_ghost(None)
         (page.first_focus or self.stage.side).setFocus(Qt.FocusReason.OtherFocusReason)
-        for name, tab in self.tabs.items():
-            on = name == title
-            tab.setText(f"▍{name}" if on else f"  {name}")
+        for each, tab in self.tabs.items():
+            on, title = each == key, table.BY_KEY[each].title
+            tab.setText(f"▍{title}" if on else f"  {title}")
             tab.setFont(font(12, bold=on))
-            tab.setAccessibleName(f"{name}, open" if on else name)
+            tab.setAccessibleName(f"{title}, open" if on else title)
 
     @property
     def page(self) -> Page:
-        """The open workspace's column."""
-        return next(page for page in self.pages.made if page is self.stack.currentWidget())
+        """The open workspace."""
+        return self.pages.page
 
     def show_commands(self) -> None:
         """List every command with its keys."""
-        menu = actions.menu(self, self.actions_)
+        menu = self.commands.menu()
         if self.session.desk.aside:
             menu.addSection("Put aside, to go on with")
             for sheet in self.session.desk.aside:
@@ -192,13 +191,14 @@ class Window(QMainWindow):
         application = QApplication.instance()
         assert isinstance(application, QApplication)
         wear(application, theme)
-        for rule in (self.nav_rule, self.column_rule, self.header_rule):
+        for rule in (self.nav_rule, self.header_rule):
             rule.setStyleSheet(f"background: {theme.rule};")
         self.reading.theme = theme
         self.message.wear(theme)
         self.reading.refresh()
         self.stage.wear(theme)
-        for page in self.pages.made:
+        self.jobs.wear(theme)
+        for page in self.pages:
             page.wear(theme)
 
     def change_theme(self) -> None:
@@ -212,10 +212,12 @@ class Window(QMainWindow):
 
     def toggle_arms_length(self) -> None:
         """Only the drawing, the sentence and the next step, large; and back."""
-        on = not self.stack.isHidden()
-        for widget in (self.stack, self.nav, self.nav_rule, self.column_rule):
+        on = not self.pages.stack.isHidden()
+        for widget in (self.pages.stack, self.nav, self.nav_rule):
             widget.setVisible(not on)
         self.stage.at_arms_length(on)
+        if not on:
+            self.room.share()
         self.reading.large = on
         self.reading.refresh()
         if on and self.session.answers.plans:
@@ -228,22 +230,6 @@ class Window(QMainWindow):
                 )
         elif not on:
             self.message.withdraw("next")
-
-    def next_card(self) -> None:
-        """Put the focus on the next way to mend the rig, which shows its ghost."""
-        if self.page is not self.pages.balance:
-            self.show_page("Balance")
-        cards = self.pages.balance.cards
-        if cards:
-            now = next((i for i, card in enumerate(cards) if card.hasFocus()), -1)
-            cards[(now + 1) % len(cards)].setFocus(Qt.FocusReason.ShortcutFocusReason)
-
-    def take_off(self) -> None:
-        """Take the selected part off the rig."""
-        selected, setup = self.session.selection.id, self.session.setup
-        if selected is not None:
-            name = self.session.document.parts_by_id[setup.by_id[selected].part].name
-            self.session.edit(f"Take {name} off", lambda d: rigging.remove(d, setup.id, selected))
 
     def offer_lost_work(self) -> None:
         """Offer what an earlier run left unsaved."""
@@ -258,13 +244,44 @@ class Window(QMainWindow):
         self.message.offer(
             "lost",
             f"Equilix ended without saving {name}.{others}",
-            [("Bring it back", lambda: self.bring_back(newest)), ("Look at it", lambda: self.show_page(UNSAVED))],
+            [("Bring it back", lambda: self.bring_back(newest)), ("Look at it", lambda: self.show_page("unsaved"))],
         )
 
     def bring_back(self, work: recovery.LostWork) -> None:
         """Go on with lost work; what else is lost is offered next."""
         self.session.desk.recover(work)
         self.offer_lost_work()
+
+    # what is remembered from one start to the next
+
+    def remember(self) -> None:
+        """Keep what the window is like for the next start."""
+        plain = self.normalGeometry() if self.isMaximized() or self.isFullScreen() else self.geometry()
+        remembered.remember(
+            remembered.Remembered(
+                plain.width(), plain.height(), self.x(), self.y(), self.isMaximized(), self.room.column_px,
+                self.room.strip_px, self.theme.name, self.session.units, self.pages.open_key,
+            )
+        )  # fmt: skip
+
+    def recall(self, seen: remembered.Remembered, screen: QRect) -> None:
+        """Be as it was left, as far as that still fits the screen's free area; a first window fits it too."""
+        self.setMinimumSize(min(SMALLEST[0], screen.width()), min(SMALLEST[1], screen.height() - TITLE_BAR_PX))
+        self.resize(
+            min(seen.width_px or USUAL[0], screen.width()),
+            min(seen.height_px or USUAL[1], screen.height() - TITLE_BAR_PX),
+        )
+        if seen.x_px is not None and seen.y_px is not None and screen.contains(seen.x_px + 40, seen.y_px + 10):
+            self.move(seen.x_px, seen.y_px)
+        if seen.maximized:
+            self.setWindowState(Qt.WindowState.WindowMaximized)
+        self.room.column_px, self.room.strip_px = seen.column_px, seen.strip_px
+        theme = next((each for each in THEMES if each.name == seen.theme), None)
+        if theme is not None and theme is not self.theme:
+            self.put_on(theme)
+        if seen.workspace in self.tabs:
+            self.show_page(seen.workspace)
+        self.room.share()
 
     # files dropped on the window; closing
 
@@ -284,10 +301,13 @@ class Window(QMainWindow):
                 event.ignore()
                 self.disk.ask_before_closing(homeless)
                 return
-        for page in self.pages.made:
+        self.remember()
+        for page in self.pages:
             page.stop()
-        self.session.close()
+        self.jobs.close_down()
         super().closeEvent(event)
+        self.hide()  # gone at once; what is under way has been called off and is waited for out of sight
+        self.session.close()
 
     def close_anyway(self) -> None:
         """Close although something is lost: the person has said so, or the system ends the program."""

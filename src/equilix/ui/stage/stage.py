@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QBoxLayout, QHBoxLayout, QVBoxLayout, QWidget
 
 from equilix.ui.session import Session
 from equilix.ui.stage.aim_chart import AimChart
@@ -30,13 +30,23 @@ class Stage(QWidget):
         row.addWidget(self.chart, 5)
         row.addWidget(self.plan, 7)
         row.addWidget(self.front, 4)
-        column = QVBoxLayout(self)
+        self.folded = False
+        column = self.column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
         column.addWidget(self.side, 1)
         column.addWidget(self.beam)
         column.addWidget(self.strip)
         self.strip.setFixedHeight(160)
+
+    def fold(self, on: bool) -> None:
+        """Folded, the three views stand side by side in a strip, with nothing else."""
+        self.folded = on
+        self.beam.setVisible(not on)
+        self.chart.setVisible(not on)
+        self.column.setDirection(QBoxLayout.Direction.LeftToRight if on else QBoxLayout.Direction.TopToBottom)
+        self.column.setStretch(2, 1 if on else 0)
+        self._share_height()
 
     def wear(self, theme: Theme) -> None:
         """Paint in another theme."""
@@ -47,7 +57,14 @@ class Stage(QWidget):
     def resizeEvent(self, event: object) -> None:
         """A low window keeps the side view large and makes the lower row small."""
         del event
-        self.strip.setFixedHeight(160 if self.height() >= 540 else 118)
+        self._share_height()
+
+    def _share_height(self) -> None:
+        if self.folded:
+            self.strip.setMinimumHeight(0)
+            self.strip.setMaximumHeight(self.maximumHeight())
+        else:
+            self.strip.setFixedHeight(160 if self.height() >= 540 else 118)
 
     def fit(self) -> None:
         """Show all of the rig in all views."""

@@ -1,4 +1,4 @@
-"""Rows of label, value and warning as one rich text."""
+"""Rows of label, value and warning as rich text, in pieces that two columns can share."""
 
 from __future__ import annotations
 
@@ -9,11 +9,21 @@ from equilix.ui.theme import Theme
 Row = tuple[str, str, str]
 
 
-def rows_html(title: str, rows: list[Row], theme: Theme) -> str:
-    """A heading and its rows; empty without rows."""
+LONG = 10
+"""A section of more rows comes in two pieces."""
+
+
+def section(title: str, rows: list[Row], theme: Theme) -> list[str]:
+    """A heading and its rows; nothing without rows."""
     if not rows:
-        return ""
-    lines = [f"<p style='margin:8px 0 4px 0'><b>{html.escape(title)}</b></p>"]
+        return []
+    head = f"<p style='margin:8px 0 4px 0'><b>{html.escape(title)}</b></p>"
+    half = (len(rows) + 1) // 2 if len(rows) > LONG else len(rows)
+    return [head + _rows_html(rows[:half], theme), *([_rows_html(rows[half:], theme)] if half < len(rows) else [])]
+
+
+def _rows_html(rows: list[Row], theme: Theme) -> str:
+    lines = []
     for name, said, warning in rows:
         more = f"<br><span style='color:{theme.tip}'>▲ {html.escape(warning)}</span>" if warning else ""
         lines.append(

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QHBoxLayout, QWidget
 
 from equilix.reading import CAUTION, CAUTION_LONG, sureness, whereabouts
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.card import PlanCard
+from equilix.ui.widgets.columns import Columns
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, set_tip, tint
 from equilix.ui.workspaces.figure_list import FigureList
@@ -29,8 +31,6 @@ MEND, BY_HAND, FIGURES = "mend", "by-hand", "figures"
 class BalancePage(Page):
     """One card for each school that has an answer; the others say why not."""
 
-    title = "Balance"
-
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
         self.tabs = Tabs({MEND: "Mend it", BY_HAND: "By hand", FIGURES: "Figures"})
@@ -43,7 +43,7 @@ class BalancePage(Page):
         head.addWidget(self.state)
         self.column.addLayout(head)
         self.cards_column = QWidget()
-        self.cards_layout = _column(self.cards_column)
+        self.cards_layout = Columns(self.cards_column, 9)
         self.column.addWidget(self.cards_column)
         self.cards: list[PlanCard] = []
         self.cannot = self.note()
@@ -69,6 +69,12 @@ class BalancePage(Page):
         """Show the plans, the steps by hand, or the figures."""
         self.tabs.show_tab(tab)
         self.refresh()
+
+    def next_card(self) -> None:
+        """Put the focus on the next way to mend the rig."""
+        if self.cards:
+            now = next((i for i, card in enumerate(self.cards) if card.hasFocus()), -1)
+            self.cards[(now + 1) % len(self.cards)].setFocus(Qt.FocusReason.ShortcutFocusReason)
 
     def _bring_into_sight(self, widget: QWidget) -> None:
         self.column.activate()
@@ -152,7 +158,7 @@ class BalancePage(Page):
                 card = PlanCard(plan, self.theme)
                 card.looked_at.connect(self.session.view.show_ghost)
                 card.chosen.connect(self.session.apply_plan)
-                self.cards_layout.insertWidget(place, card)
+                self.cards_layout.insert_widget(place, card)
                 self.cards.insert(place, card)
         if [card.plan for card in self.cards] != shown:
             self._compare()
@@ -170,10 +176,3 @@ class BalancePage(Page):
             self.cards.remove(card)
             card.hide()
             card.deleteLater()
-
-
-def _column(widget: QWidget) -> QVBoxLayout:
-    column = QVBoxLayout(widget)
-    column.setContentsMargins(0, 0, 0, 0)
-    column.setSpacing(9)
-    return column

@@ -43,8 +43,6 @@ HOW = {"weighed": "weighed", "data sheet": "from a data sheet", "estimated": "on
 class BuildPage(Page):
     """The inspector above the tree of the rig."""
 
-    title = "Build"
-
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
         self.name = self.heading("Selected part")

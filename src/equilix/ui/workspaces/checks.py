@@ -20,11 +20,13 @@ from equilix.reading import CAUTION_LONG
 from equilix.ui.jobs import Called
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
+from equilix.ui.widgets.columns import Columns
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.panel import Panel
-from equilix.ui.widgets.rows import rows_html
+from equilix.ui.widgets.rows import Row, section
+from equilix.ui.widgets.sections import Sections
 from equilix.ui.widgets.tabs import Tabs
-from equilix.ui.widgets.tint import plain_label, rich_label, tint, tinted
+from equilix.ui.widgets.tint import plain_label, tint, tinted
 from equilix.ui.workspaces.page import Page
 
 TITLES = {"build": "Build order: from the core outwards", "strip": "Strip: cables first, the core last"}
@@ -67,8 +69,6 @@ class CheckRow(QFrame):
 class CheckPage(Page):
     """Findings, build order, strip order."""
 
-    title = "Check"
-
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
         self.tabs = Tabs({FOUND: "Found", BUILD: "Build order", STRIP: "Strip"})
@@ -77,7 +77,7 @@ class CheckPage(Page):
         self.rows: list[CheckRow] = []
         self.rows_column = QWidget()
         self.column.addWidget(self.rows_column)
-        self.text = rich_label()
+        self.text = Sections()
         self.column.addWidget(self.text)
         self.rules = QPushButton("Rules of thumb …")
         self.rules.clicked.connect(self.open_rules)
@@ -108,7 +108,6 @@ class CheckPage(Page):
         self.rules.setVisible(tab == FOUND)
         self.text.setVisible(tab != FOUND)
         tint(self.caution, t.quiet)
-        tint(self.text, t.ink)
         if tab == FOUND:
             self._show_rows(checks(analysis, self.session.document.rules))
             return
@@ -124,9 +123,12 @@ class CheckPage(Page):
         self._ordered_for = wanted
         if tab != self._told:
             self._told = tab
-            self.text.setText(rows_html(TITLES[tab], [("", "Looking how it rests at each step …", "")], self.theme))
+            self._show_text(tab, [("", "Looking how it rests at each step …", "")])
 
         self.job.start(partial(_ordered, tab, self.session.analysis))
+
+    def _show_text(self, tab: str, rows: list[Row]) -> None:
+        self.text.show_sections(section(TITLES[tab], rows, self.theme), self.theme)
 
     def _found(self, found: tuple[str, tuple[BuildStep, ...]]) -> None:
         tab, steps = found
@@ -134,7 +136,7 @@ class CheckPage(Page):
             (f"{number}  {step.tool}", f"{step.text}. {step.rests}".strip(), "")
             for number, step in enumerate(steps, start=1)
         ]
-        self.text.setText(rows_html(TITLES[tab], rows, self.theme))
+        self._show_text(tab, rows)
 
     @property
     def waits(self) -> bool:
@@ -161,9 +163,7 @@ class CheckPage(Page):
             return
         self._shown, self._shown_in = found, self.theme
         fresh = QWidget()
-        column = QVBoxLayout(fresh)
-        column.setContentsMargins(0, 0, 0, 0)
-        column.setSpacing(6)
+        column = Columns(fresh, 6)
         self.rows = [CheckRow(check, self.session, self.theme) for check in found]
         for row in self.rows:
             column.addWidget(row)

@@ -5,14 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 import numpy as np
-from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from equilix.analysis import Analysis
 from equilix.carry.tripod import FEW_RAD
-from equilix.ui.theme import Theme, font
-from equilix.ui.widgets.rows import Row, rows_html
-from equilix.ui.widgets.tint import rich_label, tint
+from equilix.ui.theme import Theme
+from equilix.ui.widgets.rows import Row, section
+from equilix.ui.widgets.sections import Sections
 from equilix.units import angle
 from equilix.words.names import BALANCES
 
@@ -26,35 +25,32 @@ _TOWARDS = (
 
 
 class FigureList(QWidget):
-    """One text, set anew when the figures change."""
+    """Texts, set anew when the figures change."""
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
-        self.text = rich_label()
-        self.text.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
-        self.text.setFont(font(11))
+        self.text = Sections(selectable=True)
         column.addWidget(self.text)
 
     def show_analysis(self, analysis: Analysis, theme: Theme, *, lying: bool) -> None:
         """Show all figures; ``lying``: also how it can lie on a table, which is slow at the first time."""
-        parts = [
-            rows_html(f"Carried {analysis.way.phrase}", [(f.label, f.said, f.warning) for f in analysis.figures], theme)
-        ]
-        parts.append(
-            rows_html(
-                "Balance", [(BALANCES[c.balance.key].capitalize(), c.sentence, "") for c in analysis.conditions], theme
-            )
+        figures = [(f.label, f.said, f.warning) for f in analysis.figures]
+        balance = [(BALANCES[c.balance.key].capitalize(), c.sentence, "") for c in analysis.conditions]
+        table = list(_on_table(analysis, lying=lying)) if analysis.on_table is not None else []
+        self.text.show_sections(
+            [
+                *section(f"Carried {analysis.way.phrase}", figures, theme),
+                *section("Balance", balance, theme),
+                *section("Put down on a table, as drawn", table, theme),
+            ],
+            theme,
         )
-        if analysis.on_table is not None:
-            parts.append(rows_html("Put down on a table, as drawn", list(_onrows_html(analysis, lying=lying)), theme))
-        self.text.setText("".join(parts))
         self.text.setAccessibleName("Figures")
-        tint(self.text, theme.ink)
 
 
-def _onrows_html(analysis: Analysis, *, lying: bool) -> Iterator[Row]:
+def _on_table(analysis: Analysis, *, lying: bool) -> Iterator[Row]:
     table = analysis.on_table
     assert table is not None  # asked for where there is one
     if table.stands:

@@ -7,7 +7,7 @@ from functools import partial
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QTimer
-from PySide6.QtWidgets import QCheckBox, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QWidget
 
 from equilix.document import Document
 from equilix.fit.curves import lasts_s, operators_compared, over_aim, over_mass, over_slide, ways_compared
@@ -17,10 +17,12 @@ from equilix.ui.jobs import Called
 from equilix.ui.session import Session
 from equilix.ui.stage.fit_chart import CurveChart, FlowBar, SteadinessChart
 from equilix.ui.theme import Theme, font
+from equilix.ui.widgets.columns import Columns
 from equilix.ui.widgets.fit_card import FitCard
-from equilix.ui.widgets.rows import rows_html
+from equilix.ui.widgets.rows import section
+from equilix.ui.widgets.sections import Sections
 from equilix.ui.widgets.tabs import Tabs
-from equilix.ui.widgets.tint import plain_label, rich_label, tint
+from equilix.ui.widgets.tint import plain_label, tint
 from equilix.ui.workspaces.fit_texts import comparison_row, endurance_rows, posture_rows, screening_rows
 from equilix.ui.workspaces.page import Page
 from equilix.units import duration
@@ -38,20 +40,17 @@ LATER_MS = 150
 class FitPage(Page):
     """Four tabs; only the open one is filled, and what takes longer waits until the hand is still."""
 
-    title = "Fit"
-
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
         self.tabs = Tabs({BODY: "Body", MOVE: "Move it", CURVES: "Curves", COMPARE: "Compare"})
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
-        self.big, self.flow, self.text = plain_label(), FlowBar(), rich_label()
+        self.big, self.flow, self.text = plain_label(), FlowBar(), Sections()
         self.big.setWordWrap(True)
         self.balance = QCheckBox("Balance and fit together")
         self.balance.toggled.connect(self._plan)
         self.cards_column = QWidget()
-        self.cards_layout = QVBoxLayout(self.cards_column)
-        self.cards_layout.setContentsMargins(0, 0, 0, 0)
+        self.cards_layout = Columns(self.cards_column)
         self.cards: list[FitCard] = []
         self.steady = SteadinessChart()
         self.charts = [CurveChart() for _ in range(4)]
@@ -119,11 +118,13 @@ class FitPage(Page):
         if self.tabs.tab != BODY:
             return
         fit, t = self.session.body, self.theme
-        tint(self.text, t.ink)
-        self.text.setText(
-            rows_html("How long", list(endurance_rows(fit)), t)
-            + rows_html("Posture", list(posture_rows(fit)), t)
-            + rows_html("Screening", list(screening_rows(fit)), t)
+        self.text.show_sections(
+            [
+                *section("How long", list(endurance_rows(fit)), t),
+                *section("Posture", list(posture_rows(fit)), t),
+                *section("Screening", list(screening_rows(fit)), t),
+            ],
+            t,
         )
 
     def _fill_later(self) -> None:
@@ -153,8 +154,9 @@ class FitPage(Page):
         ways = [
             comparison_row(each.way.phrase.capitalize(), each) for each in ways_compared(document, analysis).values()
         ]
-        tint(self.text, t.ink)
-        self.text.setText(rows_html("The same rig on", people, t) + rows_html("The same camera carried", ways, t))
+        self.text.show_sections(
+            [*section("The same rig on", people, t), *section("The same camera carried", ways, t)], t
+        )
 
     # plans for the body
 

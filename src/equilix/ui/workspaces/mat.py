@@ -5,22 +5,22 @@ from __future__ import annotations
 from collections import Counter
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from equilix.edits import kit
 from equilix.ui.mounting import mount_anywhere
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
 from equilix.ui.workspaces.cloth import Cloth
-from equilix.ui.workspaces.page import Page
+from equilix.ui.workspaces.page import Page, column_of
 from equilix.ui.workspaces.part_form import PartForm
 from equilix.units import count, mass
+
+FORM_PX = 352
 
 
 class MatPage(Page):
     """Filter, cloth, and a form for the chosen part or a new one."""
-
-    title = "Mat"
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
@@ -46,18 +46,35 @@ class MatPage(Page):
         self.remove.clicked.connect(self._remove)
         self.form = PartForm(session)
         self.form.closed.connect(self._form_closed)
-        self.form.hide()
-        self.column.addWidget(self.head)
-        self.column.addWidget(self.total)
-        for buttons in ((self.new, self.about), (self.mount, self.remove)):
-            row = QHBoxLayout()
-            row.setSpacing(6)
-            for button in buttons:
-                row.addWidget(button, 1)
-            self.column.addLayout(row)
-        self.column.addWidget(self.form)
-        self.column.addWidget(self.filter)
+        self.column.setContentsMargins(16, 0, 12, 8)
         self.column.addWidget(self.cloth, 1)
+        self._lay_out()
+
+    def _lay_out(self) -> None:
+        """What is said and done of the kit stands still over the cloth that scrolls; the form beside it."""
+        said, done = QHBoxLayout(), QHBoxLayout()
+        said.addWidget(self.head)
+        said.addWidget(self.total, 1)
+        self.filter.setMaximumWidth(360)
+        done.addWidget(self.filter, 1)
+        for button in (self.new, self.mount, self.about, self.remove):
+            done.addWidget(button)
+        done.addStretch(1)
+        over = QVBoxLayout()
+        over.setContentsMargins(16, 8, 12, 8)
+        over.setSpacing(6)
+        over.addLayout(said)
+        over.addLayout(done)
+        self.form_room = column_of(self.form, FORM_PX)
+        self.form.opened.connect(self.form_room.setVisible)
+        self.form.hide()
+        below = QHBoxLayout()
+        below.setSpacing(0)
+        self.outer.removeWidget(self.scroller)
+        below.addWidget(self.scroller, 1)
+        below.addWidget(self.form_room)
+        self.outer.addLayout(over)
+        self.outer.addLayout(below, 1)
 
     def refresh(self) -> None:
         """Lay the kit out again."""

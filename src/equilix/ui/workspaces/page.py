@@ -1,9 +1,11 @@
-"""What every page of the right-hand column has in common."""
+"""What every workspace has in common."""
 
 from __future__ import annotations
 
+from functools import partial
+
 from PySide6.QtCore import Qt, QTimer
-from PySide6.QtWidgets import QFrame, QLabel, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFrame, QLabel, QScrollArea, QScrollBar, QVBoxLayout, QWidget
 
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
@@ -13,9 +15,8 @@ SLOW_MS = 120
 
 
 class Page(QWidget):
-    """A column that scrolls, observes the session and refreshes only while it is in sight."""
+    """Scrolls, observes the session, and refreshes only while it is in sight."""
 
-    title = ""
     first_focus: QWidget | None = None
     """What the keys go to when the page is opened; the side view of the rig where there is none."""
 
@@ -26,20 +27,11 @@ class Page(QWidget):
         outer = QVBoxLayout(self)
         outer.setContentsMargins(0, 0, 0, 0)
         outer.setSpacing(0)
-        self.scroller = QScrollArea()
-        self.scroller.setWidgetResizable(True)
-        self.scroller.setFrameShape(QFrame.Shape.NoFrame)
-        self.scroller.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        # Always there, so that what arrives never makes the column narrower under the mouse.
-        self.scroller.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOn)
-        self.scroller.verticalScrollBar().rangeChanged.connect(self._show_bar)
-        self.scroller.verticalScrollBar().setProperty("idle", True)
-        self.scroller.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         self.content = QWidget()
         self.column = QVBoxLayout(self.content)
         self.column.setContentsMargins(16, 12, 12, 8)
         self.column.setSpacing(8)
-        self.scroller.setWidget(self.content)
+        self.scroller = column_of(self.content)
         outer.addWidget(self.scroller, 1)
         self.outer = outer
         self._stale = True
@@ -47,13 +39,6 @@ class Page(QWidget):
         self._slow.timeout.connect(self.refresh_slow)
         session.changed.connect(self._session_changed)
         session.selection.changed.connect(self._selection_changed)
-
-    def _show_bar(self, least: int, most: int) -> None:
-        """Where there is nothing to scroll the bar keeps its place and is not seen."""
-        bar, idle = self.scroller.verticalScrollBar(), most <= least
-        if bar.property("idle") != idle:
-            bar.setProperty("idle", idle)
-            bar.style().polish(bar)
 
     def heading(self, text: str) -> QLabel:
         """A heading of the column."""
@@ -111,3 +96,28 @@ class Page(QWidget):
 
     def refresh(self) -> None:
         """Show the session as it is now."""
+
+
+def column_of(content: QWidget, width_px: int | None = None) -> QScrollArea:
+    """A column that scrolls. Its bar keeps its place, so that what arrives never makes it narrower under the mouse."""
+    made = QScrollArea()
+    made.setWidgetResizable(True)
+    made.setFrameShape(QFrame.Shape.NoFrame)
+    made.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+    made.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOn)
+    made.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+    if width_px is not None:
+        made.setFixedWidth(width_px)
+    bar = made.verticalScrollBar()
+    bar.setProperty("idle", True)
+    bar.rangeChanged.connect(partial(_show_bar, bar))
+    made.setWidget(content)
+    return made
+
+
+def _show_bar(bar: QScrollBar, least: int, most: int) -> None:
+    """Where there is nothing to scroll the bar is not seen."""
+    idle = most <= least
+    if bar.property("idle") != idle:
+        bar.setProperty("idle", idle)
+        bar.style().polish(bar)

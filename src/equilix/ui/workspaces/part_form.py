@@ -33,6 +33,8 @@ class PartForm(QWidget):
     """Shows one part of the kit, or takes a new one. Changes to a part of the kit are taken at once."""
 
     closed = Signal(str)
+    opened = Signal(bool)
+    """Whether it is open has changed."""
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -114,6 +116,10 @@ class PartForm(QWidget):
         self.part_id = part_id
         self.show()
         self.refresh()
+
+    def setVisible(self, on: bool) -> None:
+        super().setVisible(on)
+        self.opened.emit(on)
 
     def open_new(self) -> None:
         """Take a new part."""

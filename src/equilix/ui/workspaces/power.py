@@ -19,9 +19,10 @@ from equilix.rig.setups import Cable
 from equilix.ui.session import Session
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.power_diagram import PowerDiagram
-from equilix.ui.widgets.rows import Row, rows_html
+from equilix.ui.widgets.rows import Row, section
+from equilix.ui.widgets.sections import Sections
 from equilix.ui.widgets.tabs import Tabs
-from equilix.ui.widgets.tint import rich_label, tint
+from equilix.ui.widgets.tint import tint
 from equilix.ui.workspaces.page import Page
 from equilix.units import count, duration, length, mass
 
@@ -31,8 +32,6 @@ LATER_MS, BEST = 150, 6
 
 class PowerPage(Page):
     """Four tabs over mode and temperature."""
-
-    title = "Power"
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
@@ -52,7 +51,7 @@ class PowerPage(Page):
         self.column.addLayout(form)
         self.refusal, self.text, self.hint = (
             self.note(),
-            rich_label(),
+            Sections(),
             self.note("Drag from a battery, a plate or a body to what it should feed."),
         )
         self.diagram = PowerDiagram()
@@ -119,7 +118,6 @@ class PowerPage(Page):
             widget.setVisible(tab == WIRES)
         self.places_column.setVisible(tab == PLACE)
         self.text.setVisible(tab != PLACE)
-        tint(self.text, t.ink)
         network = self.network
         if tab == WIRES:
             self.diagram.show_network(network, t)
@@ -127,13 +125,14 @@ class PowerPage(Page):
         if tab == PLACE:
             self._later.start()
         troubles = [(network.part(each.placement).name, each.problem, each.todo) for each in network.troubles]
-        wrong = rows_html("Mend this", troubles, t)
+        wrong = section("Mend this", troubles, t)
         if tab == RUNS:
-            self.text.setText(wrong + rows_html("What dies first", list(_run_rows(network)), t))
+            self.text.show_sections([*wrong, *section("What dies first", list(_run_rows(network)), t)], t)
         elif tab == WIRES:
-            self.text.setText(wrong + rows_html("Cables", list(_cable_rows(network, self.session.analysis)), t))
+            cables = list(_cable_rows(network, self.session.analysis))
+            self.text.show_sections([*wrong, *section("Cables", cables, t)], t)
         elif tab == BRING:
-            self.text.setText(self._bring(network))
+            self.text.show_sections(self._bring(network), t)
 
     def show_selection(self) -> None:
         """The cable of the selected part."""
@@ -145,7 +144,7 @@ class PowerPage(Page):
             self.cable_gauge.show_value(cable.gauge)
             self.cable_stiffness.show_value(cable.stiffness_nm_per_rad)
 
-    def _bring(self, network: Network) -> str:
+    def _bring(self, network: Network) -> list[str]:
         document, t, unit = self.session.document, self.theme, self.session.document.display
         batteries = [part for part in document.parts if part.energy_wh > 0 and part.owned]
         day_s, charger_w = 3600 * rule(document.rules, "day_h"), rule(document.rules, "charger_w")
@@ -166,13 +165,12 @@ class PowerPage(Page):
         flying: list[Row] = [("By air (from memory of the rules)", air.words, "")]
         if air.not_at_all:
             flying.append(("Stays at home", ", ".join(dict.fromkeys(air.not_at_all)), ""))
-        return (
-            rows_html(f"One big or several small, at {watts:.0f} W", choices, t)
-            + rows_html(
-                "Overnight", [("Charging", night, "" if hours <= 10 else "Longer than a night: begin earlier.")], t
-            )
-            + rows_html("On the way", flying, t)
-        )
+        charging = [("Charging", night, "" if hours <= 10 else "Longer than a night: begin earlier.")]
+        return [
+            *section(f"One big or several small, at {watts:.0f} W", choices, t),
+            *section("Overnight", charging, t),
+            *section("On the way", flying, t),
+        ]
 
     def _show_places(self) -> None:
         if not self.isVisible() or self.session.history.gesture is not None:

@@ -135,8 +135,6 @@ def how_much_differs(document: Document, original: Path | None) -> str:
 class UnsavedWorkPage(Page):
     """Every piece of unsaved work, newest first."""
 
-    title = "Unsaved work"
-
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
         self.column.addWidget(self.heading("Work that was not saved"))

@@ -1,0 +1,92 @@
+"""Every command of the window: menus, shortcuts and the list of commands are built from these tables."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from functools import partial
+from typing import TYPE_CHECKING, Final
+
+from PySide6.QtGui import QAction, QKeySequence
+from PySide6.QtWidgets import QMenu
+
+from equilix.ui.widgets.tint import on_button
+
+if TYPE_CHECKING:
+    from equilix.ui.window import Window
+
+GROUPS: Final = {"go": "Go to", "edit": "Edit", "file": "File", "view": "View"}
+"""The titles under which they are listed, in this order."""
+
+
+@dataclass(frozen=True, slots=True)
+class Command:
+    """A command: its key in the table, its words, its keys, what it does, and when it can be done."""
+
+    key: str
+    text: str
+    keys: tuple[str, ...]
+    group: str
+    act: Callable[[Window], object]
+    enabled: Callable[[Window], bool] = lambda _window: True
+
+
+COMMANDS: Final[tuple[Command, ...]] = (
+    Command("undo", "Undo", ("Ctrl+Z",), "edit", lambda w: w.session.undo(), lambda w: bool(w.session.history.undo_label)),
+    Command("redo", "Redo", ("Ctrl+Shift+Z", "Ctrl+Y"), "edit", lambda w: w.session.redo(), lambda w: bool(w.session.history.redo_label)),
+    Command("stop", "Stop what is being looked for", ("Ctrl+.",), "edit", lambda w: w.session.jobs.stop(), lambda w: bool(w.session.jobs.running)),
+    Command("new", "New document", ("Ctrl+N",), "file", lambda w: w.files.new()),
+    Command("open", "Open …", ("Ctrl+O",), "file", lambda w: w.files.choose_open()),
+    Command("demo", "Open the demo", (), "file", lambda w: w.files.open_demo()),
+    Command("save", "Save", ("Ctrl+S",), "file", lambda w: w.files.save()),
+    Command("save-as", "Save as …", ("Ctrl+Shift+S",), "file", lambda w: w.files.choose_save()),
+    Command("fit", "Show all of the rig", ("F",), "view", lambda w: w.stage.fit()),
+    Command("closer", "Closer", ("+", "="), "view", lambda w: w.stage.side.zoom(1.25)),
+    Command("farther", "Farther", ("-",), "view", lambda w: w.stage.side.zoom(0.8)),
+    Command("wider", "More room for the workspace", ("Ctrl+Shift+Up",), "view", lambda w: w.room.give(1)),
+    Command("narrower", "More room for the drawing", ("Ctrl+Shift+Down",), "view", lambda w: w.room.give(-1)),
+    Command("arms-length", "At arm’s length", ("F11",), "view", lambda w: w.toggle_arms_length()),
+    Command("theme", "Prep room or night set", ("F9",), "view", lambda w: w.change_theme()),
+    Command("units", "Metric or US units", ("F8",), "view", lambda w: w.change_units()),
+    Command("quit", "Quit", ("Ctrl+Q",), "file", lambda w: w.close()),
+)  # fmt: skip
+"""Those that belong to no workspace."""
+
+
+class Commands:
+    """The commands of one window as actions, with their shortcuts."""
+
+    def __init__(self, window: Window, table: Sequence[Command]) -> None:
+        self.window, self.table = window, table
+        self.actions = {command.key: self._action(command) for command in table}
+
+    def _action(self, command: Command) -> QAction:
+        action = QAction(command.text, self.window)
+        action.setShortcuts([QKeySequence(keys) for keys in command.keys])
+        action.triggered.connect(partial(self._run, command))
+        self.window.addAction(action)
+        return action
+
+    def _run(self, command: Command, _checked: bool = False) -> None:
+        command.act(self.window)
+
+    def __getitem__(self, key: str) -> QAction:
+        return self.actions[key]
+
+    def refresh(self) -> None:
+        """Enable what can be done now, and say what undo and redo would do."""
+        for command in self.table:
+            self.actions[command.key].setEnabled(command.enabled(self.window))
+        undo, redo = self.window.session.history.undo_label, self.window.session.history.redo_label
+        self.actions["undo"].setText(on_button(f"Undo: {undo}") if undo else "Undo")
+        self.actions["redo"].setText(on_button(f"Redo: {redo}") if redo else "Redo")
+
+    def menu(self) -> QMenu:
+        """All of them by group."""
+        made = QMenu(self.window)
+        for group, title in GROUPS.items():
+            made.addSection(title)
+            for command in self.table:
+                if command.group == group:
+                    made.addAction(self.actions[command.key])
+        return made

@@ -1,0 +1,59 @@
+"""What is being looked for at the moment, how far that is, and a button that stops it."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QTimer
+from PySide6.QtWidgets import QPushButton, QVBoxLayout, QWidget
+
+from equilix.ui.jobs import Jobs
+from equilix.ui.theme import Theme, font
+from equilix.ui.widgets.tint import plain_label, tint
+
+SHOWN_AFTER_MS = 300
+"""What is done sooner is not worth a look."""
+
+
+class JobLine(QWidget):
+    """Keeps its place while nothing runs, so that nothing moves when something begins."""
+
+    def __init__(self, jobs: Jobs, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.jobs = jobs
+        column = QVBoxLayout(self)
+        column.setContentsMargins(8, 0, 0, 0)
+        column.setSpacing(0)
+        self.said = plain_label()
+        self.said.setFont(font(11))
+        self.said.setWordWrap(True)
+        self.stop = QPushButton("Stop")
+        self.stop.setProperty("plain", True)
+        self.stop.clicked.connect(jobs.stop)
+        column.addWidget(self.said, 1)
+        column.addWidget(self.stop)
+        self.setFixedHeight(86)
+        self._later = QTimer(self, singleShot=True, interval=SHOWN_AFTER_MS)
+        self._later.timeout.connect(self._show)
+        jobs.changed.connect(self._changed)
+        self._show()
+
+    def wear(self, theme: Theme) -> None:
+        """Show in a theme."""
+        tint(self.said, theme.quiet)
+
+    def _changed(self) -> None:
+        if not self.jobs.running or not self.stop.isHidden():
+            self._later.stop()
+            self._show()
+        elif not self._later.isActive():
+            self._later.start()
+
+    def _show(self) -> None:
+        running = self.jobs.running
+        lines = [f"{job.title}{f', {job.done} of {job.parts}' if job.parts else ''} …" for job in running[:1]]
+        self.said.setText("\n".join(lines))
+        self.stop.setVisible(bool(running))
+        self.stop.setAccessibleName(f"Stop: {running[0].title.lower()}" if running else "Stop")
+
+    def close_down(self) -> None:
+        """The window closes."""
+        self._later.stop()

@@ -1,0 +1,110 @@
+"""How drawing and workspace share the window: side by side, or the workspace whole under a strip of the drawing."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QRect, Qt, Signal
+from PySide6.QtGui import QPainter
+from PySide6.QtWidgets import QSplitter, QSplitterHandle, QWidget
+
+from equilix.ui.stage.stage import Stage
+from equilix.ui.workspaces.table import Use
+
+COLUMN_PX, STRIP_PX = 336, 210
+"""The least width of the column, and the usual height of the folded drawing."""
+DRAWING_PX = 420
+"""The drawing is never narrower."""
+LEAST_STRIP_PX, USUAL_STRIP_SHARE, MOST_STRIP_SHARE = 150, 0.3, 0.6
+WIDE_PX = 1600
+"""From this width of the window on the column has room for two columns of its own."""
+STEP_PX = 48
+
+
+class Room(QSplitter):
+    """The person drags the line between the two; where it was let go is kept for each use of the window."""
+
+    shared = Signal()
+    """The person has moved the line."""
+
+    def __init__(self, drawing: QWidget, stage: Stage, work: QWidget) -> None:
+        super().__init__()
+        self.drawing, self.stage, self.work = drawing, stage, work
+        self.use: Use = "beside"
+        self.column_px: int | None = None
+        self.strip_px: int | None = None
+        """Where the person has put the line; None: where it is by itself."""
+        self.setChildrenCollapsible(False)
+        self.setHandleWidth(5)
+        self.addWidget(drawing)
+        self.addWidget(work)
+        self.setStretchFactor(0, 1)
+        self.setStretchFactor(1, 0)
+        work.setMinimumWidth(COLUMN_PX)
+        self.splitterMoved.connect(self._moved)
+
+    def show_use(self, use: Use) -> None:
+        """Share the room as a workspace wants it."""
+        if use != self.use:
+            self.use = use
+            self.stage.fold(use == "whole")
+            self.setOrientation(Qt.Orientation.Vertical if use == "whole" else Qt.Orientation.Horizontal)
+        self.share()
+
+    def share(self) -> None:
+        """Put the line where it belongs."""
+        if self.use == "beside":
+            whole = self.width() - self.handleWidth()
+            usual = COLUMN_PX if self.window().width() < WIDE_PX else 2 * COLUMN_PX
+            column = max(min(self.column_px or usual, whole - DRAWING_PX), COLUMN_PX)
+            self.setSizes([max(whole - column, 1), column])
+        else:
+            whole = self.height() - self.handleWidth()
+            head = self.drawing.height() - self.stage.height() if self.stage.isVisible() else 0
+            usual = min(STRIP_PX, max(int(whole * USUAL_STRIP_SHARE), LEAST_STRIP_PX))
+            strip = (self.strip_px or usual) + max(head, 0)
+            self.setSizes([min(strip, int(whole * MOST_STRIP_SHARE)), max(whole - strip, 1)])
+
+    def give(self, steps: int) -> None:
+        """Give the workspace more room, or with a negative number the drawing, a step at a time."""
+        sizes = self.sizes()
+        self.setSizes([sizes[0] - steps * STEP_PX, sizes[1] + steps * STEP_PX])
+        self._moved()
+
+    def _moved(self, _at: int = 0, _index: int = 1) -> None:
+        if self.use == "beside":
+            self.column_px = self.sizes()[1]
+        else:
+            self.strip_px = max(self.stage.height(), LEAST_STRIP_PX)
+        self.shared.emit()
+
+    def resizeEvent(self, event: object) -> None:
+        super().resizeEvent(event)  # type: ignore[arg-type]
+        self.share()
+
+    def put_back(self) -> None:
+        """The line is where it would be by itself."""
+        self.column_px = self.strip_px = None
+        self.share()
+        self.shared.emit()
+
+    def createHandle(self) -> QSplitterHandle:
+        return _Line(self)
+
+
+class _Line(QSplitterHandle):
+    """Wide enough to be taken hold of, drawn as thin as every other line."""
+
+    def __init__(self, room: Room) -> None:
+        super().__init__(room.orientation(), room)
+        self.room = room
+        self.setToolTip("Drag: more room for the drawing or for the workspace. Double click: as it was.")
+
+    def mouseDoubleClickEvent(self, event: object) -> None:
+        del event
+        self.room.put_back()
+
+    def paintEvent(self, event: object) -> None:
+        del event
+        across, middle = self.orientation() == Qt.Orientation.Horizontal, self.rect().center()
+        line = QRect(middle.x(), 0, 1, self.height()) if across else QRect(0, middle.y(), self.width(), 1)
+        with QPainter(self) as painter:
+            painter.fillRect(line, self.palette().mid())

@@ -1,0 +1,132 @@
+"""Every workspace as a row: what it is called, how it uses the window, how it is made, and its own commands."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import TYPE_CHECKING, Final, Literal
+
+from equilix.ui.commands import Command
+
+if TYPE_CHECKING:
+    from equilix.ui.session import Session
+    from equilix.ui.window import Window
+    from equilix.ui.workspaces.page import Page
+
+Use = Literal["beside", "whole"]
+"""``beside``: a column beside the large drawing. ``whole``: all of the width, under a strip of the live drawing."""
+
+
+@dataclass(frozen=True, slots=True)
+class Workspace:
+    """One row. ``shortcut`` opens it; ``make`` imports it, so that nobody waits for a workspace that is not opened."""
+
+    key: str
+    title: str
+    shortcut: str
+    use: Use
+    make: Callable[[Session], Page]
+    in_the_row: bool = True
+    """Whether it stands in the row of workspaces; the others are opened by a command."""
+    commands: tuple[Command, ...] = ()
+
+    @property
+    def opens(self) -> Command:
+        """The command that opens it."""
+        keys = (self.shortcut,) if self.shortcut else ()
+        group = "go" if self.in_the_row else "file"
+        return Command(f"open-{self.key}", self.title, keys, group, lambda window: window.show_page(self.key))
+
+
+def _mat(session: Session) -> Page:
+    from equilix.ui.workspaces.mat import MatPage
+
+    return MatPage(session)
+
+
+def _build(session: Session) -> Page:
+    from equilix.ui.workspaces.build import BuildPage
+
+    return BuildPage(session)
+
+
+def _balance(session: Session) -> Page:
+    from equilix.ui.workspaces.balance import BalancePage
+
+    return BalancePage(session)
+
+
+def _fit(session: Session) -> Page:
+    from equilix.ui.workspaces.fit import FitPage
+
+    return FitPage(session)
+
+
+def _power(session: Session) -> Page:
+    from equilix.ui.workspaces.power import PowerPage
+
+    return PowerPage(session)
+
+
+def _check(session: Session) -> Page:
+    from equilix.ui.workspaces.checks import CheckPage
+
+    return CheckPage(session)
+
+
+def _unsaved(session: Session) -> Page:
+    from equilix.ui.workspaces.unsaved_work import UnsavedWorkPage
+
+    return UnsavedWorkPage(session)
+
+
+def _next_answer(window: Window) -> None:
+    """Put the focus on the next way to mend the rig, which shows its ghost."""
+    from equilix.ui.workspaces.balance import BalancePage
+
+    if window.pages.open_key != "balance":
+        window.show_page("balance")
+    page = window.page
+    assert isinstance(page, BalancePage)
+    page.next_card()
+
+
+def _take_off(window: Window) -> None:
+    """Take the selected part off the rig."""
+    from equilix.edits import rigging
+
+    session, selected = window.session, window.session.selection.id
+    if selected is not None:
+        name = session.document.parts_by_id[session.setup.by_id[selected].part].name
+        setup_id = session.setup.id
+        session.edit(f"Take {name} off", lambda document: rigging.remove(document, setup_id, selected))
+
+
+WORKSPACES: Final[tuple[Workspace, ...]] = (
+    Workspace("mat", "Mat", "F1", "whole", _mat),
+    Workspace(
+        "build", "Build", "F2", "beside", _build,
+        commands=(
+            Command("take-off", "Take the part off", ("Delete",), "edit", _take_off,
+                    lambda window: window.session.selection.id is not None),
+        ),
+    ),
+    Workspace(
+        "balance", "Balance", "F3", "beside", _balance,
+        commands=(Command("next-answer", "Look at the next way to mend it", ("F4",), "view", _next_answer),),
+    ),
+    Workspace("fit", "Fit", "F5", "beside", _fit),
+    Workspace("power", "Power", "F6", "beside", _power),
+    Workspace("check", "Check", "F7", "beside", _check),
+    Workspace("unsaved", "Work that was not saved", "", "whole", _unsaved, in_the_row=False),
+)  # fmt: skip
+"""In the order of the work."""
+
+BY_KEY: Final = {workspace.key: workspace for workspace in WORKSPACES}
+FIRST: Final = "balance"
+"""The one that is open at the first start."""
+
+
+def commands() -> list[Command]:
+    """Those that open the workspaces, then those that belong to them."""
+    return [*(each.opens for each in WORKSPACES), *(own for each in WORKSPACES for own in each.commands)]
