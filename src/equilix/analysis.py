@@ -227,6 +227,16 @@ class Analysis:
         return np.asarray(self.assembly.masses_kg * arms * STANDARD_GRAVITY_M_S2)
 
     @property
+    def forward_nm(self) -> float:
+        """All forward moments together, N·m."""
+        return float(np.maximum(self.moments_nm, 0.0).sum())
+
+    @property
+    def back_nm(self) -> float:
+        """All backward moments together, N·m, positive."""
+        return float(np.maximum(-self.moments_nm, 0.0).sum())
+
+    @property
     def free_moment_nm(self) -> float:
         """The moment about the support that does no harm: that of a CG at the edge, or at the end of the tolerance."""
         if self.fore_aft is None:

@@ -10,7 +10,7 @@ from equilix.carry import WAYS
 from equilix.document import Document
 from equilix.kit.mounts import MountPoint, mount_name
 from equilix.kit.parts import Part
-from equilix.rig.kinematics import Seat, seat_of
+from equilix.rig.seats import Seat, seat_of
 from equilix.rig.setups import Placement, Setup
 from equilix.units import length
 

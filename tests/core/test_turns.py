@@ -15,8 +15,8 @@ from equilix.planner.plan import TurnTo
 from equilix.planner.schools import plan
 from equilix.planner.turns import find_turns
 from equilix.report import plans_report
-from equilix.rig.kinematics import turn_words
 from equilix.rig.setups import Placement
+from equilix.words.rig import turn_words
 from tests.core.builders import box, document, free, padded
 
 

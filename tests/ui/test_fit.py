@@ -231,11 +231,11 @@ class People(WindowTest):
         """Overhead raises the upper arms: RULA scores them worse; chosen behind the way of carrying."""
         self.panel.close()
         self.session.open_setup("stairs")
-        chest = self.session.body.rula["left"].upper_arm
+        chest = self.session.result.fit.rula["left"].upper_arm
         held = next(c for c in self.window.header.way.choices() if c and c[0] == "Held overhead")
         held[1]()
         self.assertEqual(self.session.setup.height, "overhead")
-        self.assertGreater(self.session.body.rula["left"].upper_arm, chest)
+        self.assertGreater(self.session.result.fit.rula["left"].upper_arm, chest)
 
 
 if __name__ == "__main__":

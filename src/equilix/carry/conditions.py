@@ -159,6 +159,11 @@ class Support:
     counterbalance_nm: float = 0.0
     """Moment at 90° of tilt that a head gives against a rig that is above its axis."""
 
+    @property
+    def pulls(self) -> bool:
+        """Whether it bears the rig from above, as a line and a spring arm do."""
+        return self.kind in ("eyelet", "post")
+
     def places(self, carried: Carried) -> tuple[Place, ...]:
         """The grips that can be held."""
         return carried.grips if self.grips is None else self.grips

@@ -13,7 +13,7 @@ from equilix.kit.materials import SOFTENS_C
 from equilix.kit.parts import Part
 from equilix.mechanics.beams import YIELD_PA
 from equilix.mechanics.fasteners import THREADS, screw_load_n, shear_pa
-from equilix.rig.kinematics import Seat
+from equilix.rig.seats import Seat
 from equilix.units import force, length, mass
 
 LONE_KG, LONE_M = 1.0, 0.03

@@ -14,7 +14,7 @@ from equilix.edits.rigging import placement_of, refused_by, setup_of
 from equilix.errors import Refused
 from equilix.kit.catalogue import free_id
 from equilix.kit.parts import Part
-from equilix.rig.kinematics import seat_of
+from equilix.rig.seats import seat_of
 from equilix.rig.setups import Cable, Placement, Pose, Setup
 from equilix.units import mass
 

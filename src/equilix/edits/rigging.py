@@ -13,7 +13,7 @@ from equilix.errors import Refused
 from equilix.kit.catalogue import free_id
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Part
-from equilix.rig.kinematics import Seat, seat_of
+from equilix.rig.seats import Seat, seat_of
 from equilix.rig.setups import Placement, Pose, Setup
 from equilix.units import length
 

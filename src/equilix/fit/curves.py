@@ -15,7 +15,7 @@ from equilix.edits import carrying, rigging
 from equilix.errors import EquilixError
 from equilix.mechanics.rotations import about_axis
 from equilix.rig.clearance import free_travel
-from equilix.rig.kinematics import called
+from equilix.words.rig import called
 
 Array = NDArray[np.float64]
 

@@ -122,6 +122,13 @@ class Fit:
         """Where the eyes look."""
         return gaze(self.analysis)
 
+    @property
+    def trunk_share(self) -> float:
+        """What the back gives of its strength; 0 where nobody stands at the rig."""
+        return (
+            0.0 if self.spine is None else self.spine.size_nm / max(self.analysis.operator.strength_of("trunk"), 1e-6)
+        )
+
     @cached_property
     def ranges(self) -> tuple[Range, ...]:
         """The endurance of every effort by both curves, shortest first."""

@@ -21,7 +21,7 @@ from equilix.document import Document
 from equilix.planner.moves import find_moves
 from equilix.planner.plan import DrawOut, Plan, SlideTo
 from equilix.planner.plan import Step as PlanStep
-from equilix.rig.kinematics import called
+from equilix.words.rig import called
 
 Array = NDArray[np.float64]
 

@@ -99,6 +99,14 @@ class Contact:
 
 
 @dataclass(frozen=True, slots=True)
+class Bears:
+    """What several contacts give together: the force ``(3,)``, N, and where it goes through ``(3,)``, m."""
+
+    force_n: Array
+    point_m: Array
+
+
+@dataclass(frozen=True, slots=True)
 class Holding:
     """The contacts that hold the rig; ``falls`` (and no contacts) where none can.
 
@@ -108,6 +116,15 @@ class Holding:
     contacts: tuple[Contact, ...]
     falls: bool
     weight_at_m: Array | None = None
+
+    @property
+    def support(self) -> Bears | None:
+        """What all but the hands give, through the centre of its upward pressure; None where that lifts nothing."""
+        rest = [contact for contact in self.contacts if not contact.hand]
+        force = sum((contact.force_n for contact in rest), np.zeros(3))
+        if force[2] <= 0.0:
+            return None
+        return Bears(force, sum((c.point_m * c.force_n[2] for c in rest), np.zeros(3)) / force[2])
 
     def moment_of(self, key: ContactKey) -> Array:
         """Moment ``(3,)`` that one contact gives besides its force, N·m; zero where it gives none."""

@@ -10,9 +10,9 @@ from typing import Final
 from equilix.analysis import Analysis
 from equilix.body.endurance import LONGEST_S
 from equilix.carry.shoulder import pad_pressure_pa
-from equilix.fit.fit import TAKE_S, Fit
+from equilix.fit.fit import TAKE_S
 from equilix.planner.plan import Hang, Plan, StandIn
-from equilix.power.day import network_of
+from equilix.result import Result
 from equilix.units import count, duration, force, length, pressure
 
 
@@ -44,7 +44,8 @@ LEAST_SPREAD: Final = 0.25
 
 def prices_of(analysis: Analysis) -> dict[str, Price]:
     """What carrying a rig costs, by key."""
-    unit, fit, found = analysis.display, Fit(analysis), []
+    result, unit, found = Result(analysis), analysis.display, []
+    fit = result.fit
     pad_pa = pad_pressure_pa(analysis.support, analysis.mass.cg_m, analysis.holding)
     if pad_pa > 0 and analysis.stance is not None:
         behind = max(float(analysis.stance.head_m[0] - analysis.stance.head_half_m[0]) - analysis.carried.rear_m, 0.0)
@@ -68,7 +69,7 @@ def prices_of(analysis: Analysis) -> dict[str, Price]:
         take = min(TAKE_S, lasts / 2)
         share = take / (take + fit.rest_s(take))
         found.append(Price("day_share", "Share of a day", share, f"{share:.0%}", -share, 0.05, "time"))
-    runs = [run.seconds for run in network_of(analysis, dict(analysis.carried.kit)).runs if run.watts > 0]
+    runs = [run.seconds for run in result.network.runs if run.watts > 0]
     if runs:
         lasts = min(runs)
         found.append(Price("run_s", "Power lasts", lasts, duration(lasts), -math.log(lasts), FELT_RATIO, "power"))

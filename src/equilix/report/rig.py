@@ -9,10 +9,7 @@ from typing import Any, Final
 import numpy as np
 
 from equilix.analysis import Analysis
-from equilix.checks.build_order import build_order, strip_order
-from equilix.checks.findings import checks
 from equilix.fit.fit import BEARS, Fit, compression_words
-from equilix.power.day import network_of
 from equilix.reading import CAUTION, lasts, mass_line, one_hand_words, read_out, sureness, whereabouts
 from equilix.report.sections import (
     Attitude,
@@ -28,6 +25,7 @@ from equilix.report.sections import (
     support_section,
     table_section,
 )
+from equilix.result import Result
 from equilix.units import Display, angle, force, torque
 from equilix.words.names import BALANCES, CONTACTS, EFFORTS
 
@@ -52,6 +50,7 @@ def report(
     """
     reading = read_out(analysis)
     empty = not analysis.assembly.ids
+    result = Result(analysis)
     return {
         "report": "equilix",
         "report_version": REPORT_VERSION,
@@ -98,7 +97,7 @@ def report(
         ],
         "falls": analysis.holding.falls,
         "aim_moments": aim_section(analysis),
-        "fit": fit_section(analysis),
+        "fit": fit_section(result.fit),
         "efforts": [
             {
                 "name": EFFORTS[e.key],
@@ -133,17 +132,17 @@ def report(
             {"id": cable.id, "start": cable.start, "end": cable.end, "mass_kg": cable.weighs_kg}
             for cable in analysis.setup.cables
         ],
-        "power": power_section(analysis, analysis.carried.kit),
-        "checks": checks_section(analysis, analysis.carried.rules),
-        "build_order": [asdict(step) for step in build_order(analysis)],
-        "strip_order": [asdict(step) for step in strip_order(analysis)],
+        "power": power_section(analysis, result.network),
+        "checks": checks_section(result.checks),
+        "build_order": [asdict(step) for step in result.build_order],
+        "strip_order": [asdict(step) for step in result.strip_order],
         "caution": CAUTION,
     }
 
 
 def report_text(analysis: Analysis) -> str:
     """The report for the terminal."""
-    reading, unit = read_out(analysis), analysis.display
+    reading, unit, result = read_out(analysis), analysis.display, Result(analysis)
     lines = [
         f"{analysis.setup.name}, carried {analysis.way.phrase} by {analysis.operator.name}",
         f"  {reading}",
@@ -160,13 +159,13 @@ def report_text(analysis: Analysis) -> str:
     lines.extend(
         f"  {EFFORTS[effort.key]}: {effort.share:.0%} of its strength, {lasts(effort)}" for effort in analysis.efforts
     )
-    lines.extend(_body_lines(analysis))
+    lines.extend(_body_lines(result.fit))
     lines.extend(
         f"  Check, {each.level}: {each.title}: {each.said}. {each.todo}".rstrip()
-        for each in checks(analysis, analysis.carried.rules)
+        for each in result.checks
         if each.level != "fine"
     )
-    lines.extend(f"  Power: {trouble}" for trouble in network_of(analysis, dict(analysis.carried.kit)).troubles)
+    lines.extend(f"  Power: {trouble}" for trouble in result.network.troubles)
     said, todo = sureness(analysis)
     if said:
         lines.append(f"  How sure: {said} {todo}".rstrip())
@@ -179,9 +178,9 @@ def _signed(n: float, unit: Display) -> str:
     return said if not any(digit in said for digit in "123456789") else f"{'−' if n < 0 else '+'}{said}"
 
 
-def _body_lines(analysis: Analysis) -> list[str]:
+def _body_lines(fit: Fit) -> list[str]:
     """The back, the eyes and where the weight goes, for the terminal."""
-    fit, unit = Fit(analysis), analysis.display
+    analysis, unit = fit.analysis, fit.analysis.display
     lines = []
     if fit.flow_n:
         parts = ", ".join(f"{BEARS[on]} {force(n, unit)}" for on, n in fit.flow_n.items())

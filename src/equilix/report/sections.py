@@ -2,17 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from typing import Any, Final
 
 import numpy as np
 
 from equilix.analysis import Analysis
 from equilix.carry.axes import down_when_turned
-from equilix.checks.findings import checks
+from equilix.checks.check import Check
 from equilix.fit.fit import Fit
-from equilix.kit.parts import Part
-from equilix.power.day import network_of
+from equilix.power.network import Network
 from equilix.words.names import CONTACTS, EFFORTS, SUPPORTS
 
 Axis3 = tuple[float, float, float]
@@ -91,9 +90,9 @@ def gimbal_section(
     }
 
 
-def fit_section(analysis: Analysis) -> dict[str, Any] | None:
+def fit_section(fit: Fit) -> dict[str, Any] | None:
     """The whole body; None where nobody stands at the rig."""
-    fit = Fit(analysis)
+    analysis = fit.analysis
     if analysis.stance is None or fit.spine is None:
         return None
     look = fit.gaze
@@ -210,9 +209,8 @@ def plain(array: np.ndarray) -> Any:
     return np.asarray(array, dtype=float).tolist()
 
 
-def power_section(analysis: Analysis, parts: Mapping[str, Part]) -> dict[str, Any]:
+def power_section(analysis: Analysis, network: Network) -> dict[str, Any]:
     """Who feeds whom, how long each battery lasts, what is wrong."""
-    network = network_of(analysis, dict(parts))
     return {
         "mode": network.mode,
         "celsius": network.celsius,
@@ -255,7 +253,7 @@ def power_section(analysis: Analysis, parts: Mapping[str, Part]) -> dict[str, An
     }
 
 
-def checks_section(analysis: Analysis, rules: Mapping[str, float]) -> list[dict[str, Any]]:
+def checks_section(found: Sequence[Check]) -> list[dict[str, Any]]:
     """What can break, strike, pinch or fall, worst first."""
     return [
         {
@@ -268,5 +266,5 @@ def checks_section(analysis: Analysis, rules: Mapping[str, float]) -> list[dict[
             "todo": each.todo,
             "source": each.source,
         }
-        for each in checks(analysis, rules)
+        for each in found
     ]

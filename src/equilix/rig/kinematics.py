@@ -12,7 +12,7 @@ from functools import cached_property
 import numpy as np
 from numpy.typing import NDArray
 
-from equilix.kit.mounts import MountPoint, Track
+from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Body, Part
 from equilix.kit.readings import Reading
 from equilix.kit.solids import Outline
@@ -20,32 +20,10 @@ from equilix.mechanics.mass_properties import MassProperties, combine, rotated
 from equilix.mechanics.rotations import about_axis, from_quaternion
 from equilix.mechanics.uncertainty import Data
 from equilix.rig.routes import Route, route
-from equilix.rig.setups import Cable, Placement, Setup
-from equilix.units import angle
+from equilix.rig.seats import Seat, seat_of
+from equilix.rig.setups import Cable, Setup
 
 Array = NDArray[np.float64]
-
-
-@dataclass(frozen=True, slots=True)
-class Seat:
-    """A mounted placement: the carrying point, the part's own point, and the track where there is one."""
-
-    parent: str
-    point: MountPoint
-    by: MountPoint
-    track: Track | None
-    track_on_child: bool
-
-
-def seat_of(placement: Placement, setup: Setup, parts: Mapping[str, Part]) -> Seat | None:
-    """How a placement sits; None for a free one. Raises ``KeyError`` where a point does not exist."""
-    if placement.parent is None or placement.point is None:
-        return None
-    point = parts[setup.by_id[placement.parent].part].offered(placement.point)
-    by = parts[placement.part].hanger(placement.by)
-    if point is None or by is None:
-        raise KeyError(placement.id)
-    return Seat(placement.parent, point, by, point.track or by.track, point.track is None and by.track is not None)
 
 
 @dataclass(frozen=True)
@@ -285,34 +263,3 @@ def assemble(setup: Setup, parts: Mapping[str, Part]) -> Assembly:
         array.setflags(write=False)
     bodies = tuple(part.body(placement.extension_m) for part, placement in zip(found_parts, ordered, strict=True))
     return Assembly(setup, tuple(p.id for p in ordered), tuple(found_parts), bodies, tuple(seats), rotations, positions)
-
-
-def way_word(moved_m: Array) -> str:
-    """The word for a way ``(3,)`` in the rig frame: forward, back, left, right, up, down."""
-    axis = int(np.argmax(np.abs(moved_m)))
-    return (("back", "forward"), ("right", "left"), ("down", "up"))[axis][int(moved_m[axis] > 0)]
-
-
-_SEEN_FROM = (("behind", "the front"), ("the right", "the left"), ("below", "above"))
-
-
-def turn_words(assembly: Assembly, placement_id: str, turned_rad: float) -> str:
-    """How far and which way something is turned on its mount: 'by 30° clockwise, seen from the left'."""
-    seat = assembly.seats[assembly.index[placement_id]]
-    assert seat is not None  # only what is mounted turns
-    axis = assembly.point_pose(seat.parent, seat.point)[1][:, 2]
-    main = int(np.argmax(np.abs(axis)))
-    way = "anticlockwise" if turned_rad > 0 else "clockwise"
-    return f"by {angle(abs(turned_rad))} {way}, seen from {_SEEN_FROM[main][int(axis[main] > 0)]}"
-
-
-def called(assembly: Assembly, placement_id: str) -> str:
-    """What people call a carriage: the camera that rides on it, or the part itself."""
-    part = assembly.parts[assembly.index[placement_id]]
-    if part.kind == "bridge-plate":
-        kinds = [assembly.parts[assembly.index[each]].kind for each in assembly.setup.subtree(placement_id)]
-        return "camera" if "body" in kinds else part.name
-    seat = assembly.seats[assembly.index[placement_id]]
-    if part.kind == "body" and seat is not None:
-        return f"camera on the {assembly.parts[assembly.index[seat.parent]].name}"
-    return part.name

@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import TYPE_CHECKING, Final
+from typing import TYPE_CHECKING, Final, Protocol
 
 import numpy as np
 from numpy.typing import NDArray
 
 if TYPE_CHECKING:
-    from equilix.rig.kinematics import Assembly
-    from equilix.rig.setups import Cable
+    from collections.abc import Sequence
+
+    from equilix.kit.mounts import MountPoint
+    from equilix.rig.seats import Seat
+    from equilix.rig.setups import Cable, Setup
 
 Array = NDArray[np.float64]
 
@@ -21,6 +24,29 @@ SPARE_M: Final = 0.010
 """No cable is led more exactly than this."""
 USUAL_M: Final = (0.2, 0.3, 0.5, 0.8, 1.2, 2.0, 3.0)
 """Lengths in which cables are sold (common practice, no source)."""
+
+
+class Laid(Protocol):
+    """A rig whose parts are in their places."""
+
+    @property
+    def setup(self) -> Setup:
+        """What is mounted where."""
+
+    @property
+    def index(self) -> dict[str, int]:
+        """Row of each placement."""
+
+    @property
+    def seats(self) -> Sequence[Seat | None]:
+        """How each row sits."""
+
+    @property
+    def part_cgs_m(self) -> Array:
+        """CG ``(n, 3)`` of each part alone, rig frame."""
+
+    def point_pose(self, placement_id: str, point: MountPoint) -> tuple[Array, Array]:
+        """Where a mounting point is ``(3,)``, and its frame ``(3, 3)`` as columns."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,7 +95,7 @@ class Route:
         return [each for each in found if each[1] > 0]
 
 
-def route(assembly: Assembly, cable: Cable) -> Route:
+def route(assembly: Laid, cable: Cable) -> Route:
     """From the middle of one part to that of the other, along the parts in between.
 
     Down from both ends to what carries them both, by the mounting points. A driven axis on the way needs slack for its

@@ -5,15 +5,48 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import partial
-from typing import TYPE_CHECKING, Final
+from typing import TYPE_CHECKING, Final, Protocol
 
 from PySide6.QtGui import QAction, QKeySequence
-from PySide6.QtWidgets import QMenu
+from PySide6.QtWidgets import QMenu, QWidget
 
 from equilix.ui.widgets.tint import on_button
 
 if TYPE_CHECKING:
-    from equilix.ui.window import Window
+    from equilix.ui.files import Files
+    from equilix.ui.room import Room
+    from equilix.ui.session import Session
+    from equilix.ui.stage.stage import Stage
+    from equilix.ui.workspaces.page import Page
+
+
+class House(Protocol):
+    """What commands may touch of a window."""
+
+    session: Session
+    files: Files
+    stage: Stage
+    room: Room
+
+    @property
+    def page(self) -> Page:
+        """The open workspace."""
+
+    def show_page(self, key: str) -> None:
+        """Open a workspace, by its key."""
+
+    def toggle_arms_length(self) -> None:
+        """Only the drawing, the sentence and the next step; and back."""
+
+    def change_theme(self) -> None:
+        """The other theme."""
+
+    def change_units(self) -> None:
+        """Metric or US."""
+
+    def close(self) -> bool:
+        """Close it."""
+
 
 GROUPS: Final = {"go": "Go to", "edit": "Edit", "file": "File", "view": "View"}
 """The titles under which they are listed, in this order."""
@@ -27,8 +60,8 @@ class Command:
     text: str
     keys: tuple[str, ...]
     group: str
-    act: Callable[[Window], object]
-    enabled: Callable[[Window], bool] = lambda _window: True
+    act: Callable[[House], object]
+    enabled: Callable[[House], bool] = lambda _window: True
 
 
 COMMANDS: Final[tuple[Command, ...]] = (
@@ -56,8 +89,8 @@ COMMANDS: Final[tuple[Command, ...]] = (
 class Commands:
     """The commands of one window as actions, with their shortcuts."""
 
-    def __init__(self, window: Window, table: Sequence[Command]) -> None:
-        self.window, self.table = window, table
+    def __init__(self, house: House, window: QWidget, table: Sequence[Command]) -> None:
+        self.house, self.window, self.table = house, window, table
         self.actions = {command.key: self._action(command) for command in table}
 
     def _action(self, command: Command) -> QAction:
@@ -68,7 +101,7 @@ class Commands:
         return action
 
     def _run(self, command: Command, _checked: bool = False) -> None:
-        command.act(self.window)
+        command.act(self.house)
 
     def __getitem__(self, key: str) -> QAction:
         return self.actions[key]
@@ -76,8 +109,8 @@ class Commands:
     def refresh(self) -> None:
         """Enable what can be done now, and say what undo and redo would do."""
         for command in self.table:
-            self.actions[command.key].setEnabled(command.enabled(self.window))
-        undo, redo = self.window.session.history.undo_label, self.window.session.history.redo_label
+            self.actions[command.key].setEnabled(command.enabled(self.house))
+        undo, redo = self.house.session.history.undo_label, self.house.session.history.redo_label
         self.actions["undo"].setText(on_button(f"Undo: {undo}") if undo else "Undo")
         self.actions["redo"].setText(on_button(f"Redo: {redo}") if redo else "Redo")
 

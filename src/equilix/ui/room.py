@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from PySide6.QtCore import QRect, Qt, Signal
 from PySide6.QtGui import QPainter
 from PySide6.QtWidgets import QSplitter, QSplitterHandle, QWidget
 
 from equilix.ui.stage.stage import Stage
-from equilix.ui.workspaces.table import Use
 
+Use = Literal["beside", "whole"]
+"""``beside``: a column beside the large drawing. ``whole``: all of the width, under a strip of the live drawing."""
 COLUMN_PX, STRIP_PX = 336, 210
 """The least width of the column, and the usual height of the folded drawing."""
 DRAWING_PX = 420

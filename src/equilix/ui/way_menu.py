@@ -98,7 +98,7 @@ def _sun(
 ) -> Iterator[Choice | None]:
     """Where the sun stands, for what looks at a screen."""
     setup = session.setup
-    if session.body.gaze is None:
+    if session.result.fit.gaze is None:
         return
     yield None
     for sun, text in SUNS.items():

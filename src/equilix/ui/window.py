@@ -59,7 +59,7 @@ class Window(QMainWindow):
         self.disk = DiskMessages(session.desk, self.message, self.files, self.close_anyway)
         self._let_go = False
         self.pages = Pages(session, self)
-        self.commands = Commands(self, [*table.commands(), *COMMANDS])
+        self.commands = Commands(self, self, [*table.commands(), *COMMANDS])
         self.jobs = JobLine(session.jobs)
         self.nav = self._make_nav()
         self._lay_out()

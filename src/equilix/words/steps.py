@@ -15,8 +15,9 @@ from equilix.kit.mounts import SCALE_READS, MountPoint, Track
 from equilix.kit.parts import Part
 from equilix.planner.fit_plan import FitPlan, FitStep, HangOn, PutBetween, Remount
 from equilix.planner.plan import DrawOut, Hang, Plan, SlideTo, StandIn, Step, TakeOff, TurnTo
-from equilix.rig.kinematics import Assembly, assemble, called, turn_words, way_word
+from equilix.rig.kinematics import Assembly, assemble
 from equilix.units import Display, angle, length, mass
+from equilix.words.rig import called, turn_words, way_word
 
 
 class Told(NamedTuple):

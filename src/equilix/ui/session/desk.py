@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import Protocol
 
-from PySide6.QtCore import QFileSystemWatcher, QObject, QTimer, Signal
+from PySide6.QtCore import QFileSystemWatcher, QObject, QTimer, Signal, SignalInstance
 
 from equilix.document import Document
 from equilix.edits.history import History
@@ -15,9 +15,7 @@ from equilix.store import recovery, state
 from equilix.store.disk import Fingerprint, fingerprint, read_bytes
 from equilix.store.reading import parse
 from equilix.store.saving import ChangedMeanwhile, save
-
-if TYPE_CHECKING:
-    from equilix.ui.session.session import Session
+from equilix.ui.session.opening import history_of
 
 MOST_PUT_ASIDE = 8
 LOOK_AGAIN_MS = 150
@@ -52,6 +50,27 @@ class Sheet:
         return f"{name or 'new document'}{'' if document is None or document.same_work(self.saved) else ', not saved'}"
 
 
+class Holder(Protocol):
+    """Who holds the open document, and shows another one."""
+
+    history: History
+
+    @property
+    def document(self) -> Document:
+        """The document now."""
+
+    @property
+    def changed(self) -> SignalInstance:
+        """It is another, or its file is."""
+
+    @property
+    def said(self) -> SignalInstance:
+        """A message for the person, and whether it is a complaint."""
+
+    def put_on_desk(self, history: History) -> bool:
+        """Show another document. Returns whether it could be."""
+
+
 class Desk(QObject):
     """Opens, saves, puts by, and watches the open file."""
 
@@ -60,8 +79,8 @@ class Desk(QObject):
     clash = Signal()
     """The file has been changed by another program; it was not replaced."""
 
-    def __init__(self, session: Session) -> None:
-        super().__init__(session)
+    def __init__(self, session: Holder, parent: QObject) -> None:
+        super().__init__(parent)
         self.session = session
         self.run = recovery.Run()
         self.sheet = Sheet(recovery.Autosave(self.run), saved=session.document)
@@ -95,8 +114,6 @@ class Desk(QObject):
 
     def replace(self, document: Document, path: Path | None, base: Fingerprint | None = None) -> bool:
         """Open another document. The one before is put aside with its history, and can be gone back to."""
-        from equilix.ui.session.session import history_of  # the session makes the desk
-
         history = history_of(document)
         return self._lay(history, Sheet(recovery.Autosave(self.run), path, saved=history.now, base=base))
 
@@ -278,8 +295,6 @@ class Desk(QObject):
             with recovery.Claim(lost.file):
                 document = lost.document
                 sheet = Sheet(recovery.Autosave(self.run), lost.original, base=lost.base)
-                from equilix.ui.session.session import history_of
-
                 if not self._lay(history_of(document), sheet) or not self.autosave():
                     return False
             recovery.forget(lost)

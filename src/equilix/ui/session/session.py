@@ -12,16 +12,17 @@ from equilix.document import Document, empty
 from equilix.edits import kit
 from equilix.edits.history import History
 from equilix.errors import EquilixError
+from equilix.result import Result
 from equilix.rig.setups import Setup
 from equilix.ui.jobs import Jobs
 from equilix.ui.session.answers import Answers
 from equilix.ui.session.desk import Desk
+from equilix.ui.session.opening import history_of, with_a_setup
 from equilix.ui.session.selection import Selection
 from equilix.ui.session.view import ViewState
 from equilix.units import Display
 
 if TYPE_CHECKING:
-    from equilix.fit.fit import Fit
     from equilix.planner.fit_plan import FitPlan
     from equilix.planner.plan import Plan
 
@@ -46,9 +47,8 @@ class Session(QObject):
         self.jobs = Jobs(self)
         self.jobs.failed.connect(lambda text: self.said.emit(text, True))
         self.answers = Answers(self.jobs, self)
-        self.desk = Desk(self)
-        self._body: Fit | None = None
-        self.analysis: Analysis = analyse(self.document, self.setup)
+        self.desk = Desk(self, self)
+        self.result = Result(analyse(self.document, self.setup))
         self.answers.look(self.document, self.setup.id)
 
     # what is there
@@ -66,13 +66,9 @@ class Session(QObject):
         return setup
 
     @property
-    def body(self) -> Fit:
-        """What the analysis means for the operator's body; made once for each."""
-        if self._body is None or self._body.analysis is not self.analysis:
-            from equilix.fit.fit import Fit  # here, so that the first picture does not wait for it
-
-            self._body = Fit(self.analysis)
-        return self._body
+    def analysis(self) -> Analysis:
+        """The open setup, analysed."""
+        return self.result.analysis
 
     # edits
 
@@ -84,7 +80,7 @@ class Session(QObject):
             new = change(self.document)
         except EquilixError as error:
             return error
-        return self._become(self.history.done(label, _with_a_setup(new), gesture))
+        return self._become(self.history.done(label, with_a_setup(new), gesture))
 
     def edit(self, label: str, change: Callable[[Document], Document], gesture: str | None = None) -> bool:
         """Carry out an edit; a refusal is said in the window. Returns whether it was done."""
@@ -152,10 +148,10 @@ class Session(QObject):
         setup = history.now.setup_named(None)
         try:
             assert setup is not None  # every history of a session begins and goes on with one
-            analysis = analyse(history.now, setup)
+            result = Result(analyse(history.now, setup))
         except Exception as error:  # whatever is wrong with it: the rig on the screen stays the rig that is held
             return EquilixError(f"This rig could not be worked out ({error!r}). Nothing was changed.")
-        self.history, self.analysis = history, analysis
+        self.history, self.result = history, result
         self.selection.keep_to(() if fresh else setup.by_id)
         self.view.ghost = None
         self.answers.look(self.document, self.setup.id)
@@ -169,12 +165,3 @@ class Session(QObject):
         self.jobs.cancel()
         self.desk.close()
         self.jobs.wait()
-
-
-def history_of(document: Document) -> History:
-    """The history of a document that has just been opened: with a setup, and nothing to undo."""
-    return History(_with_a_setup(document))
-
-
-def _with_a_setup(document: Document) -> Document:
-    return document if document.setups else kit.add_setup(document, "First rig")[0]

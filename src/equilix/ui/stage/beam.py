@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 
-import numpy as np
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QPainter, QPaintEvent, QPen, QPolygonF
 from PySide6.QtWidgets import QWidget
@@ -140,8 +139,7 @@ class BeamStrip(QWidget):
 
     def _paint_moments(self, painter: QPainter, middle: float) -> None:
         analysis, t = self.session.analysis, self.theme
-        forward = float(np.maximum(analysis.moments_nm, 0).sum())
-        back = float(-np.minimum(analysis.moments_nm, 0).sum())
+        forward, back = analysis.forward_nm, analysis.back_nm
         room = min(middle - 150, self.width() - middle - 170)
         per_nm = max(room, 40.0) / max(forward, back, 0.1)
         bar = QRectF(middle, BEAM_PX + 28, forward * per_nm, 15)

@@ -62,7 +62,7 @@ def paint_figure_marks(painter: QPainter, view: RigView, fit: Fit, theme: Theme)
                 _say(painter, at + QPointF(13, 4), f"{share:.0%}{bend}", theme, taken, hard=share >= EASY)
     if fit.spine is not None:
         at = view.place_px(fit.spine.point_m)
-        trunk = fit.spine.size_nm / max(analysis.operator.strength_of("trunk"), 1e-6)
+        trunk = fit.trunk_share
         joint_mark(painter, at, trunk, theme)
         if view.view is SIDE:
             _say(painter, at + QPointF(13, 4), f"back {trunk:.0%}", theme, taken, hard=trunk >= EASY)

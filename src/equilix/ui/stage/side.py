@@ -164,15 +164,13 @@ class SideView(RigView):
             label(painter, QPointF(beside, 18), text, value, t)
 
     def _paint_forces(self, painter: QPainter, analysis: Analysis) -> None:
-        t, pads = self.theme, [c for c in analysis.holding.contacts if not c.hand]
-        total = sum((c.force_n for c in pads), np.zeros(3))
-        if total[2] > 0.5:
-            where = sum((c.point_m * c.force_n[2] for c in pads), np.zeros(3)) / total[2]
-            foot = self.place_px(where)
+        t, bears = self.theme, analysis.holding.support
+        if bears is not None and bears.force_n[2] > 0.5:
+            total, foot = bears.force_n, self.place_px(bears.point_m)
             size = float(np.linalg.norm(total)) * PX_PER_N
             way = QPointF(total[0], -total[2]) / math.hypot(total[0], total[2])
             start = foot - way * min(size, max(self.height() - foot.y() - 24, 30))
-            if pads[0].key.kind in ("line", "arm"):  # they pull from above
+            if analysis.support is not None and analysis.support.pulls:
                 start, foot = foot, foot + way * min(size, max(foot.y() - 40, 30))
             arrow(painter, start, foot + QPointF(0, 2), t.hold)
             label(

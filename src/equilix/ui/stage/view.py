@@ -151,7 +151,7 @@ class RigView(QWidget):
             self.paint_rig(painter, self.drawn, self.session.selection.id)
             self.paint_over(painter)
             if "figure" in self.session.view.overlays and self.session.analysis.stance is not None:
-                paint_figure_marks(painter, self, self.session.body, self.theme)
+                paint_figure_marks(painter, self, self.session.result.fit, self.theme)
             if "cables" in self.session.view.overlays:
                 paint_cables(painter, self)
             axis = self._axis()

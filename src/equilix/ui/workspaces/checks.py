@@ -9,14 +9,13 @@ from PySide6.QtCore import Qt
 from PySide6.QtGui import QMouseEvent
 from PySide6.QtWidgets import QFrame, QPushButton, QVBoxLayout, QWidget
 
-from equilix.analysis import Analysis
-from equilix.checks.build_order import BuildStep, build_order, strip_order
+from equilix.checks.build_order import BuildStep
 from equilix.checks.check import RULES, Check, rule
-from equilix.checks.findings import checks
 from equilix.document import Document
 from equilix.edits import electric
 from equilix.errors import EquilixError
 from equilix.reading import CAUTION_LONG
+from equilix.result import Result
 from equilix.ui.jobs import Called
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
@@ -103,13 +102,13 @@ class CheckPage(Page):
         """Show the open tab."""
         if self.session.history.gesture is not None:
             return
-        tab, analysis, t = self.tabs.tab, self.session.analysis, self.theme
+        tab, t = self.tabs.tab, self.theme
         self.rows_column.setVisible(tab == FOUND)
         self.rules.setVisible(tab == FOUND)
         self.text.setVisible(tab != FOUND)
         tint(self.caution, t.quiet)
         if tab == FOUND:
-            self._show_rows(checks(analysis, self.session.document.rules))
+            self._show_rows(self.session.result.checks)
             return
         self._order(tab)
 
@@ -125,7 +124,7 @@ class CheckPage(Page):
             self._told = tab
             self._show_text(tab, [("", "Looking how it rests at each step …", "")])
 
-        self.job.start(partial(_ordered, tab, self.session.analysis))
+        self.job.start(partial(_ordered, tab, self.session.result))
 
     def _show_text(self, tab: str, rows: list[Row]) -> None:
         self.text.show_sections(section(TITLES[tab], rows, self.theme), self.theme)
@@ -217,6 +216,6 @@ class RulesPanel(Panel):
         self.close()
 
 
-def _ordered(tab: str, analysis: Analysis, called_off: Called) -> Iterator[tuple[str, tuple[BuildStep, ...]]]:
+def _ordered(tab: str, result: Result, called_off: Called) -> Iterator[tuple[str, tuple[BuildStep, ...]]]:
     if not called_off():
-        yield tab, build_order(analysis) if tab == BUILD else strip_order(analysis)
+        yield tab, result.build_order if tab == BUILD else result.strip_order

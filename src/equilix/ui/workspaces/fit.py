@@ -85,7 +85,7 @@ class FitPage(Page):
 
     def refresh(self) -> None:
         """Show the open tab."""
-        tab, fit = self.tabs.tab, self.session.body
+        tab, fit = self.tabs.tab, self.session.result.fit
         self.big.setVisible(tab == BODY)
         self.flow.setVisible(tab == BODY)
         self.text.setVisible(tab in (BODY, COMPARE))
@@ -117,7 +117,7 @@ class FitPage(Page):
         """The long text of the body."""
         if self.tabs.tab != BODY:
             return
-        fit, t = self.session.body, self.theme
+        fit, t = self.session.result.fit, self.theme
         self.text.show_sections(
             [
                 *section("How long", list(endurance_rows(fit)), t),

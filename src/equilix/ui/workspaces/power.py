@@ -13,7 +13,7 @@ from equilix.edits import electric
 from equilix.edits.carrying import remove_cable
 from equilix.kit.electric import MODES
 from equilix.planner.battery_places import Place, battery_places
-from equilix.power.day import compare, network_of, overnight_h, pack
+from equilix.power.day import compare, overnight_h, pack
 from equilix.power.network import Network
 from equilix.rig.setups import Cable
 from equilix.ui.session import Session
@@ -103,11 +103,6 @@ class PowerPage(Page):
         self.tabs.show_tab(tab)
         self.refresh()
 
-    @property
-    def network(self) -> Network:
-        """The power of the open setup."""
-        return network_of(self.session.analysis, self.session.document.parts_by_id)
-
     def refresh(self) -> None:
         """Show the open tab."""
         tab, t, setup = self.tabs.tab, self.theme, self.session.setup
@@ -118,7 +113,7 @@ class PowerPage(Page):
             widget.setVisible(tab == WIRES)
         self.places_column.setVisible(tab == PLACE)
         self.text.setVisible(tab != PLACE)
-        network = self.network
+        network = self.session.result.network
         if tab == WIRES:
             self.diagram.show_network(network, t)
         self.show_selection()

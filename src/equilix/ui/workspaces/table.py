@@ -4,17 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import TYPE_CHECKING, Final, Literal
+from typing import TYPE_CHECKING, Final
 
-from equilix.ui.commands import Command
+from equilix.ui.commands import Command, House
+from equilix.ui.room import Use
 
 if TYPE_CHECKING:
     from equilix.ui.session import Session
-    from equilix.ui.window import Window
     from equilix.ui.workspaces.page import Page
-
-Use = Literal["beside", "whole"]
-"""``beside``: a column beside the large drawing. ``whole``: all of the width, under a strip of the live drawing."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,18 +77,18 @@ def _unsaved(session: Session) -> Page:
     return UnsavedWorkPage(session)
 
 
-def _next_answer(window: Window) -> None:
+def _next_answer(window: House) -> None:
     """Put the focus on the next way to mend the rig, which shows its ghost."""
     from equilix.ui.workspaces.balance import BalancePage
 
-    if window.pages.open_key != "balance":
+    if not isinstance(window.page, BalancePage):
         window.show_page("balance")
     page = window.page
     assert isinstance(page, BalancePage)
     page.next_card()
 
 
-def _take_off(window: Window) -> None:
+def _take_off(window: House) -> None:
     """Take the selected part off the rig."""
     from equilix.edits import rigging
 

@@ -1,0 +1,60 @@
+"""All that there is to know of one rig: its analysis, and what follows from it, each worked out once, when asked for.
+
+What follows is imported with it: the first picture needs the analysis alone and does not wait for the rest.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+from typing import TYPE_CHECKING
+
+from equilix.analysis import Analysis
+
+if TYPE_CHECKING:
+    from equilix.checks.build_order import BuildStep
+    from equilix.checks.check import Check
+    from equilix.fit.fit import Fit
+    from equilix.power.network import Network
+
+
+@dataclass(frozen=True)
+class Result:
+    """What screens, report and plans read."""
+
+    analysis: Analysis
+
+    @cached_property
+    def fit(self) -> Fit:
+        """What it means for the whole body."""
+        from equilix.fit.fit import Fit
+
+        return Fit(self.analysis)
+
+    @cached_property
+    def network(self) -> Network:
+        """Who feeds whom, and for how long."""
+        from equilix.power.day import network_of
+
+        return network_of(self.analysis, dict(self.analysis.carried.kit))
+
+    @cached_property
+    def checks(self) -> tuple[Check, ...]:
+        """What can break, strike, pinch or fall, worst first, by the document's own rules of thumb."""
+        from equilix.checks.findings import checks
+
+        return checks(self.analysis, self.analysis.carried.rules)
+
+    @cached_property
+    def build_order(self) -> tuple[BuildStep, ...]:
+        """The steps to put it together. Dear: how it rests is worked out after each."""
+        from equilix.checks.build_order import build_order
+
+        return tuple(build_order(self.analysis))
+
+    @cached_property
+    def strip_order(self) -> tuple[BuildStep, ...]:
+        """The steps to take it apart. Dear too."""
+        from equilix.checks.build_order import strip_order
+
+        return tuple(strip_order(self.analysis))
