@@ -6,14 +6,14 @@ Cheap enough to be made anew at every mouse move. Frame: the rig frame (x forwar
 from __future__ import annotations
 
 import math
-from collections.abc import Collection, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
 
-from equilix.body.load import Effort, Held, Place, first_to_give_out, hands_for
+from equilix.body.load import Effort, Held, first_to_give_out
 from equilix.body.operators import Operator
 from equilix.body.posture import Stance
 from equilix.carry import WAYS
@@ -30,14 +30,14 @@ from equilix.carry.conditions import (
     evaluate,
     status_of,
 )
-from equilix.carry.leaning import ELBOWS, elbow_figures, leaning, posed, touches
-from equilix.carry.shoulder import KNEE_REACH_M, knee_gaps_m
+from equilix.carry.holding import grips_of, hands_on, hold_rig, rested_on
+from equilix.carry.leaning import elbow_figures, leaning, posed, touches
 from equilix.carry.worn import efforts_of
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.document import Document
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading
-from equilix.mechanics.contact import Contact, Hand, Holding, hold
+from equilix.mechanics.contact import Holding
 from equilix.mechanics.mass_properties import MassProperties
 from equilix.mechanics.tipping import Lying, Standing, faces_to_lie_on, standing
 from equilix.mechanics.uncertainty import Data
@@ -314,7 +314,7 @@ def analyse_with(
         return _unsupported(empty, way, assembly.data(()), falls=False)
     mass = assembly.mass_properties()
     carried = Carried(
-        setup, assembly, mass, operator, bearer, _grips(assembly), display, parts, rules or {}, tuple(readings)
+        setup, assembly, mass, operator, bearer, grips_of(assembly), display, parts, rules or {}, tuple(readings)
     )
     data = assembly.data(readings)
     support = way.support(carried)
@@ -324,7 +324,7 @@ def analyse_with(
     conditions = tuple(evaluate(balance, assembly, display, data) for balance in balances)
     stance = posed(carried, way, way.stance(carried, support))
     support = leaning(support, touches(carried, way, stance))
-    rested = _rested(carried, stance)
+    rested = rested_on(carried, stance)
     hands, held = hands_on(carried, way, support, stance, support.places(carried), rested)
     holding = hold_rig(mass.mass_kg, mass.cg_m, support, hands)
     status = status_of(conditions)
@@ -345,59 +345,3 @@ def _aimed(balance: Balance, rules: Mapping[str, float]) -> Balance:
 
 def _unsupported(carried: Carried, way: Way, data: Data, *, falls: bool) -> Analysis:
     return Analysis(carried, way, data, None, (), None, (), Holding((), falls=falls), (), "unsupported")
-
-
-def hands_on(
-    carried: Carried, way: Way, support: Support, stance: Stance, places: Sequence[Place], rested: Collection[str]
-) -> tuple[tuple[Hand, ...], tuple[Held, ...]]:
-    """The hands on these places, and the arms, as the setup has them: one let go, elbows tucked in."""
-    tucked = [side for lean, side in ELBOWS.items() if lean in {*carried.setup.leans_on} & {*way.leans}]
-    return hands_for(
-        carried.operator, stance, places, rested,
-        wrists=support.wrists, released=carried.setup.released if way.name != "low" else "", tucked=tucked,
-    )  # fmt: skip
-
-
-def _rested(carried: Carried, stance: Stance) -> tuple[str, ...]:
-    if not carried.setup.seated:
-        return ()
-    return tuple(side for side, gap in knee_gaps_m(carried, stance).items() if abs(gap) <= KNEE_REACH_M)
-
-
-def hold_rig(mass_kg: float, cg_m: Array, support: Support, hands: tuple[Hand, ...]) -> Holding:
-    """The contact forces on a rig of this mass and CG ``(3,)``, in equilibrium in one state of it.
-
-    Held level (``support.level``): the hands also give what turns it level. Else what hangs is taken as it hangs, with
-    its CG in line with the datum. A spring gives what it is set to, and the hands and wrists the rest.
-    """
-    if not support.hangs:
-        return hold(mass_kg, cg_m, support.bearings, hands)
-    under = np.array((support.datum_m[0], support.datum_m[1], cg_m[2]))
-    if support.lift_n is None:
-        if support.level and hands:
-            return hold(mass_kg, cg_m, support.bearings, hands)
-        return hold(mass_kg, under, support.bearings, () if support.bearings else hands)
-    given = tuple(Contact(each.key, each.point_m, support.lift_n * each.normal) for each in support.bearings)
-    at = cg_m if support.level else under
-    if abs(mass_kg - support.lift_n / STANDARD_GRAVITY_M_S2) < LEFT_KG and not (support.level and hands):
-        return Holding(given, falls=False, weight_at_m=under)
-    if not hands:
-        return Holding(given, falls=True, weight_at_m=at)
-    return hold(mass_kg, at, (), hands, given)
-
-
-LEFT_KG = 0.001
-"""A lift that is right to a gram leaves nothing for the hands."""
-
-
-def _grips(assembly: Assembly) -> tuple[Place, ...]:
-    found = []
-    for row, (placement_id, part) in enumerate(zip(assembly.ids, assembly.parts, strict=True)):
-        drawn = assembly.setup.by_id[placement_id].extension_m
-        for grip in part.grips:
-            point = np.array(grip.position_m)
-            if grip.extends and part.telescope is not None:
-                point = point + part.telescope.axis_unit * drawn
-            where = assembly.to_rig(placement_id, point)
-            found.append(Place(grip, placement_id, where, assembly.rotations[row] @ np.array(grip.axis)))
-    return tuple(found)

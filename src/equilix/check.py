@@ -8,7 +8,8 @@ from dataclasses import dataclass
 
 from equilix.carry import WAYS
 from equilix.document import Document
-from equilix.kit.mounts import MountPoint, mount_name
+from equilix.kit.mount_kinds import mount_kind
+from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Part
 from equilix.rig.seats import Seat, seat_of
 from equilix.rig.setups import Placement, Setup
@@ -134,7 +135,7 @@ def _no_such_point(placement: Placement, carrier: Part, part: Part) -> str:
 def _seat_faults(where: str, placement: Placement, seat: Seat) -> Iterator[Fault]:
     if seat.point.kind != seat.by.kind:
         yield Fault(
-            where, f"a {mount_name(seat.by.kind)} does not fit on a {mount_name(seat.point.kind)}",
+            where, f"a {mount_kind(seat.by.kind).label} does not fit on a {mount_kind(seat.point.kind).label}",
             "Choose a mounting point of the same kind",
         )  # fmt: skip
     if seat.track is None and abs(placement.slide_m) > 1e-6:

@@ -53,12 +53,12 @@ class Power(WindowTest):
         keys = [key for key, _ in diagram.rows]
         start, end = (diagram.box(keys.index(key)).center().toPoint() for key in ("battery-plate", "transmitter"))
         self.drag(diagram, start, end - start)
-        self.assertEqual(self.page.network.fed_by["transmitter"].source, "battery-plate")
+        self.assertEqual(self.session.result.network.fed_by["transmitter"].source, "battery-plate")
         self.assertEqual(self.session.history.undo_label, "Lead a power cable")
         self.session.selection.select("transmitter")
         self.settle()
         self.click(self.page.unplug)
-        self.assertNotIn("transmitter", self.page.network.fed_by)
+        self.assertNotIn("transmitter", self.session.result.network.fed_by)
         self.session.undo()
         self.session.undo()
         self.assertEqual(len(self.session.setup.cables), 3)
@@ -88,7 +88,7 @@ class Power(WindowTest):
             field.line.setText(typed)
             field.line.setModified(True)
             build.panel.take()
-        run = self.page.network.runs[0]
+        run = self.session.result.network.runs[0]
         self.assertAlmostEqual(run.usable_wh, 98 * 0.93 * 0.8, delta=0.01)
         self.assertGreater(run.watts, 45)
 

@@ -300,6 +300,18 @@ class Way:
     figures: Callable[[Situation], tuple[Figure, ...]] = no_figures
     leans: tuple[Lean, ...] = ()
     """What else can steady it; a brace without being asked, where a part for it is on it and gets to the chest."""
+    palm: bool = False
+    """One palm can lie under the lens."""
+    heights: bool = False
+    """It can be held at the chest, low, or overhead."""
+    sits: bool = False
+    """The operator can sit, with the fists on the knees."""
+    one_hand: bool = False
+    """Held by one hand as it is: there is no other to let go with."""
+    stays_up: bool = False
+    """What bears it stands by itself, also under a half-built rig."""
+    swings: bool = False
+    """Unhooked, what bears it swings free."""
     holds_off: bool = False
     """The operator stands where the hands or what is leaned on want it; else pad, arm or line say where."""
     bearer: str = ""

@@ -325,4 +325,5 @@ GIMBAL = Way(
     STEPS,
     figures,
     leans=("left elbow", "right elbow"),
+    heights=True,
 )

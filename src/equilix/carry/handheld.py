@@ -326,4 +326,6 @@ STEPS = (
 HANDHELD = Way(
     "handheld", "in both hands", "a grip", support, balances, stance, verdict, STEPS, figures,
     leans=("hip", "eyecup", "left elbow", "right elbow", "brace"), holds_off=True,
+    palm=True,
+    heights=True,
 )  # fmt: skip

@@ -151,4 +151,5 @@ HARNESS = Way(
     leans=("left elbow", "right elbow"),
     bearer="harness",
     stands_out=stands_out,
+    swings=True,
 )

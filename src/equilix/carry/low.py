@@ -55,4 +55,15 @@ STEPS = (
     ),
 )  # fmt: skip
 
-LOW = Way("low", "low by the top handle", "a top handle", support, balances, stance, verdict, STEPS, hanging_figures)
+LOW = Way(
+    "low",
+    "low by the top handle",
+    "a top handle",
+    support,
+    balances,
+    stance,
+    verdict,
+    STEPS,
+    hanging_figures,
+    one_hand=True,
+)

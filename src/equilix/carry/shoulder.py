@@ -190,4 +190,5 @@ STEPS = (
 SHOULDER = Way(
     "shoulder", "on the shoulder", "a part with a shoulder pad", support, balances, stance, verdict, STEPS, figures,
     leans=("eyecup", "left elbow", "right elbow", "brace"),
+    sits=True,
 )  # fmt: skip

@@ -186,4 +186,5 @@ TRIPOD = Way(
     STEPS,
     figures,
     bearer="tripod",
+    stays_up=True,
 )

@@ -50,7 +50,7 @@ def rest(analysis: Analysis, ids: Sequence[str], enough_rad: float) -> Rest:
     ``enough_rad``: the tip angle from which something stands by itself.
     """
     assembly = analysis.assembly
-    if analysis.way.name == "tripod" and set(ids) - set(payload_ids(assembly)):
+    if analysis.way.stays_up and set(ids) - set(payload_ids(assembly)):
         return Rest(math.inf, "Rests on the head, drag locked.")
     points, rows = assembly.corners_m
     mine = np.isin(rows, [assembly.index[each] for each in ids])

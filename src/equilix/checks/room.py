@@ -137,7 +137,7 @@ def bare_arm(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
     """The boom of a harness swings when the rig is unhooked."""
     del rules
     arm = analysis.carried.borne_by(Harness)
-    if arm is None or analysis.setup.carry != "harness":
+    if arm is None or not analysis.way.swings:
         return
     end = segments(analysis.operator).shoulder_height_m + arm.above_m
     low, high = HEAD_HEIGHTS_M

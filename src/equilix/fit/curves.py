@@ -7,9 +7,10 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from equilix.analysis import Analysis, analyse, analyse_with, hands_on, hold_rig
+from equilix.analysis import Analysis, analyse, analyse_with
 from equilix.body.load import Place, efforts, first_to_give_out
 from equilix.carry import WAYS
+from equilix.carry.holding import hands_on, hold_rig
 from equilix.document import Document
 from equilix.edits import carrying, rigging
 from equilix.errors import EquilixError

@@ -15,31 +15,6 @@ from equilix.units import Display, length
 
 Array = NDArray[np.float64]
 
-MOUNT_NAMES: Final[dict[str, str]] = {
-    "screw14": "1/4-20 screw",
-    "screw38": "3/8-16 screw",
-    "dovetail": "dovetail plate",
-    "rods15": "15 mm rod pair",
-    "rod-socket15": "15 mm rod socket",
-    "rods19": "19 mm rod pair",
-    "rosette": "toothed rosette",
-    "shoe": "accessory shoe",
-    "rail": "rail clamp",
-    "wedge": "wedge battery mount",
-    "lens": "lens mount",
-    "front": "lens front ring",
-    "handle": "handle rail",
-    "gimbal-pan": "pan motor",
-    "gimbal-roll": "roll motor",
-    "gimbal-tilt": "tilt motor",
-    "gimbal-cradle": "cradle rail",
-    "post": "sled post",
-    "post-top": "top of the post",
-    "post-foot": "foot of the post",
-}
-"""What the kinds of mount are called on the screen. A document may name others: same word, same fit."""
-
-
 SCALE_READS: Final = "scale reads "
 """Before the figure on a part's own engraved scale."""
 
@@ -172,8 +147,3 @@ class MountPoint(Model):
     def origin(self) -> Array:
         """The position ``(3,)``, m, part frame."""
         return np.array(self.position_m)
-
-
-def mount_name(kind: str) -> str:
-    """The word for a kind of mount on the screen."""
-    return MOUNT_NAMES.get(kind, kind)

@@ -49,17 +49,17 @@ def way_choices(
     ]
     found.append(None)
     found.extend(_bearers(session, edit, ask_setting, ask_ratings))
-    if setup.carry == "handheld":
+    if session.analysis.way.palm:
         text = "Both hands on grips" if setup.palm else "Left palm under the lens"
         found.append((text, edit(text, lambda d: carrying.hold_palm(d, setup.id, not setup.palm))))
     found.extend(_hands_and_body(session, edit))
-    if setup.carry in ("handheld", "gimbal"):
+    if session.analysis.way.heights:
         found.extend(
             (f"Held {words}", edit(f"Hold it {words}", partial(carrying.hold_at, setup_id=setup.id, height=key)))
             for key, words in HEIGHTS.items()
             if key != setup.height
         )
-    if setup.carry == "shoulder":
+    if session.analysis.way.sits:
         text = "Stand up" if setup.seated else "Sit, fists on the knees"
         found.append((text, edit(text, lambda d: carrying.sit(d, setup.id, not setup.seated))))
     found.extend(_sun(session, edit))

@@ -23,11 +23,10 @@ from equilix.kit.mounts import MountPoint
 from equilix.rig.clearance import Travel, free_travel, slider_of
 from equilix.ui.mounting import mount, mount_anywhere
 from equilix.ui.session import Session
-from equilix.ui.widgets.tint import set_tip
 from equilix.units import angle, length, mass
 
 if TYPE_CHECKING:
-    from equilix.ui.stage.view import RigView
+    from equilix.ui.stage.paper import Paper
 
 Array = NDArray[np.float64]
 
@@ -74,7 +73,7 @@ class Target:
 class Gestures:
     """The state of one gesture on one view."""
 
-    def __init__(self, view: RigView, session: Session) -> None:
+    def __init__(self, view: Paper, session: Session) -> None:
         self.view, self.session = view, session
         self.held: Slide | None = None
         self._turn: _Turn | None = None
@@ -261,9 +260,8 @@ class Gestures:
         if found != self._hovered:
             self._hovered = found
             part = self._part(found) if found is not None else None
-            set_tip(
-                self.view, "" if part is None else f"{part.name}, {mass(part.mass_kg, self.session.document.display)}"
-            )
+            unit = self.session.document.display
+            self.view.show_tip("" if part is None else f"{part.name}, {mass(part.mass_kg, unit)}")
             self.view.setCursor(Qt.CursorShape.OpenHandCursor if found else Qt.CursorShape.ArrowCursor)
 
     # turning

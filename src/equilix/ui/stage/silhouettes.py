@@ -13,8 +13,10 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 
+from equilix.kit.catalogue import kind_of
+from equilix.kit.kinds.kind import Drawing
+from equilix.kit.kinds.shaping import FLANGE_DISTANCE_M
 from equilix.kit.parts import Part
-from equilix.kit.shapes import FLANGE_DISTANCE_M
 from equilix.kit.solids import AXES, Box
 from equilix.ui.stage.strokes import Placed, Stroke, band, corners, fill, line, panel, ring
 
@@ -25,8 +27,8 @@ def strokes(part: Part, extension_m: float) -> list[Stroke]:
     """The drawing of a part with its telescope drawn out by ``extension_m``, from back to front."""
     drawn = part.telescope.axis_unit * extension_m if part.telescope else np.zeros(3)
     solids = [Placed(solid, np.array(solid.centre_m) + (drawn if solid.extends else 0.0)) for solid in part.solids]
-    known = len(solids) == _SOLIDS.get(part.kind, 1)
-    return list((_DRAWINGS.get(part.kind, _plain) if known else _plain)(solids))
+    kind = kind_of(part)
+    return list(DRAWINGS[kind.drawn_as if len(solids) == kind.solids else "plain"](solids))
 
 
 def _plain(solids: list[Placed]) -> Iterator[Stroke]:
@@ -279,44 +281,27 @@ def _worn(solids: list[Placed]) -> Iterator[Stroke]:
     yield line(box.at(1, 0, 0.2), box.at(1, 0, -0.5), style="line", face=(1, 0, 0))
 
 
-_DRAWINGS: Final[dict[str, Callable[[list[Placed]], Iterator[Stroke]]]] = {
+DRAWINGS: Final[dict[Drawing, Callable[[list[Placed]], Iterator[Stroke]]]] = {
+    "plain": _plain,
     "body": _body,
     "lens": _lens,
     "matte-box": _matte_box,
-    "follow-focus": _knobbed,
-    "motor": _knobbed,
+    "knobbed": _knobbed,
     "monitor": _monitor,
     "viewfinder": _viewfinder,
     "arm": _arm,
     "top-handle": _top_handle,
     "grip-arm": _grip_arm,
     "side-grip": _side_grip,
-    "gimbal-base": _turned,
-    "gimbal-pan-arm": _turned,
-    "gimbal-roll-arm": _turned,
-    "sled-post": _turned,
-    "sled-gimbal": _turned,
-    "tripod": _turned,
-    "drop-arm": _turned,
+    "turned": _turned,
     "eyelet": _eyelet,
-    "vest-arm": _worn,
-    "harness": _worn,
-    "hanging-bar": _bridge,
-    "head-clamp": _bridge,
-    "shoulder-base": _base,
-    "bridge-plate": _bridge,
+    "worn": _worn,
+    "bridge": _bridge,
+    "base": _base,
     "rods": _rods,
     "battery": _battery,
-    "small-battery": _battery,
     "counterweight": _counterweight,
     "microphone": _microphone,
     "transmitter": _transmitter,
 }
-"""Kinds with a drawing of their own; it needs the solids that the catalogue gives the kind. Others are plain."""
-
-_SOLIDS: Final[dict[str, int]] = {
-    "lens": 2, "matte-box": 2, "follow-focus": 2, "motor": 2, "top-handle": 2, "grip-arm": 3, "shoulder-base": 2,
-    "rods": 2, "microphone": 2, "viewfinder": 2, "gimbal-base": 2, "gimbal-pan-arm": 3, "gimbal-roll-arm": 3,
-    "sled-post": 2, "sled-gimbal": 2, "tripod": 3, "drop-arm": 3,
-}  # fmt: skip
-"""How many solids the drawing of a kind expects (1 where absent); a part with another number is drawn plain."""
+"""Every drawing that a kind can name."""

@@ -12,8 +12,8 @@ from collections import OrderedDict
 from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtGui import QBrush, QPainter, QPixmap
 
-from equilix.ui.stage.marks import cosmetic_pen
 from equilix.ui.stage.outlines import Drawn, Outline
+from equilix.ui.stage.painting import cosmetic_pen
 from equilix.ui.theme import PREP_ROOM, Theme, colour
 
 DETAIL_SCALE = 0.42

@@ -8,8 +8,8 @@ from equilix.ui.session import Session
 from equilix.ui.stage.aim_chart import AimChart
 from equilix.ui.stage.beam import BeamStrip
 from equilix.ui.stage.outlines import OutlineBook
-from equilix.ui.stage.side import SideView
-from equilix.ui.stage.small_views import front_view, plan_view
+from equilix.ui.stage.projection import FRONT, PLAN, SIDE
+from equilix.ui.stage.view import RigView
 from equilix.ui.theme import Theme
 
 
@@ -19,9 +19,9 @@ class Stage(QWidget):
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         book = OutlineBook()
-        self.side = SideView(session, book)
+        self.side = RigView(session, book, SIDE)
         self.beam = BeamStrip(session, self.side)
-        self.plan, self.front = plan_view(session, book), front_view(session, book)
+        self.plan, self.front = RigView(session, book, PLAN), RigView(session, book, FRONT)
         self.chart = AimChart(session)
         self.strip = QWidget()
         row = QHBoxLayout(self.strip)

@@ -7,33 +7,47 @@ from typing import TYPE_CHECKING
 import numpy as np
 from numpy.typing import NDArray
 from PySide6.QtCore import QPointF, QRectF, Qt, Signal
-from PySide6.QtGui import QBrush, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QResizeEvent, QWheelEvent
+from PySide6.QtGui import (
+    QFontMetricsF,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QResizeEvent,
+    QWheelEvent,
+)
 from PySide6.QtWidgets import QWidget
 
 from equilix.rig.kinematics import Assembly
 from equilix.ui.session import Session
-from equilix.ui.stage.axis import paint_axis
-from equilix.ui.stage.cables import paint_cables
-from equilix.ui.stage.figure import paint_figure_marks
-from equilix.ui.stage.gesture_marks import paint_gesture
+from equilix.ui.stage.drawing import Rig, draw, focus
+from equilix.ui.stage.extent import extent_mm
 from equilix.ui.stage.gestures import Gestures
 from equilix.ui.stage.keys import Keys
-from equilix.ui.stage.marks import cosmetic_pen
+from equilix.ui.stage.layers.gesture import gesture
 from equilix.ui.stage.outlines import Drawn, OutlineBook
-from equilix.ui.stage.projection import Projection
+from equilix.ui.stage.projection import SIDE, Projection
+from equilix.ui.stage.scene import Scene
+from equilix.ui.stage.sheet import Sheet
 from equilix.ui.stage.sprites import SpriteBook
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font
+from equilix.ui.widgets.tint import set_tip
 
 if TYPE_CHECKING:
-    from equilix.guide.steps import Advice
+    pass
 
 Array = NDArray[np.float64]
+LEAST_PX = 150
+EMPTY = (
+    "An empty rig.\nDrag a part here from the mat, or choose one there and press Enter.\n"
+    "A base with a shoulder pad is a good first part."
+)
 CLOSEST, FARTHEST = 8.0, 0.08
 """Pixels per millimetre."""
 
 
 class RigView(QWidget):
-    """One direction of view. Subclasses add what belongs to it, under and over the rig."""
+    """One direction of view, on which parts are taken hold of."""
 
     zoomed = Signal()
 
@@ -53,6 +67,10 @@ class RigView(QWidget):
         self.setMouseTracking(True)
         self.setAcceptDrops(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        if view is SIDE:
+            self.setMinimumHeight(LEAST_PX)
+        else:
+            self.setMinimumSize(120, 110)
         self.setAccessibleName(f"Rig, {view.title.lower()}")
         session.changed.connect(self.refresh)
         session.selection.changed.connect(self.update)
@@ -82,10 +100,7 @@ class RigView(QWidget):
     def extent_mm(self) -> QRectF:
         """What has to be seen."""
         self._lay_out()
-        found = QRectF()
-        for drawn in self.drawn:
-            found = found.united(drawn.outline.whole.boundingRect().translated(drawn.x_mm, drawn.y_mm))
-        return found if not found.isEmpty() else QRectF(-150, -150, 300, 300)
+        return extent_mm(self.scene, self.drawn, self.view)
 
     def drawing_area(self) -> QRectF:
         """Where on the widget the drawing goes."""
@@ -115,18 +130,15 @@ class RigView(QWidget):
 
     def to_mm(self, point: QPointF) -> QPointF:
         """A point of the widget on the paper, mm."""
-        return (point - QPointF(self.rect().center())) / self.scale + self.middle_mm
+        return self.sheet.to_mm(point)
 
     def to_px(self, x_mm: float, y_mm: float) -> QPointF:
         """A point of the paper (mm, y down) on the widget."""
-        return QPointF(
-            (x_mm - self.middle_mm.x()) * self.scale + (self.width() - 1) // 2,
-            (y_mm - self.middle_mm.y()) * self.scale + (self.height() - 1) // 2,
-        )
+        return self.sheet.to_px(x_mm, y_mm)
 
     def place_px(self, point_m: Array) -> QPointF:
         """A point ``(3,)`` of the rig frame on the widget."""
-        return self.to_px(*self.view.flat_point(point_m))
+        return self.sheet.place_px(point_m)
 
     def hit(self, point: QPointF) -> str | None:
         """The placement under a point of the widget: the nearest to the viewer."""
@@ -138,84 +150,45 @@ class RigView(QWidget):
                 return drawn.placement
         return None
 
+    def show_tip(self, text: str) -> None:
+        """Show a text, as it is, where the mouse rests."""
+        set_tip(self, text)
+
     # painting
+
+    @property
+    def scene(self) -> Scene:
+        """What is to be seen now; a step by hand only while nothing is dragged, which makes it old."""
+        session, view = self.session, self.session.view
+        axis = view.axis if session.history.gesture is None else None
+        return Scene(session.result, session.selection.id, view.ghost, axis, view.overlays)
+
+    @property
+    def sheet(self) -> Sheet:
+        """What it is drawn on."""
+        return Sheet(self.view, float(self.width()), float(self.height()), self.scale, self.middle_mm)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         del event
         self._lay_out()
+        scene, sheet = self.scene, self.sheet
+        ghost = [] if scene.ghost is None else self.book.draw(scene.ghost.after.assembly, self.view)
         with QPainter(self) as painter:
             painter.fillRect(self.rect(), colour(self.theme.paper))
             painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-            self.paint_under(painter)
-            self.paint_ghost(painter)
-            self.paint_rig(painter, self.drawn, self.session.selection.id)
-            self.paint_over(painter)
-            if "figure" in self.session.view.overlays and self.session.analysis.stance is not None:
-                paint_figure_marks(painter, self, self.session.result.fit, self.theme)
-            if "cables" in self.session.view.overlays:
-                paint_cables(painter, self)
-            axis = self._axis()
-            if axis is not None:
-                paint_axis(painter, self, axis)
-            paint_gesture(painter, self.gestures)
-            painter.setPen(colour(self.theme.quiet))
-            painter.setFont(font(11))
-            painter.drawText(QPointF(14, 18), self.view.title)
+            if not self.session.setup.placements:
+                self._paint_hint(painter)
+            more = [*gesture(self.gestures, sheet)]
             if self.hasFocus():
-                painter.fillRect(
-                    QRectF(14, 22, painter.fontMetrics().horizontalAdvance(self.view.title), 2.5),
-                    colour(self.theme.hold),
-                )
+                more.append(focus(QFontMetricsF(font(11)).horizontalAdvance(self.view.title)))
+            draw(painter, scene, sheet, Rig(self.drawn, ghost, self.sprites), self.theme, more)
 
-    def paint_under(self, painter: QPainter) -> None:
-        """What lies behind the rig."""
-
-    def paint_over(self, painter: QPainter) -> None:
-        """What lies over the rig."""
-
-    def paint_ghost(self, painter: QPainter) -> None:
-        """The rig as the plan that is looked at would make it, where it differs."""
-        ghost = self.session.view.ghost
-        if ghost is None:
-            return
-        now = {d.placement: (round(d.x_mm, 2), round(d.y_mm, 2), d.outline) for d in self.drawn}
-        painter.save()
-        self._to_paper(painter)
-        pen = QPen(colour(self.theme.hold), 1.6, Qt.PenStyle.DashLine)
-        pen.setCosmetic(True)
-        painter.setPen(pen)
-        painter.setBrush(QBrush(colour(self.theme.hold_wash, 110)))
-        for drawn in self.book.draw(ghost.after.assembly, self.view):
-            if now.get(drawn.placement) != (round(drawn.x_mm, 2), round(drawn.y_mm, 2), drawn.outline):
-                painter.translate(drawn.x_mm, drawn.y_mm)
-                painter.drawPath(drawn.outline.whole.simplified())
-                painter.translate(-drawn.x_mm, -drawn.y_mm)
-        painter.restore()
-
-    def _axis(self) -> Advice | None:
-        """The step that is shown; none while a part is dragged, which makes it old."""
-        return self.session.view.axis if self.session.history.gesture is None else None
-
-    def _to_paper(self, painter: QPainter) -> None:
-        origin = self.to_px(0, 0)
-        painter.translate(origin)
-        painter.scale(self.scale, self.scale)
-
-    def paint_rig(self, painter: QPainter, drawn_parts: list[Drawn], selected: str | None) -> None:
-        """The parts, farthest first, then the marks on the selected one and what it carries."""
-        t = self.theme
-        painter.save()
-        painter.setOpacity(0.3 if self._axis() is not None else 0.55 if self.session.view.ghost is not None else 1.0)
-        self.sprites.paste(painter, drawn_parts, self.to_px(0, 0), self.scale, t)
-        if selected in self.session.setup.by_id:
-            carried = set(self.session.setup.subtree(selected))
-            self._to_paper(painter)
-            painter.setBrush(QBrush(colour(t.hold, 26)))
-            for drawn in drawn_parts:
-                if drawn.placement in carried:
-                    painter.setPen(cosmetic_pen(t.hold, 2.4 if drawn.placement == selected else 1.2))
-                    painter.drawPath(drawn.outline.whole.translated(drawn.x_mm, drawn.y_mm))
-        painter.restore()
+    def _paint_hint(self, painter: QPainter) -> None:
+        """What to do where there is nothing to be seen yet; said by the large view alone."""
+        if self.view is SIDE:
+            painter.setFont(font(13))
+            painter.setPen(colour(self.theme.quiet))
+            painter.drawText(QRectF(self.rect()), Qt.AlignmentFlag.AlignCenter, EMPTY)
 
     # mouse and keys
 

@@ -22,7 +22,7 @@ from equilix.document import Document
 from equilix.edits import kit, rigging
 from equilix.edits.ratings import ratings
 from equilix.kit.catalogue import KINDS
-from equilix.kit.mounts import mount_name
+from equilix.kit.mount_kinds import mount_kind
 from equilix.kit.parts import Part
 from equilix.rig.clearance import free_travel
 from equilix.rig.setups import Placement, Pose
@@ -186,7 +186,9 @@ class BuildPage(Page):
         self.mount.clear()
         for parent, point, by in rigging.fitting_points(document, setup, part, moving=placement.id):
             carrier = document.parts_by_id[setup.by_id[parent].part].name
-            self.mount.addItem(f"{carrier}: {point.name} ({mount_name(point.kind)})", (parent, point.name, by.name))
+            self.mount.addItem(
+                f"{carrier}: {point.name} ({mount_kind(point.kind).label})", (parent, point.name, by.name)
+            )
             if (parent, point.name) == (placement.parent, placement.point):
                 self.mount.setCurrentIndex(self.mount.count() - 1)
         if placement.parent is None:

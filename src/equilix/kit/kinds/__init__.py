@@ -1,0 +1,1 @@
+"""The kinds of part, one file for each family."""

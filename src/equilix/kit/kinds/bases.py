@@ -1,0 +1,129 @@
+"""What a rig stands on and is built along: bases, plates, rods, brackets, bars, weights."""
+
+from __future__ import annotations
+
+import math
+from typing import Final
+
+from equilix.kit.kinds.kind import Kind
+from equilix.kit.kinds.shaping import AHEAD, LEFT, ROD_DIAMETER_M, ROD_SPACING_M, Fields, along, foot, top
+from equilix.kit.mounts import Track
+from equilix.kit.parts import Anchor, Pad
+from equilix.kit.solids import Box, Tube
+
+EYELET_PITCH_M = 0.008
+
+
+def shoulder_base(length: float, width: float, height: float) -> Fields:
+    """Shoulder base: a long dovetail plate over a pad, with rod sockets front and rear."""
+    plate = 0.018
+    pad_height = max(height - plate, 0.005)
+    return {
+        "solids": (
+            Box(size_m=(length, width, plate), centre_m=(0, 0, plate / 2), weight=0.75),
+            Box(size_m=(0.14, 0.09, pad_height), centre_m=(0, 0, -pad_height / 2), weight=0.25),
+        ),
+        "offers": (
+            top("dovetail", "dovetail", 0, plate, track=along(length / 2 - 0.02, scale_zero_m=length / 2)),
+            top("rod-socket15", "front socket", length / 2 - 0.02, plate / 2),
+            top("rod-socket15", "rear socket", -length / 2 + 0.02, plate / 2),
+        ),
+        "pad": Pad(centre_m=(0, 0, -pad_height)),
+        "anchors": (Anchor(kind="head", position_m=(0, 0, -pad_height)),),
+    }
+
+
+def bridge_plate(length: float, width: float, height: float) -> Fields:
+    """Bridge plate: slides on a dovetail, carries the camera, holds the rods under the lens."""
+    return {
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
+        "hangs_by": (foot("dovetail"), foot("screw38", "screw")),
+        "anchors": (Anchor(kind="head", position_m=(0, 0, 0)),),
+        "offers": (
+            top("screw38", "camera screw", 0, height),
+            top("rod-socket15", "front socket", length / 2 - 0.015, height / 2),
+        ),
+    }
+
+
+def rods(length: float, width: float, height: float) -> Fields:
+    """A pair of 15 mm rods, 60 mm apart; they slide through the socket that holds them."""
+    del width, height
+    pair = tuple(
+        Tube(axis="x", radius_m=ROD_DIAMETER_M / 2, inner_radius_m=ROD_DIAMETER_M / 2 - 0.0015, length_m=length, centre_m=(0, y, 0))
+        for y in (ROD_SPACING_M / 2, -ROD_SPACING_M / 2)
+    )  # fmt: skip
+    return {
+        "solids": pair,
+        "hangs_by": (foot("rod-socket15", "socket end", track=along(length / 2 - 0.01, scale_zero_m=length / 2)),),
+        "offers": (
+            top("rods15", "rods", 0, 0, track=along(length / 2 - 0.01, scale_zero_m=length / 2)),
+        ),
+    }  # fmt: skip
+
+
+def offset_bracket(length: float, width: float, height: float) -> Fields:
+    """Carries the camera sideways of the pad, so that a wide body clears the head."""
+    return {
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
+        "hangs_by": (foot("dovetail"),),
+        "offers": (
+            top(
+                "dovetail", "dovetail", 0, height,
+                track=Track(axis=LEFT, from_m=-width / 2 + 0.02, to_m=width / 2 - 0.02, scale_zero_m=width / 2 - 0.02),
+            ),
+        ),
+    }  # fmt: skip
+
+
+def head_clamp(length: float, width: float, height: float) -> Fields:
+    """The clamp on a tripod head, with what tilts with it; a long plate slides in it."""
+    return {
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
+        "offers": (top("dovetail", "dovetail", 0, height, track=along(0.10, scale_zero_m=0.10)),),
+        "anchors": (Anchor(kind="head", position_m=(0, 0, 0)),),
+    }
+
+
+def hanging_bar(length: float, width: float, height: float) -> Fields:
+    """A bar on top of the rig, with holes each 8 mm for an eyelet."""
+    half = math.floor((length / 2 - 0.01) / EYELET_PITCH_M) * EYELET_PITCH_M
+    return {
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
+        "hangs_by": (foot("screw14", turns=True), foot("screw38", "large screw")),
+        "offers": (
+            top(
+                "rail", "holes", 0, height,
+                track=Track(axis=AHEAD, from_m=-half, to_m=half, pitch_m=EYELET_PITCH_M, scale_zero_m=half),
+            ),
+        ),
+    }  # fmt: skip
+
+
+def eyelet(length: float, width: float, height: float) -> Fields:
+    """An eyelet: the line is hooked into it."""
+    return {
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
+        "hangs_by": (foot("rail", "clamp"), foot("screw14")),
+        "anchors": (Anchor(kind="eyelet", position_m=(0, 0, height * 0.8)),),
+    }
+
+
+def counterweight(length: float, width: float, height: float) -> Fields:
+    """Weight in whole pieces, clamped under the rods."""
+    return {
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, -height / 2 + 0.008)),),
+        "hangs_by": (foot("rods15", "rod clamp"),),
+    }
+
+
+KINDS: Final = (
+    Kind("shoulder-base", "shoulder base with pad", (0.300, 0.090, 0.050), 1.0, shoulder_base, "core", "base", 2),
+    Kind("bridge-plate", "bridge plate", (0.120, 0.090, 0.030), 0.4, bridge_plate, "camera", "bridge"),
+    Kind("rods", "15 mm rod pair", (0.300, 0.075, 0.015), 0.2, rods, "rods", "rods", 2),
+    Kind("offset-bracket", "offset bracket", (0.120, 0.180, 0.014), 0.42, offset_bracket, "camera"),
+    Kind("head-clamp", "clamp of a tripod head", (0.110, 0.080, 0.030), 0.30, head_clamp, "core", "bridge"),
+    Kind("hanging-bar", "hanging bar with holes", (0.240, 0.024, 0.010), 0.14, hanging_bar, "handles", "bridge"),
+    Kind("eyelet", "eyelet", (0.020, 0.016, 0.028), 0.05, eyelet, "handles", "eyelet"),
+    Kind("counterweight", "counterweight", (0.024, 0.090, 0.050), 0.5, counterweight, "last", "counterweight"),
+)

@@ -1,0 +1,42 @@
+"""What a kind of part is: one complete row of the catalogue."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Final, Literal, get_args
+
+from equilix.kit.kinds.shaping import Fields
+
+BuildStage = Literal[
+    "core", "axes", "camera", "rods", "power", "lens", "handles", "screens", "focus", "front", "last", "any"
+]
+"""When it goes on a rig, in the order of the work: power early, because it balances what follows."""
+STAGES: Final[tuple[BuildStage, ...]] = get_args(BuildStage)
+Drawing = Literal[
+    "plain", "body", "lens", "matte-box", "knobbed", "monitor", "viewfinder", "arm", "top-handle", "grip-arm", "side-grip",
+    "turned", "eyelet", "worn", "bridge", "base", "rods", "battery", "counterweight", "microphone", "transmitter",
+]  # fmt: skip
+"""As what it is drawn."""
+
+
+@dataclass(frozen=True, slots=True)
+class Kind:
+    """How a kind is called, its usual size (length, width, height; m) and mass, its builder, and how it is used."""
+
+    key: str
+    label: str
+    size_m: tuple[float, float, float]
+    mass_kg: float
+    build: Callable[[float, float, float], Fields]
+    stage: BuildStage
+    drawn_as: Drawing = "plain"
+    solids: int = 1
+    """How many solids its drawing expects; a part with another number is drawn plain."""
+    holds_lens: bool = False
+    """It holds a lens besides the lens's mount: on after it, and off before it."""
+
+    @property
+    def rank(self) -> int:
+        """Its place in the order of the work."""
+        return STAGES.index(self.stage)

@@ -1,0 +1,58 @@
+"""Batteries, plates and converters."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from equilix.kit import electrics
+from equilix.kit.kinds.kind import Kind
+from equilix.kit.kinds.shaping import AHEAD, BACK, RODS_CLEAR_M, Fields, facing, foot
+from equilix.kit.solids import Box
+
+
+def battery_plate(length: float, width: float, height: float) -> Fields:
+    """Battery plate on rods, for a wedge battery at the rear, which hangs clear of the rods."""
+    return {
+        "electric": electrics.BATTERY_PLATE,
+        "solids": (
+            Box(size_m=(length, 0.09, 0.024), centre_m=(0, 0, 0), weight=0.4),
+            Box(size_m=(length * 0.5, width, height), centre_m=(0, 0, height / 2 + RODS_CLEAR_M), weight=0.6),
+        ),
+        "hangs_by": (foot("rods15", "rod clamp"),),
+        "offers": (facing("wedge", "battery", -length * 0.25, height / 2 + RODS_CLEAR_M, BACK),),
+    }
+
+
+def battery(length: float, width: float, height: float) -> Fields:
+    """Wedge battery; its mounting face looks forward."""
+    return {
+        "electric": electrics.BATTERY,
+        "solids": (Box(size_m=(length, width, height), centre_m=(-length / 2, 0, 0)),),
+        "hangs_by": (facing("wedge", "wedge", 0, 0, AHEAD),),
+    }
+
+
+def small_battery(length: float, width: float, height: float) -> Fields:
+    """Small camera battery, kept in a pocket or on a shoe plate."""
+    return {
+        "electric": electrics.SMALL_BATTERY,
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
+        "hangs_by": (foot("shoe", "shoe foot"),),
+    }
+
+
+def converter(length: float, width: float, height: float) -> Fields:
+    """A box that makes another voltage."""
+    return {
+        "electric": electrics.CONVERTER,
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
+        "hangs_by": (foot("screw14"), foot("rods15", "rod clamp"), foot("shoe", "shoe foot")),
+    }
+
+
+KINDS: Final = (
+    Kind("battery-plate", "battery plate", (0.040, 0.100, 0.110), 0.25, battery_plate, "power"),
+    Kind("battery", "wedge battery", (0.055, 0.100, 0.120), 0.75, battery, "power", "battery"),
+    Kind("small-battery", "small battery", (0.040, 0.038, 0.070), 0.2, small_battery, "power", "battery"),
+    Kind("converter", "voltage converter", (0.060, 0.040, 0.022), 0.09, converter, "any"),
+)

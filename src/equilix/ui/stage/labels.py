@@ -1,0 +1,123 @@
+"""Where the texts of a drawing stand: none on another, none on a symbol, none over the edge.
+
+Each text goes to the free place nearest to the one it wants; what comes first in the drawing is placed first. A text
+for which there is no place at all is left out rather than made unreadable.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+from functools import cache
+from typing import Final
+
+from PySide6.QtCore import QPointF, QRectF
+from PySide6.QtGui import QFontMetricsF
+
+from equilix.ui.stage.primitives import Arrow, Centre, Dot, Primitive, Shape, Tag, Text
+from equilix.ui.theme import font
+
+POINTS: Final = 11
+PAD_PX: Final = 3.0
+"""Wash of paper at either end of a text."""
+CENTRE_PX: Final = 10.0
+HEAD_PX: Final = 6.0
+"""Half of what a mark takes: a centre of gravity, the head of an arrow."""
+STEP_PX, FARTHEST_PX = 8.0, 160.0
+"""How finely places are tried, and how far off at most."""
+
+
+@dataclass(frozen=True, slots=True)
+class Placed:
+    """A text in its place: the box of its wash, and the left end of its baseline."""
+
+    text: Text
+    box: QRectF
+    baseline: QPointF
+
+
+def place(primitives: Iterable[Primitive], bounds: QRectF) -> list[Placed]:
+    """The texts among these primitives, in places inside ``bounds``."""
+    all_of_them = list(primitives)
+    texts = [each for each in all_of_them if isinstance(each, Text)]
+    if not texts:
+        return []
+    metrics = {bold: QFontMetricsF(font(POINTS, bold=bold)) for bold in (False, True)}
+    taken = [box for each in all_of_them for box in _marks(each)]
+    found: dict[int, Placed] = {}
+    for number, text in sorted(enumerate(texts), key=lambda each: not each[1].fixed):
+        size = _size(text, metrics[text.bold])
+        placed = _first_free(text, size, metrics[text.bold].ascent(), taken, bounds)
+        if placed is not None:
+            taken.append(placed.box)
+            found[number] = placed
+    return [found[number] for number in sorted(found)]
+
+
+def _marks(primitive: Primitive) -> Iterator[QRectF]:
+    """What of a primitive no text may cover."""
+    if isinstance(primitive, Centre):
+        yield _about(primitive.at, CENTRE_PX)
+    elif isinstance(primitive, Arrow):
+        yield _about(primitive.end, HEAD_PX)
+    elif isinstance(primitive, Dot) and primitive.keeps_off:
+        yield _about(primitive.at, primitive.radius)
+    elif isinstance(primitive, Shape) and primitive.keeps_off:
+        yield primitive.path.boundingRect()
+    elif isinstance(primitive, Tag):
+        yield QRectF(primitive.at.x(), primitive.at.y() - 40, 1, 26)
+
+
+def _about(at: QPointF, half: float) -> QRectF:
+    return QRectF(at.x() - half, at.y() - half, 2 * half, 2 * half)
+
+
+def _size(text: Text, metrics: QFontMetricsF) -> QPointF:
+    return QPointF(metrics.horizontalAdvance(text.text) + 2 * PAD_PX, metrics.height())
+
+
+def _first_free(text: Text, size: QPointF, ascent: float, taken: list[QRectF], bounds: QRectF) -> Placed | None:
+    share = {"left": 0.0, "middle": 0.5, "right": 1.0}[text.anchor]
+    wide = size.x() - 2 * PAD_PX
+
+    def box_at(off: QPointF) -> QRectF:
+        left = text.at.x() - share * wide - PAD_PX + off.x()
+        return QRectF(left, text.at.y() - ascent + off.y(), size.x(), size.y())
+
+    if text.fixed:
+        return _placed(text, box_at(QPointF(0, 0)), ascent)
+    inside = _inside(box_at(QPointF(0, 0)), bounds)
+    if inside is None:
+        return None
+    for off in _offsets():
+        if _far(off) > text.reach_px**2:
+            return None
+        box = inside.translated(off)
+        if bounds.contains(box) and not any(box.intersects(each) for each in taken):
+            return _placed(text, box, ascent)
+    return None
+
+
+def _placed(text: Text, box: QRectF, ascent: float) -> Placed:
+    return Placed(text, box, QPointF(box.left() + PAD_PX, box.top() + ascent))
+
+
+def _inside(box: QRectF, bounds: QRectF) -> QRectF | None:
+    """The box moved inside the bounds; None where it is larger than they are."""
+    if box.width() > bounds.width() or box.height() > bounds.height():
+        return None
+    x = min(max(box.left(), bounds.left()), bounds.right() - box.width())
+    y = min(max(box.top(), bounds.top()), bounds.bottom() - box.height())
+    return QRectF(QPointF(x, y), box.size())
+
+
+@cache
+def _offsets() -> tuple[QPointF, ...]:
+    """Nearest first."""
+    steps = range(-int(FARTHEST_PX / STEP_PX), int(FARTHEST_PX / STEP_PX) + 1)
+    return tuple(sorted((QPointF(x * STEP_PX, y * STEP_PX) for x in steps for y in steps), key=_far))
+
+
+def _far(off: QPointF) -> float:
+    """A text may go a little further up or down than sideways, where it would be taken for a neighbour's."""
+    return off.x() ** 2 * 4.0 + off.y() ** 2

@@ -1,0 +1,38 @@
+"""What a gesture shows on the drawing: mounts that fit, the ring to turn by, the scale, the reading at the mouse."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from equilix.kit.mount_kinds import mount_kind
+from equilix.ui.stage.gestures import HANDLE_PX, Gestures, Slide
+from equilix.ui.stage.layers.ruler import ruler
+from equilix.ui.stage.primitives import Dot, Primitive, Tag
+from equilix.ui.stage.sheet import Sheet
+
+
+def gesture(held: Gestures, sheet: Sheet) -> Iterator[Primitive]:
+    """Of the gesture on one view, as it is now."""
+    if held.lifted:
+        for target in held.targets:
+            near = target is held.nearest
+            yield Dot(target.place, 9 if near else 6, "hold" if near else "card", "hold", 2.2, "", 255 if near else 190)
+        if held.nearest is not None:
+            name = held.name_of(held.nearest.parent)
+            yield Tag(held.nearest.place, f"{name}: {mount_kind(held.nearest.point.kind).label}")
+    elif held.held is None and (handle := held.turn_handle()) is not None:
+        yield Dot(handle[0], HANDLE_PX, edge="hold", width=1.2, dash="dot")
+        yield Dot(handle[1], 6.5, "card", "hold", 2.0)
+    if held.held is not None and held.tag and not held.lifted:
+        yield from _scale(held, held.held, sheet)
+    if held.tag:
+        yield Tag(held.tag_at, held.tag)
+
+
+def _scale(held: Gestures, slide: Slide, sheet: Sheet) -> Iterator[Primitive]:
+    assembly = held.session.analysis.assembly
+    seat = assembly.seats[assembly.index[slide.placement]]
+    if seat is not None and seat.track is not None:
+        at = sheet.place_px(assembly.to_rig(slide.placement, seat.by.origin))
+        now, zero = held.session.setup.by_id[slide.placement].slide_m, seat.track.scale_zero_m
+        yield from ruler(at, slide.way_px, now, slide.travel, zero, held.session.document.display)

@@ -1,0 +1,130 @@
+"""What a drawing is made of, before anything is painted: so that it can be asserted, moved and printed.
+
+Places and sizes are in pixels of the sheet. A role is the name of a colour of the theme.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from PySide6.QtCore import QPointF, QRectF
+from PySide6.QtGui import QPainterPath
+
+Role = Literal["", "ink", "quiet", "hold", "tip", "hold_wash", "tip_wash", "body", "card", "paper", "rule"]
+Dash = Literal["", "dash", "dot", "dash-dot"]
+Anchor = Literal["left", "middle", "right"]
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """A line through points; ``round``: with round ends and corners."""
+
+    points: tuple[QPointF, ...]
+    role: Role
+    width: float = 1.6
+    dash: Dash = ""
+    alpha: int = 255
+    round: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Shape:
+    """An outline, filled, edged or both."""
+
+    path: QPainterPath
+    fill: Role = ""
+    edge: Role = ""
+    width: float = 1.6
+    dash: Dash = ""
+    fill_alpha: int = 255
+    keeps_off: bool = False
+    """Texts stand beside it, not on it."""
+
+
+@dataclass(frozen=True, slots=True)
+class Wash:
+    """A rectangle of one colour."""
+
+    box: QRectF
+    role: Role
+    alpha: int = 255
+
+
+@dataclass(frozen=True, slots=True)
+class Dot:
+    """A disc of a radius."""
+
+    at: QPointF
+    radius: float
+    fill: Role = ""
+    edge: Role = ""
+    width: float = 1.6
+    dash: Dash = ""
+    fill_alpha: int = 255
+    keeps_off: bool = False
+    """Texts stand beside it, not on it."""
+
+
+@dataclass(frozen=True, slots=True)
+class Arrow:
+    """A force, or a way: from where to where."""
+
+    start: QPointF
+    end: QPointF
+    role: Role
+    width: float = 3.0
+
+
+@dataclass(frozen=True, slots=True)
+class Centre:
+    """A centre of gravity: the quartered disc that engineers draw."""
+
+    at: QPointF
+    role: Role
+
+
+@dataclass(frozen=True, slots=True)
+class Text:
+    """A text that wants to stand at ``at`` (its baseline's end at the anchor), or as near to it as there is room.
+
+    ``fixed``: it stands there and nowhere else, and others keep off it.
+    """
+
+    at: QPointF
+    text: str
+    role: Role
+    bold: bool = True
+    anchor: Anchor = "left"
+    fixed: bool = False
+    reach_px: float = 160.0
+    """How far from there it may stand; farther off it is left out."""
+    bare: bool = False
+    """Without a wash of paper behind it: it stands where nothing is drawn."""
+
+
+@dataclass(frozen=True, slots=True)
+class Tag:
+    """A reading in a box beside the mouse."""
+
+    at: QPointF
+    text: str
+
+
+Primitive = Line | Shape | Wash | Dot | Arrow | Centre | Text | Tag
+
+
+def ellipse(at: QPointF, x: float, y: float) -> QPainterPath:
+    """An ellipse about a point."""
+    path = QPainterPath()
+    path.addEllipse(at, x, y)
+    return path
+
+
+def polygon(*points: QPointF) -> QPainterPath:
+    """A closed line through points."""
+    path = QPainterPath(points[0])
+    for point in points[1:]:
+        path.lineTo(point)
+    path.closeSubpath()
+    return path
