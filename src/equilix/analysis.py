@@ -17,19 +17,9 @@ from equilix.body.load import Effort, Held, first_to_give_out
 from equilix.body.operators import Operator
 from equilix.body.posture import Stance
 from equilix.carry import WAYS
-from equilix.carry.axes import Drives, axes_of
-from equilix.carry.conditions import (
-    Balance,
-    Carried,
-    Condition,
-    Figure,
-    Situation,
-    Status,
-    Support,
-    Way,
-    evaluate,
-    status_of,
-)
+from equilix.carry.axes import Drives
+from equilix.carry.carried import Carried
+from equilix.carry.conditions import Balance, Condition, Figure, Situation, Status, Support, Way, evaluate, status_of
 from equilix.carry.holding import grips_of, hands_on, hold_rig, rested_on
 from equilix.carry.leaning import elbow_figures, leaning, posed, touches
 from equilix.carry.worn import efforts_of
@@ -114,10 +104,10 @@ class Analysis:
         leans = tuple(touch.figure(self.display) for touch in touches(self.carried, self.way, self.stance))
         return (*self.way.figures(self.situation), *leans, *elbow_figures(self.carried, self.way, self.arms))
 
-    @cached_property
+    @property
     def drives(self) -> Drives:
         """Its motor-driven axes; none without a gimbal."""
-        return Drives(self.assembly, axes_of(self.assembly))
+        return self.carried.drives
 
     @cached_property
     def _put_down(self) -> tuple[Array, NDArray[np.intp], Array]:
@@ -260,17 +250,21 @@ class Analysis:
         most = int(np.argmax(shares))
         return self.assembly.parts[int(np.argmax(which == most))], float(shares[most])
 
-    def measured(self, part: Part) -> Analysis:
-        """The same rig when a part has been weighed and balanced on a finger, and both were as they are thought to be.
+    @cached_property
+    def surest(self) -> Condition | None:
+        """The worst condition when the part behind most of its doubt has been weighed and balanced on a finger.
 
-        For saying beforehand how much surer that makes the rig.
+        As if both were as they are thought to be: for saying beforehand how much surer that makes the rig. None where
+        nothing is in doubt.
         """
-        known = part.changed(
-            mass_how="weighed", mass_sd_kg=None, cg_m=tuple(part.body().cg_m.tolist()), cg_sd_m=None
-        )  # fmt: skip
-        kit = {**self.carried.kit, part.id: known}
+        if self.worst is None or self.suspect is None:
+            return None
+        part = self.suspect[0]
+        cg = tuple(part.body().cg_m.tolist())
+        known = part.changed(mass_how="weighed", mass_sd_kg=None, cg_m=cg, cg_sd_m=None)
         left = [r for r in self.carried.readings if all(term.part != part.id for term in r.terms)]
-        return analyse_with(kit, self.setup, self.operator, self.display, self.carried.rules, left)
+        assembly = assemble(self.setup, {**self.carried.kit, part.id: known})
+        return evaluate(self.worst.balance, assembly, self.display, assembly.data(left))
 
     def aim_curve(self, angles_rad: Array) -> Array:
         """Moment ``(k,)`` in N·m about what it turns about, with the lens tilted up by ``angles_rad`` (k,).

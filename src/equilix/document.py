@@ -46,6 +46,16 @@ class Document(Model):
         return {part.id: part for part in self.parts}
 
     @cached_property
+    def owned(self) -> tuple[int, float, float]:
+        """The own kit: pieces, their mass in kg, and what they are worth."""
+        mine = [part for part in self.parts if part.owned]
+        return (
+            sum(part.quantity for part in mine),
+            sum(part.mass_kg * part.quantity for part in mine),
+            sum((part.price or 0.0) * part.quantity for part in mine),
+        )
+
+    @cached_property
     def operators_by_id(self) -> dict[str, Operator]:
         """Operators by their id."""
         return {operator.id: operator for operator in self.operators}

@@ -166,8 +166,8 @@ def _of_side(tired: Effort, joint: str) -> str:
 
 def sureness(analysis: Analysis) -> tuple[str, str]:
     """How sure the reading is, and what would make it surer; both empty where there is nothing to say."""
-    worst, suspect = analysis.worst, analysis.suspect
-    if worst is None or suspect is None:
+    worst, suspect, then = analysis.worst, analysis.suspect, analysis.surest
+    if worst is None or suspect is None or then is None:
         return "", ""
     part, share = suspect
     sd = length(worst.sd_m, analysis.display)
@@ -177,7 +177,6 @@ def sureness(analysis: Analysis) -> tuple[str, str]:
         "estimated": "mass only estimated",
     }[part.mass_how]
     said = f"± {sd}, {share:.0%} of it from “{part.name}” ({why})."
-    then = next(c for c in analysis.measured(part).conditions if c.balance.key == worst.balance.key)
     left = length(then.sd_m, analysis.display)
     todo = "Find its balance point" if part.mass_how == "weighed" else "Weigh it and find its balance point"
     return said, f"{todo} and the haze shrinks to ± {left}." if left != sd else ""

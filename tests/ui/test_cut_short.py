@@ -147,7 +147,7 @@ class Painting(WindowTest):
             raise ZeroDivisionError
 
         paper = QPixmap(side.size())
-        with mock.patch("equilix.ui.stage.view.paint_gesture", broken), self.assertRaises(ZeroDivisionError):
+        with mock.patch("equilix.ui.stage.view.draw", broken), self.assertRaises(ZeroDivisionError):
             side.render(paper)
         self.assertFalse(opened[0].isActive())
         side.render(paper)

@@ -1,4 +1,4 @@
-"""The drawing by its primitives: from where to where, in which role; texts that keep off each other; complete tables."""
+"""The drawing by its primitives: from where to where, in which role; texts that keep off each other; whole tables."""
 
 import itertools
 import math
@@ -144,7 +144,7 @@ class Drawn(WindowTest):
         self.assertEqual(forward.box.left(), back.box.right())
 
     def test_no_text_on_another(self) -> None:
-        """Every demo rig, every view, folded and small and large: no overlap, no symbol covered, all inside the edge."""
+        """Every demo rig, every view, folded, small and large: no overlap, no symbol covered, all inside the edge."""
         for size, key in (((1024, 640), "mat"), ((1280, 800), "balance"), ((1280, 800), "fit"), ((1800, 1100), "fit")):
             self.window.resize(*size)
             self.window.show_page(key)

@@ -5,32 +5,24 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
-from typing import Literal, TypeVar
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
 from equilix.body.load import Place
-from equilix.body.operators import Operator
 from equilix.body.posture import Stance
-from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.carry.carried import Carried
 from equilix.keys import BalanceKey, Lean, SupportKind
-from equilix.kit.carriers import Harness, SpringArm, TripodHead
-from equilix.kit.parts import Part
-from equilix.kit.readings import Reading
 from equilix.mechanics.contact import Bearing, Holding
-from equilix.mechanics.mass_properties import MassProperties
 from equilix.mechanics.uncertainty import Data
 from equilix.rig.kinematics import Assembly
-from equilix.rig.setups import Setup
 from equilix.units import Display, length, place
 
 Array = NDArray[np.float64]
 Status = Literal["rests", "leans", "falls", "unsupported"]
 View = Literal["side", "plan", "front"]
 Say = Callable[[float, Display], str]
-
-CarrierKind = TypeVar("CarrierKind", SpringArm, Harness, TripodHead)
 
 X, Y, Z = np.eye(3)
 TARGET_SHARE = 1 / 3
@@ -172,61 +164,6 @@ class Support:
     def axis_m(self) -> Array:
         """What the rig turns about when the lens is tilted ``(3,)``, rig frame."""
         return np.asarray(self.datum_m - Z * self.axis_below_m)
-
-
-@dataclass(frozen=True, slots=True)
-class Carried:
-    """What a way of carrying is asked about: a rig that is put together, by whom, and what bears it."""
-
-    setup: Setup
-    assembly: Assembly
-    mass: MassProperties
-    operator: Operator
-    bearer: Part | None
-    grips: tuple[Place, ...]
-    display: Display
-    kit: Mapping[str, Part]
-    """The parts of the kit by id."""
-    rules: Mapping[str, float]
-    """Own values for rules of thumb, by key."""
-    readings: tuple[Reading, ...] = ()
-    """What was read off real rigs made of this kit."""
-
-    @property
-    def weight_n(self) -> float:
-        """Weight of the rig."""
-        return self.mass.mass_kg * STANDARD_GRAVITY_M_S2
-
-    def borne_by(self, kind: type[CarrierKind]) -> CarrierKind | None:
-        """The arm, harness or head that bears it, where one of this kind is chosen."""
-        found = self.bearer.carrier if self.bearer is not None else None
-        return found if isinstance(found, kind) else None
-
-    @property
-    def rear_m(self) -> float:
-        """The rearmost x of the rig."""
-        return float(self.assembly.boxes_m[0][:, 0].min())
-
-    def named(self, placement_id: str) -> str:
-        """Name of the part of a placement."""
-        return self.assembly.parts[self.assembly.index[placement_id]].name
-
-    def anchor(self, kind: str) -> tuple[str, Array] | None:
-        """The first anchor of a kind, nearest to the root: its placement and its point ``(3,)``, rig frame.
-
-        What turns on a motor is not taken hold of from outside.
-        """
-        turning: set[str] = set()
-        for placement_id, seat in zip(self.assembly.ids, self.assembly.seats, strict=True):
-            if seat is not None and seat.point.joint is not None:
-                turning.update(self.setup.subtree(placement_id))
-        for placement_id, part in zip(self.assembly.ids, self.assembly.parts, strict=True):
-            if placement_id in turning:
-                continue
-            for each in part.anchors:
-                if each.kind == kind:
-                    return placement_id, self.assembly.to_rig(placement_id, each.position_m)
-        return None
 
 
 @dataclass(frozen=True, slots=True)

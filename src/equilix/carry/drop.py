@@ -10,7 +10,8 @@ import math
 from dataclasses import dataclass
 from typing import Final, Literal
 
-from equilix.carry.conditions import Carried, Support
+from equilix.carry.carried import Carried
+from equilix.carry.conditions import Support
 from equilix.mechanics.pendulum import below_for_drop_m, drop_time_s, least_drop_time_s
 
 Way = Literal["pitch", "roll"]

@@ -8,8 +8,9 @@ import numpy as np
 
 from equilix.body.load import choose_grips
 from equilix.body.posture import Stance, stance_before_chest
-from equilix.carry.axes import Axis, Drives, axes_of
-from equilix.carry.conditions import Balance, Carried, Figure, Situation, Step, Support, Way, off_by
+from equilix.carry.axes import Axis, Drives
+from equilix.carry.carried import Carried
+from equilix.carry.conditions import Balance, Figure, Situation, Step, Support, Way, off_by
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.keys import BalanceKey
 from equilix.kit.parts import Part
@@ -37,7 +38,7 @@ _AXES = {
 
 def support(carried: Carried) -> Support | None:
     """The gimbal: its tilt axis over the CG of what it carries. Held by the grips that do not turn."""
-    axes = axes_of(carried.assembly)
+    axes = carried.drives.axes
     if not axes:
         return None
     inner = axes[-1]
@@ -63,7 +64,7 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
 def gimbal_balances(carried: Carried) -> tuple[Balance, ...]:
     """The conditions of every driven axis, innermost first, as they are balanced; none without axes."""
     found = []
-    for axis in reversed(axes_of(carried.assembly)):
+    for axis in reversed(carried.drives.axes):
         frame = carried.assembly.rotations[carried.assembly.index[axis.child]]
         x, y, z = frame.T
         if axis.joint.name == "tilt":
@@ -106,10 +107,7 @@ def _balance(carried: Carried, axis: Axis, key: BalanceKey, direction: np.ndarra
 def _moves_across(carried: Carried, pan: Axis, across: np.ndarray) -> bool:
     """Whether something between pan and roll slides sideways."""
     inner = {
-        each
-        for axis in axes_of(carried.assembly)
-        if axis is not pan and axis.joint.name != "pan"
-        for each in axis.members
+        each for axis in carried.drives.axes if axis is not pan and axis.joint.name != "pan" for each in axis.members
     }
     for placement_id in pan.members:
         way = carried.assembly.slide_direction(placement_id)
@@ -152,7 +150,7 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
 
 def gimbal_figures(carried: Carried) -> tuple[Figure, ...]:
     """The figures of the driven axes of any rig; none without axes."""
-    drives = Drives(carried.assembly, axes_of(carried.assembly))
+    drives = carried.drives
     if not drives.axes:
         return ()
     unit = carried.display

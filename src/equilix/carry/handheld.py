@@ -16,18 +16,8 @@ from numpy.typing import NDArray
 from equilix.body.hung import hung
 from equilix.body.load import Effort, Place, choose_grips, first_to_give_out
 from equilix.body.posture import CHEST_DEPTH_M, Stance, reach, stance_before_chest
-from equilix.carry.conditions import (
-    Balance,
-    Carried,
-    Figure,
-    Situation,
-    Step,
-    Support,
-    Way,
-    X,
-    Y,
-    off_by,
-)
+from equilix.carry.carried import Carried
+from equilix.carry.conditions import Balance, Figure, Situation, Step, Support, Way, X, Y, off_by
 from equilix.keys import BalanceKey, Side, hand_key
 from equilix.kit.parts import Grip
 from equilix.units import Display, angle, duration, length, torque

@@ -11,7 +11,8 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
-from equilix.carry.conditions import Balance, Carried, Figure, Situation, Support, fore_aft, sideways
+from equilix.carry.carried import Carried
+from equilix.carry.conditions import Balance, Figure, Situation, Support, fore_aft, sideways
 from equilix.units import Display, angle, length
 
 Array = NDArray[np.float64]

@@ -11,7 +11,8 @@ import numpy as np
 
 from equilix.body.posture import Stance, stance_at, stance_before_chest
 from equilix.body.whole import SPINE_BEHIND
-from equilix.carry.conditions import Balance, Carried, Figure, Situation, Step, Support, Way
+from equilix.carry.carried import Carried
+from equilix.carry.conditions import Balance, Figure, Situation, Step, Support, Way
 from equilix.carry.hanging import drop_m, hanging_balances, hanging_figures, hanging_verdict
 from equilix.carry.springs import bounce_figures, lift_n, spring_figures
 from equilix.carry.worn import frame, lean_figure, lift_of

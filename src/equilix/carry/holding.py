@@ -9,7 +9,8 @@ from numpy.typing import NDArray
 
 from equilix.body.load import Held, Place, hands_for
 from equilix.body.posture import Stance
-from equilix.carry.conditions import Carried, Support, Way
+from equilix.carry.carried import Carried
+from equilix.carry.conditions import Support, Way
 from equilix.carry.leaning import ELBOWS
 from equilix.carry.shoulder import KNEE_REACH_M, knee_gaps_m
 from equilix.constants import STANDARD_GRAVITY_M_S2

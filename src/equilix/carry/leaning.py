@@ -14,7 +14,8 @@ from numpy.typing import NDArray
 
 from equilix.body.load import Held
 from equilix.body.posture import CHEST_DEPTH_M, SEAT_HIP, Stance, eye_of, stance_at
-from equilix.carry.conditions import Carried, Figure, Support, Way, X, Y
+from equilix.carry.carried import Carried
+from equilix.carry.conditions import Figure, Support, Way, X, Y
 from equilix.keys import ContactKey, ContactKind, Lean, Side
 from equilix.mechanics.contact import Bearing
 from equilix.units import Display, length

@@ -8,7 +8,8 @@ import numpy as np
 
 from equilix.body.load import choose_grips
 from equilix.body.posture import Stance, stance_arm_down
-from equilix.carry.conditions import Balance, Carried, Situation, Step, Support, Way
+from equilix.carry.carried import Carried
+from equilix.carry.conditions import Balance, Situation, Step, Support, Way
 from equilix.carry.hanging import hanging_balances, hanging_figures, hanging_verdict
 from equilix.keys import BalanceKey
 

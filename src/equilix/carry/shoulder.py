@@ -8,18 +8,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from equilix.body.posture import Stance, knees_m, stance_under_pad
-from equilix.carry.conditions import (
-    Balance,
-    Carried,
-    Figure,
-    Situation,
-    Step,
-    Support,
-    Way,
-    fore_aft,
-    off_by,
-    sideways,
-)
+from equilix.carry.carried import Carried
+from equilix.carry.conditions import Balance, Figure, Situation, Step, Support, Way, fore_aft, off_by, sideways
 from equilix.keys import BalanceKey, ContactKey, End, Side
 from equilix.mechanics.bearing import bearing_pressure_pa
 from equilix.mechanics.contact import Bearing, Holding

@@ -5,7 +5,8 @@ from __future__ import annotations
 import math
 from typing import Final
 
-from equilix.carry.conditions import Carried, Figure
+from equilix.carry.carried import Carried
+from equilix.carry.conditions import Figure
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.kit.carriers import Harness, SpringArm
 from equilix.mechanics.vibration import STEP_M, WALKING_HZ, answer, natural_hz

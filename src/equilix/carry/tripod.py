@@ -8,7 +8,8 @@ from typing import Final
 import numpy as np
 
 from equilix.body.posture import Stance, stance_at_eye
-from equilix.carry.conditions import Balance, Carried, Figure, Situation, Step, Support, Way, fore_aft, off_by, sideways
+from equilix.carry.carried import Carried
+from equilix.carry.conditions import Balance, Figure, Situation, Step, Support, Way, fore_aft, off_by, sideways
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.keys import BalanceKey, ContactKey
 from equilix.kit.carriers import TripodHead

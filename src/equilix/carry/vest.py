@@ -18,10 +18,10 @@ import numpy as np
 from equilix.body.operators import segments
 from equilix.body.posture import Stance, stance_at_eye
 from equilix.body.whole import SPINE_BEHIND
+from equilix.carry.carried import Carried
 from equilix.carry.conditions import (
     Balance,
     ByHeight,
-    Carried,
     Figure,
     Situation,
     Step,

@@ -17,7 +17,8 @@ from equilix.body.load import Effort, Held, efforts
 from equilix.body.operators import segments
 from equilix.body.posture import Stance
 from equilix.body.whole import BODY_CG, CHEST, WORN, Push, Spine, l5_point, pushes_of, spine
-from equilix.carry.conditions import Carried, Figure, Support, Way
+from equilix.carry.carried import Carried
+from equilix.carry.conditions import Figure, Support, Way
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.mechanics.contact import Hand, Holding
 from equilix.units import angle

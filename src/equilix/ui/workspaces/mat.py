@@ -88,9 +88,7 @@ class MatPage(Page):
         ]
         self.cloth.theme = self.theme
         self.cloth.lay_out(parts, document.display)
-        owned = sum(part.quantity for part in document.parts if part.owned)
-        weight = sum(part.mass_kg * part.quantity for part in document.parts if part.owned)
-        value = sum((part.price or 0) * part.quantity for part in document.parts if part.owned)
+        owned, weight, value = document.owned
         self.total.setText(
             f"{count(owned, 'piece', 'pieces')}, {mass(weight, document.display)}, worth {value:,.0f}. "
             "Drag one onto the rig."
