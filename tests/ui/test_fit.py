@@ -22,7 +22,7 @@ class Fit(WindowTest):
     def open_tab(self, tab: str) -> None:
         """Choose a tab and wait until it is filled."""
         self.page.choose(tab)
-        self.wait(lambda: not self.page._later.isActive() and not self.page.job.running)
+        self.wait(lambda: not self.page.waits)
 
     def test_key_and_marks(self) -> None:
         """F5 opens it; the drawing shows joints and the eye line, and leaves them with the workspace."""

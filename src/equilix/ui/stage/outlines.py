@@ -59,6 +59,7 @@ class OutlineBook:
     def __init__(self) -> None:
         self._known: OrderedDict[tuple[object, ...], tuple[Part, Outline]] = OrderedDict()
         self._last: tuple[Assembly, list[bytes]] | None = None
+        self._drawings: OrderedDict[tuple[int, float], tuple[Part, list[Stroke]]] = OrderedDict()
 
     def outline(
         self, part: Part, rotation: Array, extension_m: float, view: Projection, turned: bytes | None = None
@@ -69,11 +70,20 @@ class OutlineBook:
         if known is not None and known[0] is part:  # an id may be given again after a part has gone
             self._known.move_to_end(key)
             return known[1]
-        made = _project(strokes(part, extension_m), rotation, view)
+        made = _project(self._drawing(part, extension_m), rotation, view)
         self._known[key] = (part, made)
         if len(self._known) > MOST_REMEMBERED:
             self._known.popitem(last=False)
         return made
+
+    def _drawing(self, part: Part, extension_m: float) -> list[Stroke]:
+        """The drawing of a part in space; the three views ask for the same one after the other."""
+        known = self._drawings.get((id(part), extension_m))
+        if known is None or known[0] is not part:
+            known = self._drawings[id(part), extension_m] = (part, strokes(part, extension_m))
+            if len(self._drawings) > MOST_REMEMBERED:
+                self._drawings.popitem(last=False)
+        return known[1]
 
     def _turned(self, assembly: Assembly) -> list[bytes]:
         """The keys of all orientations; the three views ask for the same assembly one after the other."""

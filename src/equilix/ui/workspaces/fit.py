@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from functools import partial
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, NamedTuple
 
 from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QCheckBox, QWidget
 
+from equilix.analysis import Analysis
 from equilix.document import Document
-from equilix.fit.curves import lasts_s, operators_compared, over_aim, over_mass, over_slide, ways_compared
+from equilix.fit.curves import Curve, lasts_s, operators_compared, over_aim, over_mass, over_slide, ways_compared
 from equilix.fit.fit import BEARS, Fit
 from equilix.reading import CAUTION_LONG
 from equilix.ui.jobs import Called
@@ -19,7 +20,7 @@ from equilix.ui.stage.fit_chart import CurveChart, FlowBar, SteadinessChart
 from equilix.ui.theme import Theme, font
 from equilix.ui.widgets.columns import Columns
 from equilix.ui.widgets.fit_card import FitCard
-from equilix.ui.widgets.rows import section
+from equilix.ui.widgets.rows import Row, section
 from equilix.ui.widgets.sections import Sections
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, tint
@@ -62,6 +63,8 @@ class FitPage(Page):
         self.outer.addWidget(self.caution)
         self.job = session.jobs.new("Looking for what suits the body", PLANS)
         self.job.found.connect(self._found)
+        self.dear = session.jobs.new("Working the curves out")
+        self.dear.found.connect(self._found_dear)
         self._planned_for: tuple[Document, bool, Theme] | None = None
         self._later = QTimer(self, singleShot=True, interval=LATER_MS)
         self._later.timeout.connect(self._fill_later)
@@ -80,6 +83,7 @@ class FitPage(Page):
         del event
         self.session.view.show_overlay("figure", False)
         self.job.cancel()
+        self.dear.cancel()
         self._planned_for = None
         self._later.stop()
 
@@ -141,22 +145,24 @@ class FitPage(Page):
         works = [plan for plan in self.session.answers.plans if plan.works]
         points += [(plan.title, plan.steadiness, lasts_s(plan.after)) for plan in works]
         self.steady.show_points(points, self.theme)
-        curves = [over_aim(analysis), over_mass(analysis)]
-        curves += [curve for kind in ("body", "battery") if (curve := over_slide(document, analysis, kind)) is not None]
-        for number, chart in enumerate(self.charts):
-            chart.setVisible(number < len(curves))
-            if number < len(curves):
-                chart.show_curve(curves[number], self.theme, analysis.display)
+        self.dear.start(partial(_curves, document, analysis))
 
     def _show_comparison(self) -> None:
-        document, analysis, t = self.session.document, self.session.analysis, self.theme
-        people = [comparison_row(name, each) for name, each in operators_compared(document, analysis).items()]
-        ways = [
-            comparison_row(each.way.phrase.capitalize(), each) for each in ways_compared(document, analysis).values()
-        ]
-        self.text.show_sections(
-            [*section("The same rig on", people, t), *section("The same camera carried", ways, t)], t
-        )
+        self.dear.start(partial(_comparison, self.session.document, self.session.analysis))
+
+    def _found_dear(self, found: list[Curve] | Compared) -> None:
+        if isinstance(found, Compared):
+            t = self.theme
+            people, ways = (
+                section("The same rig on", found.people, t),
+                section("The same camera carried", found.ways, t),
+            )
+            self.text.show_sections([*people, *ways], t)
+            return
+        for number, chart in enumerate(self.charts):
+            chart.setVisible(number < len(found) and self.tabs.tab == CURVES)
+            if number < len(found):
+                chart.show_curve(found[number], self.theme, self.session.analysis.display)
 
     # plans for the body
 
@@ -191,13 +197,39 @@ class FitPage(Page):
     @property
     def waits(self) -> bool:
         """Whether something is still to be filled in."""
-        return self._later.isActive() or self.job.running
+        return self._later.isActive() or self.job.running or self.dear.running
 
     def stop(self) -> None:
         """Call off what is under way and wait for it."""
         super().stop()
         self._later.stop()
         self.job.cancel()
+        self.dear.cancel()
+
+
+class Compared(NamedTuple):
+    """The same rig on others, and carried in other ways: a row for each."""
+
+    people: list[Row]
+    ways: list[Row]
+
+
+def _curves(document: Document, analysis: Analysis, called_off: Called) -> Iterator[list[Curve]]:
+    found = [over_aim(analysis), over_mass(analysis)]
+    for kind in ("body", "battery"):
+        if called_off():
+            return
+        curve = over_slide(document, analysis, kind)
+        if curve is not None:
+            found.append(curve)
+    yield found
+
+
+def _comparison(document: Document, analysis: Analysis, called_off: Called) -> Iterator[Compared]:
+    people = [comparison_row(name, each) for name, each in operators_compared(document, analysis).items()]
+    if not called_off():
+        others = ways_compared(document, analysis).values()
+        yield Compared(people, [comparison_row(each.way.phrase.capitalize(), each) for each in others])
 
 
 def _for_the_body(document: Document, setup_id: str, together: bool, called_off: Called) -> Iterator[FitPlan]:

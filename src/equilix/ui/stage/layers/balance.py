@@ -125,8 +125,10 @@ def forces(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
 
 def table(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
     """From above: what touches the table, the edge over which it tips first, and the tip angle over it."""
+    if sheet.view is not PLAN or "table" not in scene.overlays:
+        return
     found = scene.analysis.on_table
-    if sheet.view is not PLAN or "table" not in scene.overlays or found is None or len(found.polygon_m) < 2:
+    if found is None or len(found.polygon_m) < 2:
         return
     corners = [sheet.place_px(np.array((x, y, 0.0))) for x, y in found.polygon_m]
     yield Shape(polygon(*corners), "hold", "hold", 1.6, "dash", fill_alpha=26)
