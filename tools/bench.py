@@ -26,7 +26,7 @@ from equilix.document import Document
 from equilix.edits import rigging
 from equilix.planner.schools import plans
 from equilix.report import report
-from equilix.store.reading import parse
+from equilix.store.parsing import parse
 from equilix.store.writing import to_bytes
 from equilix.ui.app import open_window
 from equilix.ui.theme import load_fonts

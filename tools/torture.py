@@ -29,7 +29,7 @@ from tests.core.random_edits import random_edit
 from equilix.analysis import analyse
 from equilix.demo import lighthouse
 from equilix.errors import Refused
-from equilix.store.reading import open_document, parse
+from equilix.store.parsing import open_document, parse
 from equilix.store.recovery import find_lost
 from equilix.store.saving import checked_bytes, save
 

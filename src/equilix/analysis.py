@@ -295,7 +295,7 @@ def analyse_with(
     rules: Mapping[str, float] | None = None,
     readings: Sequence[Reading] = (),
 ) -> Analysis:
-    """Analyse a setup made of ``parts``. The setup must have passed :func:`equilix.check.setup_faults`.
+    """Analyse a setup made of ``parts``. The setup must have passed :func:`equilix.faults.setup_faults`.
 
     An empty setup is legal: its mass is 0 and nothing supports it.
     """

@@ -17,7 +17,7 @@ from equilix.model import Model
 from equilix.planner.schools import plan, plans
 from equilix.report import LEVEL, guide_report, guide_text, plans_report, plans_text, report, report_text, schema_text
 from equilix.rig.setups import Setup
-from equilix.store.reading import open_document
+from equilix.store.parsing import open_document
 from equilix.store.saving import save
 from equilix.units import count
 from equilix.words.names import BALANCES

@@ -13,7 +13,7 @@ from equilix.analysis import Analysis
 
 if TYPE_CHECKING:
     from equilix.checks.build_order import BuildStep
-    from equilix.checks.check import Check
+    from equilix.checks.rules import Check
     from equilix.fit.fit import Fit
     from equilix.power.network import Network
 

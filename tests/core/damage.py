@@ -15,12 +15,12 @@ from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.errors import UnreadableFile
 from equilix.planner.schools import plans
-from equilix.reading import read_out, sureness
 from equilix.report import report, report_text
 from equilix.store.differences import differences
-from equilix.store.reading import parse
+from equilix.store.parsing import parse
 from equilix.store.saving import checked_bytes
 from equilix.store.writing import to_bytes
+from equilix.words.reading import read_out, sureness
 
 ODD = (
     0, -1, 1, 0.5, 3, 1e-9, 1e9, -1e9, 1e200, 1e-200, 10, -10, 199.9, 2**70, -0.0, True, None, "", "x", "base", "lens",

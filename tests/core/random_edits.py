@@ -10,16 +10,16 @@ from types import ModuleType
 from typing import Any
 
 from equilix.carry import WAYS
-from equilix.checks.check import RULES
+from equilix.checks.rules import RULES
 from equilix.document import Document
-from equilix.edits import carrying, electric, kit, ratings, rigging
+from equilix.edits import carrying, kit, powering, ratings, rigging
 from equilix.kit.catalogue import KINDS
 from equilix.kit.materials import MATERIALS
 
 Edit = Callable[[Document], Document]
 NUMBERS = (0.0, -0.001, 0.01, 0.05, -0.2, 1.0, 1e-9, 1e9, -1e300, math.nan, math.inf, math.pi)
 WORDS = ("", " ", "a", "Lamp room", "<b>", "A & B", "x" * 200, "ü€𝄞", "\x00", "none", "\ud800", "a/b/c")
-MODULES = (rigging, carrying, electric, kit, ratings)
+MODULES = (rigging, carrying, powering, kit, ratings)
 """Where edits are; every one of them has a line in :data:`MAKERS`."""
 
 
@@ -127,7 +127,7 @@ def _change_cable(c: Chooser) -> Edit:
         ({"length_m": c.above_0()}, {"gauge": c.rng.randrange(40)}, {"name": c.word()}, {"start": c.placement()},
          {"mass_kg": c.number()}, {"output": c.word()}, {"lenght_m": 1.0})
     )  # fmt: skip
-    return lambda d: electric.change_cable(d, c.setup_id, key, **updates)
+    return lambda d: powering.change_cable(d, c.setup_id, key, **updates)
 
 
 def _add_part(c: Chooser) -> Edit:
@@ -198,14 +198,14 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
         lambda d, a=c.word(), b=c.placement(), e=c.placement(): carrying.add_cable(d, c.setup_id, a, b, e)
     ),
     "remove_cable": lambda c: lambda d, key=c.cable(): carrying.remove_cable(d, c.setup_id, key),
-    "connect": lambda c: lambda d, a=c.placement(), b=c.placement(): electric.connect(d, c.setup_id, a, b),
+    "connect": lambda c: lambda d, a=c.placement(), b=c.placement(): powering.connect(d, c.setup_id, a, b),
     "change_cable": _change_cable,
     "set_mode": lambda c: (
-        lambda d, mode=c.rng.choice(("standby", "record", "full", "off")): electric.set_mode(d, c.setup_id, mode)
+        lambda d, mode=c.rng.choice(("standby", "record", "full", "off")): powering.set_mode(d, c.setup_id, mode)
     ),
-    "set_temperature": lambda c: lambda d, at=c.number() * 100: electric.set_temperature(d, c.setup_id, at),
+    "set_temperature": lambda c: lambda d, at=c.number() * 100: powering.set_temperature(d, c.setup_id, at),
     "set_rule": lambda c: (
-        lambda d, key=c.rng.choice((*RULES, "nothing")), v=c.rng.choice((c.above_0(), None)): electric.set_rule(
+        lambda d, key=c.rng.choice((*RULES, "nothing")), v=c.rng.choice((c.above_0(), None)): powering.set_rule(
             d, key, v
         )
     ),

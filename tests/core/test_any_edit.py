@@ -6,9 +6,9 @@ import unittest
 from equilix.analysis import analyse
 from equilix.carry import WAYS
 from equilix.demo import lighthouse
-from equilix.edits import carrying, electric, kit
+from equilix.edits import carrying, kit, powering
 from equilix.errors import Refused
-from equilix.store.reading import parse
+from equilix.store.parsing import parse
 from equilix.store.saving import checked_bytes
 from equilix.store.writing import to_bytes
 from tests.core.random_edits import MAKERS, MODULES, edits_of, random_edit
@@ -66,7 +66,7 @@ class AnyEdit(unittest.TestCase):
         for change in (
             lambda: kit.change_part(document, "zoom-28-80", id="prime-35"),
             lambda: kit.change_operator(document, "tall", id="slight"),
-            lambda: electric.change_cable(document, "causeway", "power-body", id="power-monitor-7"),
+            lambda: powering.change_cable(document, "causeway", "power-body", id="power-monitor-7"),
         ):
             with self.assertRaisesRegex(Refused, "cannot be changed"):
                 change()

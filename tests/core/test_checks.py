@@ -8,11 +8,11 @@ from scipy.spatial import ConvexHull
 
 from equilix.analysis import Analysis, analyse
 from equilix.checks.build_order import build_order, strip_order
-from equilix.checks.check import RULES, Check
 from equilix.checks.findings import checks
+from equilix.checks.rules import RULES, Check
 from equilix.demo import lighthouse
 from equilix.document import Document
-from equilix.edits import electric, kit, rigging
+from equilix.edits import kit, powering, rigging
 from equilix.edits.ratings import rate
 from equilix.mechanics.beams import bending_pa, first_frequency_hz, sags_m, tube_area_moment_m4
 from equilix.mechanics.fasteners import INCH_M, THREADS, screw_load_n, shear_pa
@@ -239,9 +239,9 @@ class Findings(unittest.TestCase):
 
     def test_own_rules(self) -> None:
         """A rule of thumb can be set, and is the usual one again when it is taken back."""
-        made = electric.set_rule(lighthouse(), "smooth_handle_kg", 20.0)
+        made = powering.set_rule(lighthouse(), "smooth_handle_kg", 20.0)
         self.assertEqual(found("lamp-room", "handle", made)[0].level, "fine")
-        made = electric.set_rule(made, "smooth_handle_kg", None)
+        made = powering.set_rule(made, "smooth_handle_kg", None)
         self.assertEqual(made.rules, {})
         self.assertEqual(found("lamp-room", "handle", made)[0].level, "stop")
         self.assertTrue(all(each.value > 0 for each in RULES.values()))

@@ -25,7 +25,7 @@ from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.edits import kit
 from equilix.report import REPORT_VERSION, plan_text, report, report_text, schema_text
-from equilix.store.reading import open_document
+from equilix.store.parsing import open_document
 from equilix.store.saving import save
 from tests.core.builders import analysed, balanced_on_pad
 

@@ -6,8 +6,8 @@ from importlib import metadata
 from pathlib import Path
 
 from equilix.analysis import analyse
-from equilix.check import document_faults
 from equilix.demo import lighthouse
+from equilix.faults import document_faults
 from equilix.kit.catalogue import KINDS
 
 ROOT = Path(__file__).parents[2]

@@ -3,7 +3,7 @@
 import unittest
 
 from equilix.demo import lighthouse
-from equilix.edits import carrying, electric, kit, rigging
+from equilix.edits import carrying, kit, powering, rigging
 from equilix.edits.ratings import rate
 from equilix.store.differences import differences
 from tests.core.random_edits import random_edit
@@ -27,7 +27,7 @@ class Differences(unittest.TestCase):
             (rigging.remove(start, ROOM, "matte-box"), "Setup “Lamp room”: “matte box” is taken off"),
             (kit.rename_setup(start, ROOM, "Lamp"), "Setup “Lamp room”: name “Lamp room” → “Lamp”"),
             (carrying.sit(start, ROOM, True), "Setup “Lamp room”: seated"),
-            (electric.set_rule(start, "screw_factor", 4.0), "Rule of thumb “screw_factor”: as usual → 4"),
+            (powering.set_rule(start, "screw_factor", 4.0), "Rule of thumb “screw_factor”: as usual → 4"),
             (kit.remove_setup(start, ROOM), "Setup “Lamp room” is gone"),
             (kit.add_setup(start, "Roof")[0], "Setup “Roof” is new"),
             (kit.choose_display(start, "us"), "Units: another"),

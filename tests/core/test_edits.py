@@ -3,12 +3,12 @@
 import math
 import unittest
 
-from equilix.check import document_faults, setup_faults
 from equilix.demo import lighthouse
 from equilix.document import Document, empty
 from equilix.edits import kit, rigging
 from equilix.edits.history import DEEPEST, History
 from equilix.errors import Refused
+from equilix.faults import document_faults, setup_faults
 from equilix.kit.catalogue import KINDS, free_id, make_part
 from equilix.rig.setups import Placement
 from tests.core.builders import box, document, free

@@ -17,7 +17,7 @@ from equilix.body.whole import MASS_SHARES, ON_UPPER_BODY, WORN, neck_moment_nm,
 from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.demo import lighthouse
 from equilix.document import Document
-from equilix.edits import carrying, electric, kit, rigging
+from equilix.edits import carrying, kit, powering, rigging
 from equilix.errors import Refused
 from equilix.fit.curves import (
     held_at,
@@ -180,7 +180,7 @@ class Eyes(unittest.TestCase):
 
     def test_own_viewing_distance(self) -> None:
         """The distance at which a screen is too far is a rule that can be changed."""
-        near = electric.set_rule(lighthouse(), "view_farthest_m", 0.3)
+        near = powering.set_rule(lighthouse(), "view_farthest_m", 0.3)
         found = gaze(scene("evening", near))
         assert found is not None
         self.assertIn("too far to see focus", found.complaints)

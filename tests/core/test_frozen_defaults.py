@@ -12,7 +12,7 @@ from equilix.demo import lighthouse
 from equilix.document import VERSION, Document
 from equilix.kit.parts import Grip
 from equilix.model import Model
-from equilix.store.reading import parse
+from equilix.store.parsing import parse
 from equilix.store.writing import to_bytes
 from tests.core.builders import box, document, free
 

@@ -15,8 +15,8 @@ from equilix.document import Document
 from equilix.edits import carrying, rigging
 from equilix.keys import ContactKey, hand_key
 from equilix.kit.parts import Grip
-from equilix.reading import read_out
 from equilix.words.names import EFFORTS
+from equilix.words.reading import read_out
 from tests.core.builders import analysed, box, document, free
 
 

@@ -19,7 +19,7 @@ from equilix.kit.carriers import Harness as Line
 from equilix.kit.parts import Anchor, Grip
 from equilix.mechanics.vibration import natural_hz, transmissibility
 from equilix.planner.schools import plans
-from equilix.reading import read_out
+from equilix.words.reading import read_out
 from tests.core.builders import analysed, assert_in_equilibrium, box, document, free
 
 

@@ -17,8 +17,8 @@ from equilix.fit.fit import Fit
 from equilix.keys import ContactKey, hand_key
 from equilix.kit.catalogue import make_part
 from equilix.mechanics.contact import Bearing, Contact, Hand, hold
-from equilix.reading import one_hand_words, read_out
 from equilix.report import report, report_text
+from equilix.words.reading import one_hand_words, read_out
 from tests.core.builders import assert_in_equilibrium
 
 

@@ -6,7 +6,7 @@ import unittest
 from equilix.analysis import Analysis, analyse
 from equilix.demo import lighthouse
 from equilix.document import Document
-from equilix.edits import electric, rigging
+from equilix.edits import powering, rigging
 from equilix.kit.mounts import MountPoint, Telescope, Track
 from equilix.planner.moves import find_moves
 from equilix.planner.plan import DrawOut, SlideTo
@@ -28,12 +28,12 @@ class Target(unittest.TestCase):
 
     def test_own_rules(self) -> None:
         """Both figures can be changed, and plans follow."""
-        made = electric.set_rule(lighthouse(), "target_shoulder_m", 0.004)
+        made = powering.set_rule(lighthouse(), "target_shoulder_m", 0.004)
         analysis = analyse(made, made.setups[0])
         self.assertAlmostEqual(analysis.conditions[0].balance.target_m, 0.004, delta=1e-12)
         after = plan("move", made, analysis).after
         self.assertLessEqual(abs(after.conditions[0].value_m), 0.0045)
-        made = electric.set_rule(made, "target_share", 0.5)
+        made = powering.set_rule(made, "target_share", 0.5)
         self.assertAlmostEqual(analyse(made, made.setups[0]).conditions[1].balance.target_share, 0.5, delta=1e-12)
 
     def test_the_lamp_room_ends_near_the_middle(self) -> None:
@@ -47,7 +47,7 @@ class Target(unittest.TestCase):
         for seed in range(12):
             made = random_rig(seed)
             analysis = analysed(made)
-            wide = analysed(electric.set_rule(electric.set_rule(made, "target_share", 1.0), "target_shoulder_m", 1.0))
+            wide = analysed(powering.set_rule(powering.set_rule(made, "target_share", 1.0), "target_shoulder_m", 1.0))
             ours, without = solve(analysis, find_moves(analysis)), solve(wide, find_moves(wide))
             assert ours is not None and without is not None
             self.assertLessEqual(len(ours.slides_m), len(without.slides_m))

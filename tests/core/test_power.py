@@ -8,7 +8,7 @@ import numpy as np
 from equilix.analysis import analyse
 from equilix.demo import lighthouse
 from equilix.document import Document
-from equilix.edits import carrying, electric, kit, rigging
+from equilix.edits import carrying, kit, powering, rigging
 from equilix.errors import Refused
 from equilix.kit.electric import Draw, Electric, Input, Output
 from equilix.mechanics.mass_properties import combine
@@ -110,7 +110,7 @@ class Tree(unittest.TestCase):
         made = kit.change_part(made, "boxy-body", electric=body.changed(stops_without=("monitor",)))
         setup = made.setups_by_id["evening"]
         made = made.with_setup(setup.changed(cables=()))
-        made = electric.connect(made, "evening", "battery", "monitor-5")
+        made = powering.connect(made, "evening", "battery", "monitor-5")
         found = network(made, "evening")
         self.assertIn("body", found.stopped_by(found.runs[0]))
 
@@ -129,7 +129,7 @@ class Troubles(unittest.TestCase):
     def test_wrong_connector(self) -> None:
         """The evening's monitor cable has the wrong end; one with both connectors mends it."""
         self.assertIn("tap does not fit barrel", self.said(lighthouse(), "evening"))
-        made = electric.change_cable(lighthouse(), "evening", "power-monitor-5", adapts=True)
+        made = powering.change_cable(lighthouse(), "evening", "power-monitor-5", adapts=True)
         self.assertNotIn("does not fit", self.said(made, "evening"))
 
     def test_wrong_voltage(self) -> None:
@@ -167,7 +167,7 @@ class Troubles(unittest.TestCase):
     def test_cable_lengths(self) -> None:
         """Shorter than the straight way, taut, and hanging in a loop."""
         for length_m, word in ((0.1, "too short"), (0.31, "taut"), (3.0, "loop that snags")):
-            made = electric.change_cable(lighthouse(), "lamp-room", "power-body", length_m=length_m)
+            made = powering.change_cable(lighthouse(), "lamp-room", "power-body", length_m=length_m)
             self.assertIn(word, self.said(made))
 
     def test_battery_without_outputs(self) -> None:
@@ -181,7 +181,7 @@ class Troubles(unittest.TestCase):
 
     def test_sockets_that_are_not_there(self) -> None:
         """An unknown output: what there is."""
-        made = electric.change_cable(lighthouse(), "lamp-room", "power-body", output="nowhere")
+        made = powering.change_cable(lighthouse(), "lamp-room", "power-body", output="nowhere")
         self.assertIn("It has tap 1, tap 2, low", self.said(made))
 
 
@@ -253,7 +253,7 @@ class Routes(unittest.TestCase):
             (0.9 * way.straight_m, "too short"), (1.05 * way.straight_m, "is taut"), (between, "hangs across the rig"),
             (1.05 * way.wanted_m, ""), (1.5 * way.wanted_m + 0.3, "a loop that snags"),
         ):  # fmt: skip
-            changed = electric.change_cable(made, "lamp-room", cable.id, length_m=length_m)
+            changed = powering.change_cable(made, "lamp-room", cable.id, length_m=length_m)
             mine = [t.problem for t in network(changed).troubles if t.problem.startswith(f"The {cable.name}")]
             self.assertEqual(len(mine), bool(said), mine)
             self.assertIn(said, " ".join(mine))
@@ -279,8 +279,8 @@ class Routes(unittest.TestCase):
         """A converter between battery and monitor: fed through it, and it takes a ninth more."""
         made, _ = kit.add_part(lighthouse(), "voltage converter", "converter", 0.09, (0.06, 0.04, 0.022))
         made, key = rigging.add(made, "lamp-room", "voltage-converter", "rear-rods", "rods", slide_m=-0.1)
-        made = electric.connect(made, "lamp-room", "battery-plate", key)
-        made = electric.connect(made, "lamp-room", key, "monitor-5")
+        made = powering.connect(made, "lamp-room", "battery-plate", key)
+        made = powering.connect(made, "lamp-room", key, "monitor-5")
         found = network(made)
         self.assertEqual(found.battery_of("monitor-5"), "battery")
         self.assertAlmostEqual(found.loads[key].through_w, found.loads["monitor-5"].own_w / 0.9, delta=1e-9)
@@ -292,25 +292,25 @@ class Edits(unittest.TestCase):
 
     def test_connect(self) -> None:
         """Best output to best input, long enough, in place of the cable before; then nothing is without power."""
-        made = electric.connect(lighthouse(), "lamp-room", "battery-plate", "transmitter")
+        made = powering.connect(lighthouse(), "lamp-room", "battery-plate", "transmitter")
         cable = made.setups_by_id["lamp-room"].cables[-1]
         self.assertEqual((cable.output, cable.input, cable.length_m), ("low", "power in", 0.8))
         self.assertEqual([t for t in network(made).troubles if t.bad], [])
-        again = electric.connect(made, "lamp-room", "body", "transmitter")
+        again = powering.connect(made, "lamp-room", "body", "transmitter")
         self.assertEqual(len(again.setups_by_id["lamp-room"].cables), len(made.setups_by_id["lamp-room"].cables))
 
     def test_refusals(self) -> None:
         """No sockets, itself, no such cable, silly temperature, unknown mode and rule."""
         made = lighthouse()
         for change in (
-            lambda: electric.connect(made, "lamp-room", "lens", "body"),
-            lambda: electric.connect(made, "lamp-room", "body", "body"),
-            lambda: electric.change_cable(made, "lamp-room", "none", gauge=20),
-            lambda: electric.change_cable(made, "lamp-room", "power-body", length_m=-1.0),
-            lambda: electric.set_temperature(made, "lamp-room", 90.0),
-            lambda: electric.set_mode(made, "lamp-room", "sleep"),
-            lambda: electric.set_rule(made, "moon", 1.0),
-            lambda: electric.set_rule(made, "rod_sag_m", -1.0),
+            lambda: powering.connect(made, "lamp-room", "lens", "body"),
+            lambda: powering.connect(made, "lamp-room", "body", "body"),
+            lambda: powering.change_cable(made, "lamp-room", "none", gauge=20),
+            lambda: powering.change_cable(made, "lamp-room", "power-body", length_m=-1.0),
+            lambda: powering.set_temperature(made, "lamp-room", 90.0),
+            lambda: powering.set_mode(made, "lamp-room", "sleep"),
+            lambda: powering.set_rule(made, "moon", 1.0),
+            lambda: powering.set_rule(made, "rod_sag_m", -1.0),
         ):
             with self.assertRaises(Refused):
                 change()

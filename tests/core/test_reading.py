@@ -10,11 +10,11 @@ from unittest import mock
 from equilix.cli import unknown_keys
 from equilix.demo import lighthouse
 from equilix.document import MOST_PARTS
-from equilix.edits import electric, rigging
+from equilix.edits import powering, rigging
 from equilix.errors import Refused, UnreadableFile
 from equilix.rig.setups import MOST_CABLES, MOST_PLACEMENTS
-from equilix.store import reading
-from equilix.store.reading import open_document, parse
+from equilix.store import parsing
+from equilix.store.parsing import open_document, parse
 from equilix.store.saving import save
 from equilix.store.strict_json import LARGEST_BYTES, MOST_OBJECTS
 from equilix.store.writing import to_bytes
@@ -57,11 +57,11 @@ class RoundTrip(InFolder):
         setup = next(setup for setup in raw["setups"] if setup.get("cables"))
         setup["cables"][0]["label"] = "red"
         made, key, cable = parse(json.dumps(raw).encode()), setup["id"], setup["cables"][0]["id"]
-        changed = electric.change_cable(made, key, cable, length_m=0.9)
+        changed = powering.change_cable(made, key, cable, length_m=0.9)
         found = next(c for c in changed.setups_by_id[key].cables if c.id == cable)
         self.assertEqual((found.length_m, found.model_extra), (0.9, {"label": "red"}))
         with self.assertRaisesRegex(Refused, "“lenght_m” cannot be changed"):
-            electric.change_cable(made, key, cable, lenght_m=0.9)
+            powering.change_cable(made, key, cable, lenght_m=0.9)
 
 
 class BadFiles(InFolder):
@@ -257,8 +257,8 @@ class BadFiles(InFolder):
             return {**data, "version": data["version"] + 1}
 
         with (
-            mock.patch.object(reading, "VERSION", 3),
-            mock.patch.dict(reading.MIGRATIONS, {1: step, 2: step}),
+            mock.patch.object(parsing, "VERSION", 3),
+            mock.patch.dict(parsing.MIGRATIONS, {1: step, 2: step}),
             self.assertRaises(UnreadableFile),  # the model of today is version 1
         ):
             parse(to_bytes(lighthouse()))

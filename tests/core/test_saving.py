@@ -14,7 +14,7 @@ from equilix.demo import lighthouse
 from equilix.errors import UnwritableFile
 from equilix.store import saving
 from equilix.store.disk import Fingerprint, fingerprint
-from equilix.store.reading import open_document
+from equilix.store.parsing import open_document
 from equilix.store.saving import ChangedMeanwhile, backup_of, save
 from tests.core.in_folder import InFolder
 

@@ -12,8 +12,8 @@ from equilix.demo import lighthouse
 from equilix.document import empty
 from equilix.edits import kit, rigging
 from equilix.keys import hand_key
-from equilix.reading import CAUTION, CAUTION_LONG, read_out, sureness, whereabouts
 from equilix.rig.setups import Placement
+from equilix.words.reading import CAUTION, CAUTION_LONG, read_out, sureness, whereabouts
 from tests.core.builders import PERSON, analysed, balanced_on_pad, box, document, free, padded
 
 

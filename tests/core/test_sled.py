@@ -21,8 +21,8 @@ from equilix.kit.parts import Anchor
 from equilix.mechanics.mass_properties import inertia_about
 from equilix.planner import schools
 from equilix.planner.schools import plans
-from equilix.reading import read_out
 from equilix.rig.clearance import free_travel
+from equilix.words.reading import read_out
 from tests.core.builders import analysed, box, document, free
 
 

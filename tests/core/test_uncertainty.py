@@ -12,9 +12,9 @@ from equilix.edits import kit, rigging
 from equilix.guide.observing import correct, read_seen
 from equilix.keys import BalanceKey
 from equilix.mechanics.uncertainty import Data
-from equilix.reading import sureness
-from equilix.store.reading import parse
+from equilix.store.parsing import parse
 from equilix.store.saving import checked_bytes
+from equilix.words.reading import sureness
 from tests.core.builders import analysed, box, document, free, padded
 
 

@@ -17,9 +17,9 @@ from equilix.errors import Refused
 from equilix.guide.steps import advise, finish, steps_of
 from equilix.kit.carriers import TripodHead
 from equilix.planner.schools import plan, plans
-from equilix.reading import read_out
 from equilix.report import report
 from equilix.rig.setups import Placement
+from equilix.words.reading import read_out
 
 SCENES = [setup.id for setup in lighthouse().setups]
 

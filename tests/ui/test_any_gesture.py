@@ -3,7 +3,7 @@
 import random
 import unittest
 
-from equilix.store.reading import parse
+from equilix.store.parsing import parse
 from equilix.store.saving import checked_bytes
 from tests.ui.random_gestures import Player
 from tests.ui.window_test import WindowTest

@@ -10,7 +10,7 @@ from PySide6.QtGui import QDragEnterEvent, QDropEvent
 from equilix.demo import lighthouse
 from equilix.errors import UnwritableFile
 from equilix.store import state
-from equilix.store.reading import open_document
+from equilix.store.parsing import open_document
 from equilix.store.saving import backup_of, save
 from tests.ui.window_test import WindowTest
 

@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QAbstractButton, QLabel, QMenu, QTreeWidget, QWidg
 
 from equilix.demo import lighthouse
 from equilix.document import Document
-from equilix.store.reading import parse
+from equilix.store.parsing import parse
 from equilix.store.writing import to_bytes
 from equilix.ui.ratings_panel import RatingsPanel
 from equilix.ui.widgets.tint import as_tip, on_button

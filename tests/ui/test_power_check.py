@@ -6,7 +6,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 
 from equilix.edits import kit
-from equilix.edits.electric import set_rule
+from equilix.edits.powering import set_rule
 from tests.ui.window_test import WindowTest
 
 

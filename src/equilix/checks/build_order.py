@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from typing import Final
 
 from equilix.analysis import Analysis
-from equilix.checks.check import rule
 from equilix.checks.resting import rest, stands_rad
+from equilix.checks.rules import rule
 from equilix.kit.catalogue import kind_of
 from equilix.kit.mount_kinds import mount_kind
 

@@ -6,12 +6,12 @@ from collections.abc import Mapping
 
 from equilix.analysis import Analysis
 from equilix.checks import room
-from equilix.checks.check import ORDER, Check
 from equilix.checks.handling import handle, table
 from equilix.checks.lens_mount import lens_mount
 from equilix.checks.printed import plastics
 from equilix.checks.rated import clamps, ratings
 from equilix.checks.rods import rods
+from equilix.checks.rules import ORDER, Check
 from equilix.checks.screws import screws
 
 KINDS = (

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 
 from equilix.analysis import Analysis
-from equilix.checks.check import THUMB, Check, level_of, rule
+from equilix.checks.rules import THUMB, Check, level_of, rule
 from equilix.units import angle, mass
 
 

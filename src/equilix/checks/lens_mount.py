@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
-from equilix.checks.check import THUMB, Check, level_of, rule
+from equilix.checks.rules import THUMB, Check, level_of, rule
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.units import apart, force, torque
 

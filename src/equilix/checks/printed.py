@@ -6,7 +6,7 @@ from collections.abc import Iterator, Mapping
 from typing import Final
 
 from equilix.analysis import Analysis
-from equilix.checks.check import THUMB, Check, level_of, rule
+from equilix.checks.rules import THUMB, Check, level_of, rule
 from equilix.kit.materials import SOFTENS_C
 from equilix.units import mass
 

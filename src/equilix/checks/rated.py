@@ -7,7 +7,7 @@ from collections.abc import Iterator, Mapping
 import numpy as np
 
 from equilix.analysis import Analysis
-from equilix.checks.check import Check, Level, level_of
+from equilix.checks.rules import Check, Level, level_of
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.keys import hand_key
 from equilix.units import apart, mass, torque

@@ -8,7 +8,7 @@ from typing import Final
 
 from equilix.analysis import Analysis
 from equilix.body.operators import segments
-from equilix.checks.check import THUMB, Check
+from equilix.checks.rules import THUMB, Check
 from equilix.kit.carriers import Harness
 from equilix.rig.clearance import in_room, overlaps
 from equilix.units import angle, length, stature

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Mapping
 import numpy as np
 
 from equilix.analysis import Analysis
-from equilix.checks.check import THUMB, Check, level_of, rule
+from equilix.checks.rules import THUMB, Check, level_of, rule
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.kit.materials import SOFTENS_C
 from equilix.kit.parts import Part

@@ -8,10 +8,10 @@ from typing import Any
 from pydantic import ValidationError
 
 from equilix.carry import WAYS
-from equilix.check import setup_faults
 from equilix.document import Document
 from equilix.edits.rigging import placement_of, refused_by, setup_of
 from equilix.errors import Refused
+from equilix.faults import setup_faults
 from equilix.kit.catalogue import free_id
 from equilix.kit.parts import Part
 from equilix.rig.seats import seat_of

@@ -7,10 +7,10 @@ from typing import Any
 from pydantic import ValidationError
 
 from equilix.body.operators import Operator
-from equilix.check import setup_faults
 from equilix.document import MOST_OPERATORS, MOST_PARTS, MOST_SETUPS, Document
 from equilix.edits.rigging import refused_by, setup_of
 from equilix.errors import Refused
+from equilix.faults import setup_faults
 from equilix.kit.catalogue import free_id, make_part
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading

@@ -7,9 +7,9 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from equilix.check import setup_faults, turns
 from equilix.document import Document
 from equilix.errors import Refused
+from equilix.faults import setup_faults, turns
 from equilix.kit.catalogue import free_id
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Part

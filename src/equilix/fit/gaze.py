@@ -13,7 +13,7 @@ from equilix.analysis import Analysis
 from equilix.body.neck import bent_rad, neck_words
 from equilix.body.posture import eye_of
 from equilix.carry.leaning import EYE_GETS_M
-from equilix.checks.check import rule
+from equilix.checks.rules import rule
 from equilix.units import Display, angle, length
 
 Array = NDArray[np.float64]

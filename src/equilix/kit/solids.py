@@ -28,7 +28,7 @@ CORNERS = np.array([[(corner >> axis) & 1 for axis in range(3)] for corner in ra
 
 
 @dataclass(frozen=True, slots=True)
-class Outline:
+class Polyhedron:
     """A convex solid about its centre: corners ``(k, 3)``, m, and unit directions of faces and edges ``(f, 3)``."""
 
     corners_m: Array
@@ -70,9 +70,9 @@ class Box(_Solid):
         return np.array(self.size_m) / 2
 
     @cached_property
-    def outline(self) -> Outline:
+    def outline(self) -> Polyhedron:
         """Its corners, faces and edges about the centre."""
-        return Outline(CORNERS * self.half_m, np.eye(3), np.eye(3))
+        return Polyhedron(CORNERS * self.half_m, np.eye(3), np.eye(3))
 
 
 class Tube(_Solid):
@@ -106,7 +106,7 @@ class Tube(_Solid):
         return _round_half(self.radius_m, self.length_m, self.axis)
 
     @cached_property
-    def outline(self) -> Outline:
+    def outline(self) -> Polyhedron:
         """Its corners, faces and edges about the centre."""
         return _prism(self.radius_m, self.length_m, self.axis)
 
@@ -135,7 +135,7 @@ class Cylinder(_Solid):
         return _round_half(self.radius_m, self.length_m, self.axis)
 
     @cached_property
-    def outline(self) -> Outline:
+    def outline(self) -> Polyhedron:
         """Its corners, faces and edges about the centre."""
         return _prism(self.radius_m, self.length_m, self.axis)
 
@@ -156,7 +156,7 @@ def _round_half(radius_m: float, length_m: float, axis: Axis) -> Array:
     return half
 
 
-def _prism(radius_m: float, length_m: float, axis: Axis) -> Outline:
+def _prism(radius_m: float, length_m: float, axis: Axis) -> Polyhedron:
     """A prism along an axis, with a corner on each of the other axes."""
     k = AXES.index(axis)
     along, a, b = np.eye(3)[[k, (k + 1) % 3, (k + 2) % 3]]
@@ -166,4 +166,4 @@ def _prism(radius_m: float, length_m: float, axis: Axis) -> Outline:
     half = turns[: SIDES // 2] + math.pi / SIDES
     normals = np.outer(np.cos(half), a) + np.outer(np.sin(half), b)
     edges = np.outer(-np.sin(half), a) + np.outer(np.cos(half), b)
-    return Outline(corners, np.vstack((along, normals)), np.vstack((along, edges)))
+    return Polyhedron(corners, np.vstack((along, normals)), np.vstack((along, edges)))

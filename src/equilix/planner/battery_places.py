@@ -18,7 +18,7 @@ from equilix.rig.clearance import new_strikes
 
 
 @dataclass(frozen=True)
-class Place:
+class BatteryPlace:
     """A battery on a mount: what it does to balance and inertia, what it strikes or blocks."""
 
     battery: str
@@ -49,7 +49,7 @@ class Place:
 
 def battery_places(
     document: Document, analysis: Analysis, cancelled: Callable[[], bool] = lambda: False
-) -> list[Place]:
+) -> list[BatteryPlace]:
     """Every battery of the kit on every mount that takes it, in place of the rig's first battery; the best first.
 
     Ranked by what it strikes, balance, rotational inertia, the hand's reach and the way of its cable.
@@ -67,7 +67,7 @@ def battery_places(
             if cancelled():
                 raise Cancelled
             carrier = parts[setup.by_id[parent].part].name
-            trial = Place(
+            trial = BatteryPlace(
                 battery.id, part.id, parent, point.name, analysis, 0.0, 1.0, (), f"{part.name} on the {carrier}"
             )
             try:
@@ -84,7 +84,7 @@ def battery_places(
             )
             ratio = float(after.mass.inertia_kg_m2[2, 2] / analysis.mass.inertia_kg_m2[2, 2])
             found.append(
-                Place(
+                BatteryPlace(
                     battery.id, part.id, parent, point.name, after, off, ratio, struck, trial.text,
                     _to_camera(after, battery.id, parent), _in_reach(after, battery.id),
                 )

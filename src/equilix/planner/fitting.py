@@ -14,10 +14,10 @@ import numpy as np
 
 from equilix.analysis import Analysis, analyse
 from equilix.body.posture import Arm, knees_m, reach
-from equilix.check import turns
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Cancelled, EquilixError
+from equilix.faults import turns
 from equilix.fit.curves import lasts_s
 from equilix.keys import Side
 from equilix.planner.fit_plan import FitPlan, FitStep

@@ -10,9 +10,9 @@ import numpy as np
 
 from equilix.analysis import Analysis, analyse
 from equilix.carry.shoulder import head_clearance_m
-from equilix.check import turns
 from equilix.document import Document
 from equilix.errors import Cancelled, EquilixError
+from equilix.faults import turns
 from equilix.planner.fit_plan import FitPlan, PutBetween
 from equilix.planner.plan import SlideTo, TurnTo
 from equilix.rig.clearance import free_travel, new_strikes

@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 
 from equilix.analysis import Analysis, analyse_with
 from equilix.carry.conditions import Balance
-from equilix.check import turns
+from equilix.faults import turns
 from equilix.fit.gaze import SCREENS, gaze
 from equilix.mechanics.rotations import about_axis
 from equilix.rig.clearance import new_strikes

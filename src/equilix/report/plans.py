@@ -12,10 +12,10 @@ from equilix.guide.observing import Correction
 from equilix.guide.steps import advise, finish
 from equilix.planner.plan import DrawOut, Hang, Plan, SlideTo, StandIn, Step, TurnTo
 from equilix.planner.prices import compared
-from equilix.reading import CAUTION, read_out
 from equilix.report.sections import plain
 from equilix.units import mass
 from equilix.words.names import BALANCES
+from equilix.words.reading import CAUTION, read_out
 from equilix.words.steps import Told, lines, told_each, told_moves
 
 

@@ -10,7 +10,6 @@ import numpy as np
 
 from equilix.analysis import Analysis
 from equilix.fit.fit import BEARS, Fit, compression_words
-from equilix.reading import CAUTION, lasts, mass_line, one_hand_words, read_out, sureness, whereabouts
 from equilix.report.sections import (
     Attitude,
     Axis3,
@@ -28,6 +27,7 @@ from equilix.report.sections import (
 from equilix.result import Result
 from equilix.units import Display, angle, force, torque
 from equilix.words.names import BALANCES, CONTACTS, EFFORTS
+from equilix.words.reading import CAUTION, lasts, mass_line, one_hand_words, read_out, sureness, whereabouts
 
 REPORT_VERSION: Final = 3
 

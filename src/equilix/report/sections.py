@@ -9,7 +9,7 @@ import numpy as np
 
 from equilix.analysis import Analysis
 from equilix.carry.axes import down_when_turned
-from equilix.checks.check import Check
+from equilix.checks.rules import Check
 from equilix.fit.fit import Fit
 from equilix.power.network import Network
 from equilix.words.names import CONTACTS, EFFORTS, SUPPORTS

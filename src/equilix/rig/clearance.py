@@ -12,7 +12,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from equilix.kit.solids import Box, Outline
+from equilix.kit.solids import Box, Polyhedron
 from equilix.mechanics.separation import overlap_m
 from equilix.rig.kinematics import Assembly
 
@@ -192,7 +192,7 @@ def in_room(assembly: Assembly, row: int, room: Box) -> list[int]:
     """Rows of the other parts that stand in a room that a part keeps free, in their order."""
     outline = room.outline
     rotation, centre = assembly.rotations[row], assembly.to_rig(assembly.ids[row], room.centre_m)
-    here = Outline(outline.corners_m @ rotation.T + centre, outline.normals @ rotation.T, outline.edges @ rotation.T)
+    here = Polyhedron(outline.corners_m @ rotation.T + centre, outline.normals @ rotation.T, outline.edges @ rotation.T)
     lower, upper, rows = assembly.boxes_m
     low, high = here.corners_m.min(axis=0), here.corners_m.max(axis=0)
     near = np.all(np.minimum(upper, high) - np.maximum(lower, low) > MATED_M, axis=1) & (rows != row)
@@ -200,7 +200,7 @@ def in_room(assembly: Assembly, row: int, room: Box) -> list[int]:
     return list(dict.fromkeys(hits))
 
 
-def _strike(first: Outline, second: Outline, deeper_m: float = STRIKES_M) -> bool:
+def _strike(first: Polyhedron, second: Polyhedron, deeper_m: float = STRIKES_M) -> bool:
     depth = overlap_m(
         (first.corners_m, second.corners_m),
         (first.normals, second.normals),

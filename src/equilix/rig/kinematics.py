@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Body, Part
 from equilix.kit.readings import Reading
-from equilix.kit.solids import Outline
+from equilix.kit.solids import Polyhedron
 from equilix.mechanics.mass_properties import MassProperties, combine, rotated
 from equilix.mechanics.rotations import about_axis, from_quaternion
 from equilix.mechanics.uncertainty import Data
@@ -171,7 +171,7 @@ class Assembly:
         reach = np.einsum("kij,kj->ki", np.abs(self.rotations[rows]), halves)
         return middle - reach, middle + reach, rows
 
-    def outline(self, box: int) -> Outline:
+    def outline(self, box: int) -> Polyhedron:
         """Outline of one solid, by its row in :attr:`boxes_m`, in the rig frame."""
         known = self._outlines.get(box)
         if known is None:
@@ -179,13 +179,13 @@ class Assembly:
             number = box - int(np.searchsorted(self.boxes_m[2], row))
             local, rotation = self.parts[row].solids[number].outline, self.rotations[row]
             middle = self.positions_m[row] + rotation @ self.bodies[row].box_centres_m[number]
-            known = self._outlines[box] = Outline(
+            known = self._outlines[box] = Polyhedron(
                 local.corners_m @ rotation.T + middle, local.normals @ rotation.T, local.edges @ rotation.T
             )
         return known
 
     @cached_property
-    def _outlines(self) -> dict[int, Outline]:
+    def _outlines(self) -> dict[int, Polyhedron]:
         return {}
 
     @cached_property

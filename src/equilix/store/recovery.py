@@ -25,7 +25,7 @@ from typing import Final, Self
 from equilix.document import Document
 from equilix.errors import UnreadableFile, UnwritableFile
 from equilix.store.disk import Fingerprint
-from equilix.store.reading import parse
+from equilix.store.parsing import parse
 from equilix.store.saving import checked_bytes, write_atomically
 from equilix.store.state import state_folder
 

@@ -15,7 +15,7 @@ from pathlib import Path
 from equilix.document import Document
 from equilix.errors import UnreadableFile, UnwritableFile
 from equilix.store.disk import Fingerprint, reason, resolved, strange
-from equilix.store.reading import parse
+from equilix.store.parsing import parse
 from equilix.store.writing import to_bytes
 
 SUFFIX = ".equilix"

@@ -10,7 +10,6 @@ from PySide6.QtWidgets import QHBoxLayout, QLabel, QWidget
 from equilix.document import Document
 from equilix.edits import kit, rigging
 from equilix.errors import Refused
-from equilix.reading import mass_line
 from equilix.rig.setups import Placement
 from equilix.ui.operator_panel import OperatorPanel
 from equilix.ui.ratings_panel import RatingsPanel
@@ -21,6 +20,7 @@ from equilix.ui.widgets.panel import NamePanel, Panel
 from equilix.ui.widgets.tint import plain_label
 from equilix.ui.widgets.words import Choice, WordButton
 from equilix.units import body_mass, mass, stature
+from equilix.words.reading import mass_line
 
 
 class Header(QWidget):

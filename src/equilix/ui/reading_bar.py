@@ -5,10 +5,10 @@ from __future__ import annotations
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QBoxLayout, QHBoxLayout, QSizePolicy, QVBoxLayout, QWidget
 
-from equilix.reading import read_out
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
 from equilix.ui.widgets.tint import plain_label, tint
+from equilix.words.reading import read_out
 
 SIGNS = {"rests": "●", "leans": "◆", "falls": "▲", "unsupported": "○"}
 """A shape for each status, so that colour is never the only sign."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from equilix.kit import electrics
+from equilix.kit import usual_electric
 from equilix.kit.kinds.kind import Kind
 from equilix.kit.kinds.shaping import AHEAD, BACK, FLANGE_DISTANCE_M, Fields, facing, foot, top
 from equilix.kit.parts import Anchor
@@ -15,7 +15,7 @@ def body(length: float, width: float, height: float) -> Fields:
     """Camera body; the lens axis at half height."""
     half = length / 2
     return {
-        "electric": electrics.BODY,
+        "electric": usual_electric.BODY,
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
         "hangs_by": (foot("screw38"), foot("screw14", "small screw")),
         "offers": (

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from equilix.kit import electrics
+from equilix.kit import usual_electric
 from equilix.kit.kinds.kind import Kind
 from equilix.kit.kinds.shaping import BACK, DOWN, LENS_AXIS_OVER_RODS_M, Fields, facing, foot
 from equilix.kit.mounts import MountPoint
@@ -43,7 +43,7 @@ def follow_focus(length: float, width: float, height: float) -> Fields:
 def motor(length: float, width: float, height: float) -> Fields:
     """Focus motor on the rods: a small drum along x."""
     return {
-        "electric": electrics.MOTOR,
+        "electric": usual_electric.MOTOR,
         "solids": (
             Cylinder(axis="x", radius_m=height * 0.4, length_m=length, centre_m=(0, width / 2, height * 0.6)),
             Box(size_m=(length * 0.5, width, height * 0.3), centre_m=(0, 0, height * 0.1)),

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from equilix.kit import electrics
+from equilix.kit import usual_electric
 from equilix.kit.kinds.kind import Kind
 from equilix.kit.kinds.shaping import AHEAD, BACK, RODS_CLEAR_M, Fields, facing, foot
 from equilix.kit.solids import Box
@@ -13,7 +13,7 @@ from equilix.kit.solids import Box
 def battery_plate(length: float, width: float, height: float) -> Fields:
     """Battery plate on rods, for a wedge battery at the rear, which hangs clear of the rods."""
     return {
-        "electric": electrics.BATTERY_PLATE,
+        "electric": usual_electric.BATTERY_PLATE,
         "solids": (
             Box(size_m=(length, 0.09, 0.024), centre_m=(0, 0, 0), weight=0.4),
             Box(size_m=(length * 0.5, width, height), centre_m=(0, 0, height / 2 + RODS_CLEAR_M), weight=0.6),
@@ -26,7 +26,7 @@ def battery_plate(length: float, width: float, height: float) -> Fields:
 def battery(length: float, width: float, height: float) -> Fields:
     """Wedge battery; its mounting face looks forward."""
     return {
-        "electric": electrics.BATTERY,
+        "electric": usual_electric.BATTERY,
         "solids": (Box(size_m=(length, width, height), centre_m=(-length / 2, 0, 0)),),
         "hangs_by": (facing("wedge", "wedge", 0, 0, AHEAD),),
     }
@@ -35,7 +35,7 @@ def battery(length: float, width: float, height: float) -> Fields:
 def small_battery(length: float, width: float, height: float) -> Fields:
     """Small camera battery, kept in a pocket or on a shoe plate."""
     return {
-        "electric": electrics.SMALL_BATTERY,
+        "electric": usual_electric.SMALL_BATTERY,
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
         "hangs_by": (foot("shoe", "shoe foot"),),
     }
@@ -44,7 +44,7 @@ def small_battery(length: float, width: float, height: float) -> Fields:
 def converter(length: float, width: float, height: float) -> Fields:
     """A box that makes another voltage."""
     return {
-        "electric": electrics.CONVERTER,
+        "electric": usual_electric.CONVERTER,
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
         "hangs_by": (foot("screw14"), foot("rods15", "rod clamp"), foot("shoe", "shoe foot")),
     }

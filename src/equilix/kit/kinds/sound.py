@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from equilix.kit import electrics
+from equilix.kit import usual_electric
 from equilix.kit.kinds.kind import Kind
 from equilix.kit.kinds.shaping import AHEAD, Fields, facing, foot
 from equilix.kit.solids import Box, Cylinder
@@ -25,7 +25,7 @@ def microphone(length: float, width: float, height: float) -> Fields:
 def transmitter(length: float, width: float, height: float) -> Fields:
     """Wireless transmitter or receiver: a box with two aerials."""
     return {
-        "electric": electrics.TRANSMITTER,
+        "electric": usual_electric.TRANSMITTER,
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
         "hangs_by": (
             foot("shoe", "shoe foot"),

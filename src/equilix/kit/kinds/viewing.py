@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from equilix.kit import electrics
+from equilix.kit import usual_electric
 from equilix.kit.kinds.kind import Kind
 from equilix.kit.kinds.shaping import DOWN, RIGHT, UP, Fields, foot
 from equilix.kit.mounts import MountPoint, Telescope
@@ -14,7 +14,7 @@ from equilix.kit.solids import Box, Cylinder
 def monitor(length: float, width: float, height: float) -> Fields:
     """Monitor, screen to the rear; can stand on its foot or hang from its top."""
     return {
-        "electric": electrics.monitor(width * height),
+        "electric": usual_electric.monitor(width * height),
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
         "hangs_by": (
             foot("screw14", turns=True),
@@ -28,7 +28,7 @@ def viewfinder(length: float, width: float, height: float) -> Fields:
     """Viewfinder: a tube with an eyecup at the rear."""
     del width
     return {
-        "electric": electrics.VIEWFINDER,
+        "electric": usual_electric.VIEWFINDER,
         "solids": (
             Cylinder(axis="x", radius_m=height * 0.38, length_m=length * 0.75, centre_m=(length * 0.1, 0, height / 2)),
             Cylinder(axis="x", radius_m=height / 2, length_m=length * 0.25, centre_m=(-length * 0.375, 0, height / 2)),

@@ -13,7 +13,7 @@ from equilix.edits.history import History
 from equilix.errors import EquilixError, UnwritableFile
 from equilix.store import recovery, state
 from equilix.store.disk import Fingerprint, fingerprint, read_bytes
-from equilix.store.reading import parse
+from equilix.store.parsing import parse
 from equilix.store.saving import ChangedMeanwhile, save
 from equilix.ui.session.opening import history_of
 

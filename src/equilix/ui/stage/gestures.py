@@ -16,9 +16,9 @@ import numpy as np
 from numpy.typing import NDArray
 from PySide6.QtCore import QMimeData, QPointF, Qt
 
-from equilix.check import turns
 from equilix.document import Document
 from equilix.edits import rigging
+from equilix.faults import turns
 from equilix.kit.mounts import MountPoint
 from equilix.rig.clearance import Travel, free_travel, slider_of
 from equilix.ui.mounting import mount, mount_anywhere
@@ -39,7 +39,7 @@ _numbers = itertools.count(1)
 
 
 @dataclass
-class Slide:
+class HeldSlide:
     """A part held along its track."""
 
     placement: str
@@ -75,7 +75,7 @@ class Gestures:
 
     def __init__(self, view: Paper, session: Session) -> None:
         self.view, self.session = view, session
-        self.held: Slide | None = None
+        self.held: HeldSlide | None = None
         self._turn: _Turn | None = None
         self._pressed: str | None = None
         self._start = QPointF()
@@ -146,7 +146,7 @@ class Gestures:
         self.held = self.start_slide(found)
         return True
 
-    def start_slide(self, placement_id: str) -> Slide | None:
+    def start_slide(self, placement_id: str) -> HeldSlide | None:
         """Take hold of a part, or of what carries it, along the nearest track; None where there is none."""
         assembly = self.session.analysis.assembly
         slider = slider_of(assembly, placement_id)
@@ -156,7 +156,7 @@ class Gestures:
         if way is None or travel is None:
             return None
         flat = self.view.view.flat(way[None, :])[0] * self.view.scale
-        return Slide(
+        return HeldSlide(
             slider, self.session.setup.by_id[slider].slide_m, QPointF(float(flat[0]), float(flat[1])), travel,
             f"slide {next(_numbers)}",
         )  # fmt: skip
@@ -193,7 +193,7 @@ class Gestures:
         self.slide_to(slide, round(wanted, 3))
         self.tag_at = at
 
-    def slide_to(self, slide: Slide, wanted_m: float) -> None:
+    def slide_to(self, slide: HeldSlide, wanted_m: float) -> None:
         """Slide as far as its free travel allows, and say what stops it."""
         low, high = slide.travel.from_m, slide.travel.to_m
         goal = min(max(wanted_m, low), high)

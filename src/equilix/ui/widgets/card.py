@@ -11,12 +11,12 @@ from PySide6.QtCore import QEvent, QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QEnterEvent, QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
-from equilix.reading import lasts
 from equilix.ui.theme import Theme, colour, font
 from equilix.ui.widgets.price_rails import PriceRails
 from equilix.ui.widgets.tint import plain_label, rich_label, tint
 from equilix.units import count, mass
 from equilix.words.names import EFFORTS
+from equilix.words.reading import lasts
 from equilix.words.steps import lines
 
 if TYPE_CHECKING:

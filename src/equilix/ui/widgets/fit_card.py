@@ -9,10 +9,10 @@ from PySide6.QtGui import QEnterEvent, QKeyEvent
 from PySide6.QtWidgets import QFrame, QPushButton, QVBoxLayout
 
 from equilix.fit.curves import lasts_s
-from equilix.reading import read_out
 from equilix.ui.theme import Theme, font
 from equilix.ui.widgets.tint import tinted
 from equilix.units import duration
+from equilix.words.reading import read_out
 from equilix.words.steps import lines
 
 if TYPE_CHECKING:

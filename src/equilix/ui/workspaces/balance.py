@@ -7,7 +7,6 @@ from typing import TYPE_CHECKING
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QHBoxLayout, QWidget
 
-from equilix.reading import CAUTION, CAUTION_LONG, sureness, whereabouts
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.card import PlanCard
@@ -17,6 +16,7 @@ from equilix.ui.widgets.tint import plain_label, set_tip, tint
 from equilix.ui.workspaces.figure_list import FigureList
 from equilix.ui.workspaces.guide_list import GuideList
 from equilix.ui.workspaces.page import Page
+from equilix.words.reading import CAUTION, CAUTION_LONG, sureness, whereabouts
 
 if TYPE_CHECKING:
     from equilix.planner.plan import Plan

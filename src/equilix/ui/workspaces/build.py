@@ -17,10 +17,10 @@ from PySide6.QtWidgets import (
 )
 
 from equilix.body.grip import FRICTION
-from equilix.check import turns
 from equilix.document import Document
 from equilix.edits import kit, rigging
 from equilix.edits.ratings import ratings
+from equilix.faults import turns
 from equilix.kit.catalogue import KINDS
 from equilix.kit.mount_kinds import mount_kind
 from equilix.kit.parts import Part

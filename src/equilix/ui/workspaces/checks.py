@@ -10,11 +10,10 @@ from PySide6.QtGui import QMouseEvent
 from PySide6.QtWidgets import QFrame, QPushButton, QVBoxLayout, QWidget
 
 from equilix.checks.build_order import BuildStep
-from equilix.checks.check import RULES, Check, rule
+from equilix.checks.rules import RULES, Check, rule
 from equilix.document import Document
-from equilix.edits import electric
+from equilix.edits import powering
 from equilix.errors import EquilixError
-from equilix.reading import CAUTION_LONG
 from equilix.result import Result
 from equilix.ui.jobs import Called
 from equilix.ui.session import Session
@@ -27,6 +26,7 @@ from equilix.ui.widgets.sections import Sections
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, tint, tinted
 from equilix.ui.workspaces.page import Page
+from equilix.words.reading import CAUTION_LONG
 
 TITLES = {"build": "Build order: from the core outwards", "strip": "Strip: cables first, the core last"}
 FOUND, BUILD, STRIP = "found", "build", "strip"
@@ -205,7 +205,7 @@ class RulesPanel(Panel):
                 continue
             try:
                 value = field.value() if field.line.text().strip() else None
-                document = electric.set_rule(document, key, value)
+                document = powering.set_rule(document, key, value)
                 field.complain("")
             except EquilixError as error:
                 field.complain(str(error))

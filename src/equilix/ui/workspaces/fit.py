@@ -13,7 +13,6 @@ from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.fit.curves import Curve, lasts_s, operators_compared, over_aim, over_mass, over_slide, ways_compared
 from equilix.fit.fit import BEARS, Fit
-from equilix.reading import CAUTION_LONG
 from equilix.ui.jobs import Called
 from equilix.ui.session import Session
 from equilix.ui.stage.fit_chart import CurveChart, FlowBar, SteadinessChart
@@ -28,6 +27,7 @@ from equilix.ui.workspaces.fit_texts import comparison_row, endurance_rows, post
 from equilix.ui.workspaces.page import Page
 from equilix.units import duration
 from equilix.words.names import EFFORTS
+from equilix.words.reading import CAUTION_LONG
 
 if TYPE_CHECKING:
     from equilix.planner.fit_plan import FitPlan

@@ -11,10 +11,10 @@ from equilix.body.neck import tires_s
 from equilix.carry.handheld import HUNG
 from equilix.fit.curves import lasts_s
 from equilix.fit.fit import TAKE_S, Fit, compression_words, words_of_lifting
-from equilix.reading import lasts, one_hand_words
 from equilix.ui.widgets.rows import Row
 from equilix.units import angle, duration, force, length, torque
 from equilix.words.names import EFFORTS
+from equilix.words.reading import lasts, one_hand_words
 
 OVER_LIMIT = "Over the limit that the lifting equation recommends."
 

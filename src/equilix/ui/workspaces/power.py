@@ -8,11 +8,11 @@ from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QComboBox, QFormLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from equilix.analysis import Analysis
-from equilix.checks.check import rule
-from equilix.edits import electric
+from equilix.checks.rules import rule
+from equilix.edits import powering
 from equilix.edits.carrying import remove_cable
 from equilix.kit.electric import MODES
-from equilix.planner.battery_places import Place, battery_places
+from equilix.planner.battery_places import BatteryPlace, battery_places
 from equilix.power.day import compare, overnight_h, pack
 from equilix.power.network import Network
 from equilix.rig.setups import Cable
@@ -183,7 +183,7 @@ class PowerPage(Page):
         for place in found[:BEST]:
             self.places_layout.addWidget(self._place_row(place))
 
-    def _place_row(self, place: Place) -> QWidget:
+    def _place_row(self, place: BatteryPlace) -> QWidget:
         row = QWidget()
         column = QVBoxLayout(row)
         column.setContentsMargins(0, 2, 0, 6)
@@ -209,7 +209,7 @@ class PowerPage(Page):
 
     def _set_mode(self, index: int) -> None:
         setup_id = self.session.setup.id
-        self.session.edit("Change the mode", lambda d: electric.set_mode(d, setup_id, MODES[index]))
+        self.session.edit("Change the mode", lambda d: powering.set_mode(d, setup_id, MODES[index]))
 
     def _set_celsius(self) -> None:
         text, setup_id = (
@@ -222,7 +222,7 @@ class PowerPage(Page):
             self._refuse(f"“{self.celsius.text()}” is no temperature. A figure in °C is allowed, as −10.")
             return
         refusal = self.session.try_edit(
-            "Change the temperature", lambda d: electric.set_temperature(d, setup_id, value)
+            "Change the temperature", lambda d: powering.set_temperature(d, setup_id, value)
         )
         if refusal is not None:
             self._refuse(str(refusal))
@@ -236,7 +236,7 @@ class PowerPage(Page):
 
     def _lead(self, source: str, device: str) -> None:
         setup_id = self.session.setup.id
-        self.session.edit("Lead a power cable", lambda d: electric.connect(d, setup_id, source, device))
+        self.session.edit("Lead a power cable", lambda d: powering.connect(d, setup_id, source, device))
 
     def _selected_cable(self) -> Cable | None:
         """The power cable that feeds the selected part, or else the signal that goes to it."""
@@ -247,7 +247,7 @@ class PowerPage(Page):
     def _change_cable(self, **updates: object) -> None:
         cable, setup_id = self._selected_cable(), self.session.setup.id
         if cable is not None:
-            self.session.edit("Change a cable", lambda d: electric.change_cable(d, setup_id, cable.id, **updates))
+            self.session.edit("Change a cable", lambda d: powering.change_cable(d, setup_id, cable.id, **updates))
 
     def _unplug(self) -> None:
         cable, setup_id = self._selected_cable(), self.session.setup.id

@@ -14,7 +14,7 @@ from equilix.errors import EquilixError, UnreadableFile
 from equilix.rig.kinematics import Assembly
 from equilix.store import recovery
 from equilix.store.differences import differences
-from equilix.store.reading import open_document
+from equilix.store.parsing import open_document
 from equilix.ui.session import Session
 from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.projection import SIDE

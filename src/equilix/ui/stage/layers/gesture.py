@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from equilix.kit.mount_kinds import mount_kind
-from equilix.ui.stage.gestures import HANDLE_PX, Gestures, Slide
+from equilix.ui.stage.gestures import HANDLE_PX, Gestures, HeldSlide
 from equilix.ui.stage.layers.ruler import ruler
 from equilix.ui.stage.primitives import Dot, Primitive, Tag
 from equilix.ui.stage.sheet import Sheet
@@ -29,7 +29,7 @@ def gesture(held: Gestures, sheet: Sheet) -> Iterator[Primitive]:
         yield Tag(held.tag_at, held.tag)
 
 
-def _scale(held: Gestures, slide: Slide, sheet: Sheet) -> Iterator[Primitive]:
+def _scale(held: Gestures, slide: HeldSlide, sheet: Sheet) -> Iterator[Primitive]:
     assembly = held.session.analysis.assembly
     seat = assembly.seats[assembly.index[slide.placement]]
     if seat is not None and seat.track is not None:

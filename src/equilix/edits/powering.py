@@ -6,7 +6,7 @@ import math
 
 from pydantic import ValidationError
 
-from equilix.checks.check import RULES
+from equilix.checks.rules import RULES
 from equilix.document import Document
 from equilix.edits.rigging import placement_of, refused_by, setup_of
 from equilix.errors import Refused

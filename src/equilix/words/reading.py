@@ -27,7 +27,7 @@ GUIDING_N: Final = 3.0
 
 
 @dataclass(frozen=True, slots=True)
-class Reading:
+class ReadOut:
     """``verdict`` in a word or two, ``rest`` of that sentence, and ``cost`` to the body."""
 
     verdict: str
@@ -38,14 +38,14 @@ class Reading:
         return " ".join(part for part in (self.verdict, self.rest, self.cost) if part)
 
 
-def read_out(analysis: Analysis) -> Reading:
+def read_out(analysis: Analysis) -> ReadOut:
     """The reading of an analysis."""
     if not analysis.assembly.ids:
-        return Reading("Nothing here yet.", "Take a part from the mat to begin.", "")
+        return ReadOut("Nothing here yet.", "Take a part from the mat to begin.", "")
     if analysis.support is None:
-        return Reading("Nothing carries it.", f"To go {analysis.way.phrase} the rig needs {analysis.way.needs}.", "")
+        return ReadOut("Nothing carries it.", f"To go {analysis.way.phrase} the rig needs {analysis.way.needs}.", "")
     assert analysis.situation is not None  # it has a support
-    return Reading(*analysis.way.verdict(analysis.situation), _cost(analysis))
+    return ReadOut(*analysis.way.verdict(analysis.situation), _cost(analysis))
 
 
 _BEARS: Final[Mapping[SupportKind, str]] = {

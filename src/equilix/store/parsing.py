@@ -8,9 +8,9 @@ from typing import Any, Final
 
 from pydantic import ValidationError
 
-from equilix.check import document_faults
 from equilix.document import FORMAT, MOST_OPERATORS, MOST_PARTS, MOST_SETUPS, VERSION, Document
 from equilix.errors import UnreadableFile
+from equilix.faults import document_faults
 from equilix.rig.setups import MOST_CABLES, MOST_PLACEMENTS
 from equilix.store.disk import read_bytes
 from equilix.store.strict_json import LARGEST_BYTES, load, place_in_words, shown, too_large
