@@ -12,7 +12,7 @@ from typing import TYPE_CHECKING
 from equilix.analysis import Analysis
 
 if TYPE_CHECKING:
-    from equilix.checks.build_order import BuildStep
+    from equilix.checks.build_order import BuildStep, Heaps
     from equilix.checks.rules import Check
     from equilix.fit.fit import Fit
     from equilix.power.network import Network
@@ -46,15 +46,22 @@ class Result:
         return checks(self.analysis, self.analysis.carried.rules)
 
     @cached_property
+    def heaps(self) -> Heaps:
+        """What it goes through while it is built and taken apart. Dear: how each heap rests is worked out."""
+        from equilix.checks.build_order import Heaps
+
+        return Heaps(self.analysis)
+
+    @cached_property
     def build_order(self) -> tuple[BuildStep, ...]:
-        """The steps to put it together. Dear: how it rests is worked out after each."""
+        """The steps to put it together."""
         from equilix.checks.build_order import build_order
 
-        return tuple(build_order(self.analysis))
+        return build_order(self.heaps)
 
     @cached_property
     def strip_order(self) -> tuple[BuildStep, ...]:
-        """The steps to take it apart. Dear too."""
+        """The steps to take it apart."""
         from equilix.checks.build_order import strip_order
 
-        return tuple(strip_order(self.analysis))
+        return strip_order(self.heaps)

@@ -7,7 +7,7 @@ import numpy as np
 from scipy.spatial import ConvexHull
 
 from equilix.analysis import Analysis, analyse
-from equilix.checks.build_order import build_order, strip_order
+from equilix.checks.build_order import Heaps, build_order, strip_order
 from equilix.checks.findings import checks
 from equilix.checks.rules import RULES, Check
 from equilix.demo import lighthouse
@@ -16,6 +16,7 @@ from equilix.edits import kit, powering, rigging
 from equilix.edits.ratings import rate
 from equilix.mechanics.beams import bending_pa, first_frequency_hz, sags_m, tube_area_moment_m4
 from equilix.mechanics.fasteners import INCH_M, THREADS, screw_load_n, shear_pa
+from equilix.result import Result
 from equilix.rig.setups import Pose
 from tests.core.builders import many_parts
 
@@ -303,7 +304,7 @@ class Order(unittest.TestCase):
     def test_each_after_what_carries_it(self) -> None:
         """In every scene every part comes after what it hangs on, each once, cables last; off in the reverse order."""
         for setup in lighthouse().setups:
-            steps, count = build_order(scene(setup.id)), len(setup.placements)
+            steps, count = Result(scene(setup.id)).build_order, len(setup.placements)
             seen: set[str] = set()
             for step in steps[:count]:
                 parent = setup.by_id[step.placement].parent
@@ -311,13 +312,13 @@ class Order(unittest.TestCase):
                 seen.add(step.placement)
             self.assertEqual(seen, set(setup.by_id))
             self.assertTrue(all(step.tool == "cable ties" for step in steps[count:]))
-            off = [step.placement for step in strip_order(scene(setup.id))]
+            off = [step.placement for step in Result(scene(setup.id)).strip_order]
             self.assertEqual(off[len(setup.cables) :], [step.placement for step in reversed(steps[:count])])
 
     def test_each_way_has_its_own_verbs(self) -> None:
         """Nothing is led or tied when stripping, nothing unplugged or loosened when building."""
         for setup in lighthouse().setups:
-            on, off = (" ".join(s.text for s in each(scene(setup.id))) for each in (build_order, strip_order))
+            on, off = (" ".join(s.text for s in each(Heaps(scene(setup.id)))) for each in (build_order, strip_order))
             for word in ("Screw ", "Slide ", "Push ", "Hang ", "Set ", "Clamp ", "Plug ", "tie it and", "until it"):
                 self.assertNotIn(word, off, setup.id)
             for word in ("Unscrew", "Loosen", "Unlock", "Unplug", "untie", "Take the"):
@@ -325,13 +326,13 @@ class Order(unittest.TestCase):
 
     def test_what_grips_the_lens_goes_first(self) -> None:
         """Follow focus, support and matte box come off before the lens is turned out; on after it is in."""
-        off = [step.placement for step in strip_order(scene("lamp-room"))]
+        off = [step.placement for step in Result(scene("lamp-room")).strip_order]
         for key in ("follow-focus", "lens-support", "matte-box"):
             self.assertLess(off.index(key), off.index("lens"), key)
 
     def test_signal_before_power(self) -> None:
         """Power is plugged before the signal, and the signal unplugged before the power goes off (practice)."""
-        on, off = ([s.text for s in each(scene("lamp-room")) if "plug" in s.text.lower()]
+        on, off = ([s.text for s in each(Heaps(scene("lamp-room"))) if "plug" in s.text.lower()]
                    for each in (build_order, strip_order))  # fmt: skip
         self.assertIn("power cable", on[0])
         self.assertIn("picture cable", on[-1])
@@ -343,7 +344,7 @@ class Order(unittest.TestCase):
         for setup in lighthouse().setups:
             analysis = scene(setup.id)
             assembly, there = analysis.assembly, []
-            for step in build_order(analysis)[: len(setup.placements)]:
+            for step in Result(analysis).build_order[: len(setup.placements)]:
                 there.append(step.placement)
                 self.assertTrue(step.rests, step.text)
                 if step.rests != "Stands by itself.":
@@ -358,19 +359,19 @@ class Order(unittest.TestCase):
 
     def test_the_order_follows_what_stands(self) -> None:
         """The lamp-room rig stands by itself until more than half of it is on (a rig on its pad, power early)."""
-        rests = [step.rests for step in build_order(scene("lamp-room"))]
+        rests = [step.rests for step in Result(scene("lamp-room")).build_order]
         self.assertGreaterEqual(rests.index(next(r for r in rests if r != "Stands by itself.")), 12)
 
     def test_a_thousand_parts_are_only_ordered(self) -> None:
         """A rig beyond all measure gets its order and no heaps."""
         made = many_parts(400)
-        steps = build_order(analyse(made, made.setups[0]))
+        steps = Result(analyse(made, made.setups[0])).build_order
         self.assertEqual(len(steps), 400)
         self.assertEqual({step.rests for step in steps}, {""})
 
     def test_power_before_what_goes_on_in_front(self) -> None:
         """The rear battery early, the matte box after the lens (common practice, no source)."""
-        keys = [step.placement for step in build_order(scene("lamp-room"))]
+        keys = [step.placement for step in Result(scene("lamp-room")).build_order]
         self.assertLess(keys.index("body"), keys.index("lens"))
         self.assertLess(keys.index("battery"), keys.index("top-handle"))
         self.assertLess(keys.index("top-handle"), keys.index("monitor-5"))

@@ -11,7 +11,6 @@ from hypothesis import strategies as st
 
 from equilix import units
 from equilix.analysis import analyse
-from equilix.checks.build_order import build_order, strip_order
 from equilix.checks.findings import checks
 from equilix.demo import lighthouse
 from equilix.edits import kit, rigging
@@ -19,6 +18,7 @@ from equilix.errors import Refused
 from equilix.planner.fitting import fit_plans
 from equilix.planner.schools import plans
 from equilix.report import guide_text, plans_text, report_text
+from equilix.result import Result
 from equilix.words.steps import lines
 
 
@@ -191,7 +191,7 @@ class NoLeaks(unittest.TestCase):
             found = list(plans(made, setup.id))
             texts = [
                 report_text(analysis), plans_text(found), guide_text(analysis, found[0] if found else None),
-                *(f"{s.text} {s.rests}" for s in (*build_order(analysis), *strip_order(analysis))),
+                *(f"{s.text} {s.rests}" for s in (*Result(analysis).build_order, *Result(analysis).strip_order)),
                 *(f"{c.said} {c.todo}" for c in checks(analysis, {})),
                 *(str(step) for plan in fit_plans(made, setup.id) for step in lines(plan)),
             ]  # fmt: skip

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Final
 
 from equilix.analysis import Analysis
@@ -44,22 +44,48 @@ def ordered(analysis: Analysis) -> list[str]:
         able = [key for key in ready if not (lens_waits and kinds[key].holds_lens)] or ready
         following = able[0]
         if weighed and done:
-            tips = {key: stands_rad(analysis, [*done, key]) for key in able}
-            power = [key for key in able if kinds[key].stage == "power"]
-            least = power[0] if power else max(able, key=lambda key: tips[key])
-            following = next((key for key in able if tips[key] >= enough), least)
+            tips: dict[str, float] = {}
+            for key in able:  # most leave it standing: the first that does is taken, and the others need not be tried
+                tips[key] = stands_rad(analysis, [*done, key])
+                if tips[key] >= enough:
+                    following = key
+                    break
+            else:
+                power = [key for key in able if kinds[key].stage == "power"]
+                following = power[0] if power else max(able, key=lambda key: tips[key])
         ready.remove(following)
         done.append(following)
         ready.extend(setup.children[following])
     return done
 
 
-def build_order(analysis: Analysis) -> tuple[BuildStep, ...]:
+@dataclass(frozen=True)
+class Heaps:
+    """The heaps that a rig goes through while it is built, from its first part to all, and taken apart again."""
+
+    analysis: Analysis
+
+    @cached_property
+    def order(self) -> tuple[str, ...]:
+        """The placements in the order in which they go on."""
+        return tuple(ordered(self.analysis))
+
+    @cached_property
+    def rests(self) -> tuple[str, ...]:
+        """How the first ``k`` of them rest on a table, for ``k`` from 0 on; empty where that is not worked out."""
+        if len(self.order) > MOST_RESTED:
+            return ("",) * (len(self.order) + 1)
+        enough = rule(self.analysis.carried.rules, "tip_rad")
+        heaps = (self.order[:count] for count in range(1, len(self.order) + 1))
+        return ("", *(rest(self.analysis, heap, enough).said for heap in heaps))
+
+
+def build_order(heaps: Heaps) -> tuple[BuildStep, ...]:
     """The steps to put the rig together; then the cables, power before signal."""
-    steps, there = [], []
-    for placement_id in ordered(analysis):
-        there.append(placement_id)
-        steps.append(_step(analysis, placement_id, _rests(analysis, there), on=True))
+    analysis = heaps.analysis
+    steps = [
+        _step(analysis, placement_id, heaps.rests[count], on=True) for count, placement_id in enumerate(heaps.order, 1)
+    ]
     names = _names(analysis)
     for cable in sorted(analysis.setup.cables, key=lambda each: each.output is None):
         text = (
@@ -69,32 +95,25 @@ def build_order(analysis: Analysis) -> tuple[BuildStep, ...]:
     return tuple(steps)
 
 
-def strip_order(analysis: Analysis) -> tuple[BuildStep, ...]:
+def strip_order(heaps: Heaps) -> tuple[BuildStep, ...]:
     """The steps to take the rig apart: signal before power, then part by part so that the rest never falls.
 
     Through the same heaps as building it, from the last to the first; what grips a lens comes off before it.
     """
+    analysis = heaps.analysis
     names, steps, off = _names(analysis), [], False
     for cable in sorted(analysis.setup.cables, key=lambda each: each.output is not None):
         text = f"Unplug the {cable.name} from the {names[cable.end]}, then from the {names[cable.start]}; untie it"
         if cable.output is not None and not off:
             text, off = f"Switch off. {text}", True
         steps.append(BuildStep(cable.start, text, "by hand, cutter"))
-    there = ordered(analysis)
-    while there:
-        placement_id = there.pop()
-        steps.append(_step(analysis, placement_id, _rests(analysis, there), on=False))
+    left = range(len(heaps.order) - 1, -1, -1)
+    steps.extend(_step(analysis, heaps.order[count], heaps.rests[count], on=False) for count in left)
     return tuple(steps)
 
 
 def _names(analysis: Analysis) -> dict[str, str]:
     return {key: part.name for key, part in zip(analysis.assembly.ids, analysis.assembly.parts, strict=True)}
-
-
-def _rests(analysis: Analysis, there: Sequence[str]) -> str:
-    if not there or len(analysis.setup.placements) > MOST_RESTED:
-        return ""
-    return rest(analysis, there, rule(analysis.carried.rules, "tip_rad")).said
 
 
 def _step(analysis: Analysis, placement_id: str, rests: str, *, on: bool) -> BuildStep:
