@@ -1,4 +1,7 @@
-"""The header: one sentence whose underlined words are the switches, and the mass of the rig."""
+"""The header: one sentence whose underlined words are the switches, and the mass of the rig.
+
+What opens under a word is imported when it is opened: the start does not wait for it.
+"""
 
 from __future__ import annotations
 
@@ -11,11 +14,8 @@ from equilix.document import Document
 from equilix.edits import kit, rigging
 from equilix.errors import Refused
 from equilix.rig.setups import Placement
-from equilix.ui.operator_panel import OperatorPanel
-from equilix.ui.ratings_panel import RatingsPanel
 from equilix.ui.session import Session
 from equilix.ui.theme import font
-from equilix.ui.way_menu import SettingPanel, way_choices
 from equilix.ui.widgets.panel import NamePanel, Panel
 from equilix.ui.widgets.tint import plain_label
 from equilix.ui.widgets.words import Choice, WordButton
@@ -91,15 +91,21 @@ class Header(QWidget):
         return found
 
     def _ways(self) -> list[Choice | None]:
+        from equilix.ui.way_menu import way_choices
+
         return way_choices(self.session, self.set_bearer, self.rate_bearer)
 
     def set_bearer(self) -> None:
         """Ask how arm, harness or head is set, under the word."""
+        from equilix.ui.way_menu import SettingPanel
+
         self.panel = SettingPanel(self.session, self.way)
         self.panel.open_under(self.way)
 
     def rate_bearer(self) -> None:
         """Show what the maker of arm, harness or tripod allows, under the word."""
+        from equilix.ui.ratings_panel import RatingsPanel
+
         part = self.session.document.parts_by_id[self.session.setup.borne_by or ""]
         self.panel = RatingsPanel(self.session, self.way, part)
         self.panel.open_under(self.way)
@@ -124,6 +130,8 @@ class Header(QWidget):
 
     def edit_operator(self, *, new: bool) -> None:
         """Open the operator's panel under the word."""
+        from equilix.ui.operator_panel import OperatorPanel
+
         self.panel = OperatorPanel(self.session, self.operator, new=new)
         self.panel.open_under(self.operator)
 

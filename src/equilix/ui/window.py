@@ -36,7 +36,6 @@ from equilix.ui.workspaces import table
 from equilix.ui.workspaces.page import Page
 from equilix.ui.workspaces.pages import Pages
 from equilix.units import Display
-from equilix.words.steps import lines
 
 SMALLEST, USUAL = (1024, 640), (1280, 800)
 TITLE_BAR_PX = 36
@@ -223,6 +222,8 @@ class Window(QMainWindow):
         if on and self.session.answers.plans:
             plan = next((p for p in self.session.answers.plans if p.answers), None)
             if plan is not None and self.session.analysis.status != "rests":
+                from equilix.words.steps import lines
+
                 self.message.offer(
                     "next",
                     f"Next: {lines(plan)[0]}.",

@@ -23,6 +23,7 @@ PAD_PX: Final = 3.0
 CENTRE_PX: Final = 10.0
 HEAD_PX: Final = 6.0
 """Half of what a mark takes: a centre of gravity, the head of an arrow."""
+SIDEWAYS: Final = 4
 STEP_PX, FARTHEST_PX = 8.0, 160.0
 """How finely places are tried, and how far off at most."""
 
@@ -115,9 +116,10 @@ def _inside(box: QRectF, bounds: QRectF) -> QRectF | None:
 def _offsets() -> tuple[QPointF, ...]:
     """Nearest first."""
     steps = range(-int(FARTHEST_PX / STEP_PX), int(FARTHEST_PX / STEP_PX) + 1)
-    return tuple(sorted((QPointF(x * STEP_PX, y * STEP_PX) for x in steps for y in steps), key=_far))
+    near = sorted((SIDEWAYS * x * x + y * y, y, x) for x in steps for y in steps)
+    return tuple(QPointF(x * STEP_PX, y * STEP_PX) for _, y, x in near)
 
 
 def _far(off: QPointF) -> float:
     """A text may go a little further up or down than sideways, where it would be taken for a neighbour's."""
-    return off.x() ** 2 * 4.0 + off.y() ** 2
+    return SIDEWAYS * off.x() ** 2 + off.y() ** 2

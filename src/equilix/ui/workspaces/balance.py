@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import cached_property
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt
@@ -9,17 +10,17 @@ from PySide6.QtWidgets import QHBoxLayout, QWidget
 
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
-from equilix.ui.widgets.card import PlanCard
 from equilix.ui.widgets.columns import Columns
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, set_tip, tint
-from equilix.ui.workspaces.figure_list import FigureList
-from equilix.ui.workspaces.guide_list import GuideList
 from equilix.ui.workspaces.page import Page
 from equilix.words.reading import CAUTION, CAUTION_LONG, sureness, whereabouts
 
 if TYPE_CHECKING:
     from equilix.planner.plan import Plan
+    from equilix.ui.widgets.card import PlanCard
+    from equilix.ui.workspaces.figure_list import FigureList
+    from equilix.ui.workspaces.guide_list import GuideList
 
 
 _BEGIN = "There is nothing on this rig yet. Lay its first part down from the mat (F1), or open the demo from Commands."
@@ -54,16 +55,31 @@ class BalancePage(Page):
         self.where_head, self.where = self.heading("Where is the balance point?"), self.note()
         self.column.addWidget(self.where_head)
         self.column.addWidget(self.where)
-        self.guide, self.figures = GuideList(session), FigureList()
-        self.guide.answered.connect(self._bring_into_sight)
-        self.column.addWidget(self.guide)
-        self.column.addWidget(self.figures)
         self.column.addStretch(1)
         self.caution = self.note(CAUTION)
         set_tip(self.caution, CAUTION_LONG)
         self.caution.setContentsMargins(16, 6, 12, 8)
         self.outer.addWidget(self.caution)
         session.answers.changed.connect(self._session_changed)
+
+    @cached_property
+    def guide(self) -> GuideList:
+        """The steps by hand; made when they are first looked at, as the start does not wait for them."""
+        from equilix.ui.workspaces.guide_list import GuideList
+
+        made = GuideList(self.session)
+        made.answered.connect(self._bring_into_sight)
+        self.column.insertWidget(self.column.count() - 1, made)
+        return made
+
+    @cached_property
+    def figures(self) -> FigureList:
+        """The figures; made when they are first looked at."""
+        from equilix.ui.workspaces.figure_list import FigureList
+
+        made = FigureList()
+        self.column.insertWidget(self.column.count() - 1, made)
+        return made
 
     def choose(self, tab: str) -> None:
         """Show the plans, the steps by hand, or the figures."""
@@ -90,8 +106,9 @@ class BalancePage(Page):
         tab, moving = self.tabs.tab, self.session.history.gesture is not None
         for widget in (self.head, self.state, self.cards_column):
             widget.setVisible(tab == MEND)
-        self.guide.setVisible(tab == BY_HAND)
-        self.figures.setVisible(tab == FIGURES)
+        for key, name in ((BY_HAND, "guide"), (FIGURES, "figures")):
+            if tab == key or name in self.__dict__:
+                getattr(self, name).setVisible(tab == key)
         if tab == BY_HAND and not moving:  # a drag shows on the drawing; the steps follow when it ends
             self.guide.theme = self.theme
             self.guide.refresh()
@@ -155,6 +172,8 @@ class BalancePage(Page):
         shown = [card.plan for card in self.cards]
         for place, plan in enumerate(plans):
             if not any(plan is each for each in shown):
+                from equilix.ui.widgets.card import PlanCard
+
                 card = PlanCard(plan, self.theme)
                 card.looked_at.connect(self.session.view.show_ghost)
                 card.chosen.connect(self.session.apply_plan)

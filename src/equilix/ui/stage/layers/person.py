@@ -4,20 +4,22 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
-from typing import Final
+from typing import TYPE_CHECKING, Final
 
 import numpy as np
 from PySide6.QtCore import QPointF
 from PySide6.QtGui import QPainterPath
 
 from equilix.body.posture import Arm, eye_of
-from equilix.fit.fit import Fit
 from equilix.keys import Joint
 from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text, ellipse, polygon
 from equilix.ui.stage.projection import SIDE
 from equilix.ui.stage.scene import Scene
 from equilix.ui.stage.sheet import Sheet
 from equilix.units import angle
+
+if TYPE_CHECKING:
+    from equilix.fit.fit import Fit
 
 EASY, HARD = 0.15, 0.50
 """Under the first share no fatigue was found (Rohmert), over the second it lasts a minute or two."""
@@ -72,9 +74,9 @@ def joint_mark(at: QPointF, share: float) -> Primitive:
 
 def joints(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
     """Every joint with its share of strength, the back, the eye line and the line of the lens."""
-    fit = scene.result.fit
-    if "figure" not in scene.overlays or fit.analysis.stance is None:
+    if "figure" not in scene.overlays or scene.analysis.stance is None:
         return
+    fit = scene.result.fit
     yield from _gaze(fit, sheet)
     shares = {effort.key: effort.share for effort in fit.analysis.efforts}
     for arm in fit.arms:
