@@ -11,6 +11,7 @@ from pathlib import Path
 
 from equilix.analysis import analyse
 from equilix.document import Document
+from equilix.edits.kit import choose_display
 from equilix.errors import EquilixError, Refused
 from equilix.guide.observing import take_in
 from equilix.model import Model
@@ -36,6 +37,9 @@ def build_command_parser() -> argparse.ArgumentParser:
         command.add_argument("file", type=Path)
         command.add_argument("--setup", metavar="NAME", help="name or id; the one open last where absent")
         command.add_argument("--json", action="store_true", help="versioned JSON, see docs/report.md")
+        command.add_argument(
+            "--units", choices=("metric", "us"), help="of all texts; those of the document where absent"
+        )
         if name == "report":
             command.add_argument(
                 "--attitude", metavar="PAN,ROLL,TILT", type=_attitude, action="append",
@@ -69,7 +73,7 @@ def run(arguments: Sequence[str]) -> int:
         elif options.command == "check":
             _check(options.file)
         elif options.command == "report":
-            document = open_document(options.file)
+            document = _opened(options)
             analysis = analyse(document, _setup(document, options.setup))
             if options.json:
                 whole = report(analysis, options.attitude or LEVEL, options.base_tip, options.base_tip_axis)
@@ -79,7 +83,7 @@ def run(arguments: Sequence[str]) -> int:
         elif options.command == "guide":
             _guide(options)
         else:
-            document = open_document(options.file)
+            document = _opened(options)
             setup = _setup(document, options.setup)
             found = list(plans(document, setup.id))
             if options.json:
@@ -92,10 +96,16 @@ def run(arguments: Sequence[str]) -> int:
     return 0
 
 
-def _guide(options: argparse.Namespace) -> None:
+def _opened(options: argparse.Namespace) -> Document:
+    """The document of the command, in the units that are asked for."""
     document = open_document(options.file)
+    return choose_display(document, options.units) if options.units else document
+
+
+def _guide(options: argparse.Namespace) -> None:
+    document = _opened(options)
     setup = _setup(document, options.setup)
-    corrections = []
+    kept, corrections = open_document(options.file).display, []
     for each in options.seen:
         axis, _, words = each.partition("=")
         analysis = analyse(document, document.setups_by_id[setup.id])
@@ -112,7 +122,7 @@ def _guide(options: argparse.Namespace) -> None:
     else:
         print(guide_text(analysis, moves, corrections))
     if options.save is not None:
-        save(document, options.save)
+        save(choose_display(document, kept), options.save)
 
 
 def _with_values(arguments: Sequence[str]) -> Iterator[str]:

@@ -168,6 +168,26 @@ class Commands(unittest.TestCase):
             run(["report", str(self.file), "--attitude", "30"])
         self.assertIn("PAN,ROLL,TILT", err.getvalue())
 
+    def test_units(self) -> None:
+        """The texts in the units that are asked for, the numbers in SI; what is saved keeps the document's own."""
+        for command in ("report", "plan", "guide"):
+            _, metric, _ = self.call(command, self.file)
+            _, inches, _ = self.call(command, self.file, "--units", "us")
+            for part in lighthouse().parts:
+                inches = inches.replace(part.name, "")
+            self.assertRegex(metric, r"\d mm\b", command)
+            self.assertNotRegex(inches, r"\d (mm|kg|N)\b", command)
+            self.assertRegex(inches, r"\d in\b", command)
+        _, plain, _ = self.call("report", self.file, "--json")
+        _, other, _ = self.call("report", self.file, "--json", "--units", "us")
+        self.assertEqual(json.loads(plain)["mass_kg"], json.loads(other)["mass_kg"])
+        out_file = self.file.with_name("seen.equilix")
+        seen = ("--setup", "Workshop", "--seen", "off the line=1 in in front", "--save", out_file)
+        self.assertEqual(self.call("guide", self.file, "--units", "us", *seen)[0], 0)
+        self.assertEqual(open_document(out_file).display, "metric")
+        with self.assertRaises(SystemExit), contextlib.redirect_stderr(io.StringIO()):
+            run(["report", str(self.file), "--units", "stone"])
+
     def test_guide(self) -> None:
         """The steps in words; what was seen corrects the model, and the corrected document is written."""
         out_file = self.file.with_name("seen.equilix")
