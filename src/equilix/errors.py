@@ -2,9 +2,31 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Iterable, Iterator
+from typing import TypeVar
+
+Item = TypeVar("Item")
+
 
 class Cancelled(Exception):
     """Work was called off; nothing is wrong."""
+
+
+Called = Callable[[], bool]
+"""Whether work has been called off; asked as often as the work can end."""
+
+
+def never() -> bool:
+    """Work that nobody calls off."""
+    return False
+
+
+def going_on(each: Iterable[Item], called_off: Called) -> Iterator[Item]:
+    """One thing after the other, until the work is called off. Raises :class:`Cancelled`."""
+    for one in each:
+        if called_off():
+            raise Cancelled
+        yield one
 
 
 class EquilixError(Exception):

@@ -10,6 +10,7 @@ from functools import cached_property
 from typing import TYPE_CHECKING
 
 from equilix.analysis import Analysis
+from equilix.errors import Called
 
 if TYPE_CHECKING:
     from equilix.checks.build_order import BuildStep, Heaps
@@ -52,14 +53,23 @@ class Result:
 
         return Heaps(self.analysis)
 
-    @cached_property
+    def work_out_heaps(self, called_off: Called) -> None:
+        """Work that out, to be at hand from then on. Raises :class:`~equilix.errors.Cancelled`."""
+        from equilix.checks.build_order import Heaps
+
+        if "heaps" not in self.__dict__:
+            heaps = Heaps(self.analysis, called_off)
+            assert heaps.rests is not None  # worked out here, where it can be called off
+            self.__dict__["heaps"] = heaps
+
+    @property
     def build_order(self) -> tuple[BuildStep, ...]:
         """The steps to put it together."""
         from equilix.checks.build_order import build_order
 
         return build_order(self.heaps)
 
-    @cached_property
+    @property
     def strip_order(self) -> tuple[BuildStep, ...]:
         """The steps to take it apart."""
         from equilix.checks.build_order import strip_order

@@ -9,6 +9,7 @@ from typing import Final
 from equilix.analysis import Analysis
 from equilix.checks.resting import rest, stands_rad
 from equilix.checks.rules import rule
+from equilix.errors import Called, going_on, never
 from equilix.kit.catalogue import kind_of
 from equilix.kit.mount_kinds import mount_kind
 
@@ -26,7 +27,7 @@ class BuildStep:
     rests: str = ""
 
 
-def ordered(analysis: Analysis) -> list[str]:
+def ordered(analysis: Analysis, called_off: Called = never) -> list[str]:
     """The placements, each after what it hangs on, the earliest kind first among those that leave the rig standing.
 
     Where the next in rank would let it fall, another that can go on already and leaves it standing goes before; where
@@ -45,7 +46,9 @@ def ordered(analysis: Analysis) -> list[str]:
         following = able[0]
         if weighed and done:
             tips: dict[str, float] = {}
-            for key in able:  # most leave it standing: the first that does is taken, and the others need not be tried
+            for key in going_on(
+                able, called_off
+            ):  # most leave it standing: the first that does is taken, and the others need not be tried
                 tips[key] = stands_rad(analysis, [*done, key])
                 if tips[key] >= enough:
                     following = key
@@ -64,11 +67,12 @@ class Heaps:
     """The heaps that a rig goes through while it is built, from its first part to all, and taken apart again."""
 
     analysis: Analysis
+    called_off: Called = never
 
     @cached_property
     def order(self) -> tuple[str, ...]:
         """The placements in the order in which they go on."""
-        return tuple(ordered(self.analysis))
+        return tuple(ordered(self.analysis, self.called_off))
 
     @cached_property
     def rests(self) -> tuple[str, ...]:
@@ -76,7 +80,7 @@ class Heaps:
         if len(self.order) > MOST_RESTED:
             return ("",) * (len(self.order) + 1)
         enough = rule(self.analysis.carried.rules, "tip_rad")
-        heaps = (self.order[:count] for count in range(1, len(self.order) + 1))
+        heaps = (self.order[:count] for count in going_on(range(1, len(self.order) + 1), self.called_off))
         return ("", *(rest(self.analysis, heap, enough).said for heap in heaps))
 
 

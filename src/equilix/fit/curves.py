@@ -13,7 +13,7 @@ from equilix.carry import WAYS
 from equilix.carry.holding import hands_on, hold_rig
 from equilix.document import Document
 from equilix.edits import carrying, rigging
-from equilix.errors import EquilixError
+from equilix.errors import Called, EquilixError, going_on, never
 from equilix.mechanics.rotations import about_axis
 from equilix.rig.clearance import free_travel
 from equilix.words.rig import called
@@ -77,15 +77,17 @@ def held_at(analysis: Analysis, aim_rad: float) -> float:
     return LONGEST_S if tired is None else tired.endurance_s
 
 
-def over_aim(analysis: Analysis) -> Curve:
+def over_aim(analysis: Analysis, called_off: Called = never) -> Curve:
     """Over the aim, lens 45° down to 45° up."""
-    return Curve("Lens down … up", "°", AIM_RAD, np.array([held_at(analysis, float(a)) for a in AIM_RAD]), 0.0)
+    found = [held_at(analysis, float(aim)) for aim in going_on(AIM_RAD, called_off)]
+    return Curve("Lens down … up", "°", AIM_RAD, np.array(found), 0.0)
 
 
-def over_mass(analysis: Analysis) -> Curve:
+def over_mass(analysis: Analysis, called_off: Called = never) -> Curve:
     """Over the mass of the rig, its balance as it is; a spring stays set as it is set now."""
     mass = analysis.mass.mass_kg
-    each = [lasts_s(analysis if f == 1.0 else _times(analysis, float(f))) for f in MASS_FACTORS]
+    factors = going_on(MASS_FACTORS, called_off)
+    each = [lasts_s(analysis if f == 1.0 else _times(analysis, float(f))) for f in factors]
     return Curve("Mass of the rig", "kg", MASS_FACTORS * mass, np.array(each), mass)
 
 
@@ -111,7 +113,7 @@ def slider_with(analysis: Analysis, kind: str) -> str | None:
     return None
 
 
-def over_slide(document: Document, analysis: Analysis, kind: str) -> Curve | None:
+def over_slide(document: Document, analysis: Analysis, kind: str, called_off: Called = never) -> Curve | None:
     """Over the fore-aft place of the camera (``body``) or the battery; None where it does not slide."""
     slider = slider_with(analysis, kind)
     if slider is None:
@@ -120,7 +122,7 @@ def over_slide(document: Document, analysis: Analysis, kind: str) -> Curve | Non
     assert travel is not None  # it was just found to have one
     now = analysis.setup.by_id[slider].slide_m
     found: list[tuple[float, float]] = []
-    for slide in np.linspace(travel.from_m, travel.to_m, PLACES):
+    for slide in going_on(np.linspace(travel.from_m, travel.to_m, PLACES), called_off):
         changed = rigging.slide(document, analysis.setup.id, slider, float(slide))
         at = changed.setups_by_id[analysis.setup.id]
         found.append((at.by_id[slider].slide_m - now, lasts_s(analyse(changed, at))))
@@ -130,10 +132,10 @@ def over_slide(document: Document, analysis: Analysis, kind: str) -> Curve | Non
     return Curve(f"{called(analysis.assembly, slider)} back … forward", "mm", (sign * xs)[order], ys[order], 0.0)
 
 
-def ways_compared(document: Document, analysis: Analysis) -> dict[str, Analysis]:
+def ways_compared(document: Document, analysis: Analysis, called_off: Called = never) -> dict[str, Analysis]:
     """The rig carried every way that it is built for, by the name of the way."""
     found = {}
-    for name in WAYS:
+    for name in going_on(WAYS, called_off):
         try:
             changed = carrying.choose_way(document, analysis.setup.id, name)
         except EquilixError:
@@ -144,9 +146,9 @@ def ways_compared(document: Document, analysis: Analysis) -> dict[str, Analysis]
     return found
 
 
-def operators_compared(document: Document, analysis: Analysis) -> dict[str, Analysis]:
+def operators_compared(document: Document, analysis: Analysis, called_off: Called = never) -> dict[str, Analysis]:
     """The rig on every operator of the document, by name."""
     return {
         operator.name: analyse(document, analysis.setup.changed(operator=operator.id))
-        for operator in document.operators
+        for operator in going_on(document.operators, called_off)
     }

@@ -5,28 +5,34 @@ from __future__ import annotations
 import threading
 from collections.abc import Callable, Iterable
 
-from PySide6.QtCore import QObject, QRunnable, QThreadPool, Signal, Slot
+from PySide6.QtCore import QAbstractEventDispatcher, QObject, QRunnable, QThreadPool, Signal, Slot
 
-from equilix.errors import Cancelled
+from equilix.errors import Called, Cancelled
 
-Called = Callable[[], bool]
-"""Whether the work has been called off; asked as often as the work can end."""
 Work = Callable[[Called], Iterable[object]]
 """Finds one thing after the other. What it is given to work on must be immutable: it runs in a thread of its own."""
 
 THREADS = 2
+PATIENCE_S = 0.02
+"""So long does work wait for the interface each time that it asks whether it has been called off."""
 
 
 class _Task(QRunnable):
-    def __init__(self, number: int, work: Work, teller: _Teller) -> None:
+    def __init__(self, number: int, work: Work, teller: _Teller, quiet: threading.Event) -> None:
         super().__init__()
-        self.number, self.work, self.teller = number, work, teller
+        self.number, self.work, self.teller, self.quiet = number, work, teller, quiet
         self.called_off = threading.Event()
+
+    def asked(self) -> bool:
+        """Whether it has been called off. It gives way meanwhile: one interpreter serves all threads in turn."""
+        if not self.called_off.is_set():
+            self.quiet.wait(PATIENCE_S)
+        return self.called_off.is_set()
 
     def run(self) -> None:
         try:
             if not self.called_off.is_set():
-                for found in self.work(self.called_off.is_set):
+                for found in self.work(self.asked):
                     if self.called_off.is_set():
                         return
                     self.teller.found.emit(self.number, found)
@@ -56,11 +62,11 @@ class Job(QObject):
     changed = Signal()
     """It has begun, come on, or is over."""
 
-    def __init__(self, title: str, parts: int, pool: QThreadPool, parent: QObject) -> None:
+    def __init__(self, title: str, parts: int, pool: QThreadPool, quiet: threading.Event, parent: QObject) -> None:
         super().__init__(parent)
         self.title, self.parts, self.done = title, parts, 0
         """``parts``: how many findings make the whole, for the progress; 0 where nobody knows."""
-        self._pool = pool
+        self._pool, self._quiet = pool, quiet
         self._number = 0
         self._task: _Task | None = None
         self._teller = _Teller(self)
@@ -79,7 +85,7 @@ class Job(QObject):
             self._task.called_off.set()
         self._number += 1
         self.done = 0
-        self._task = _Task(self._number, work, self._teller)
+        self._task = _Task(self._number, work, self._teller, self._quiet)
         self._pool.start(self._task)
         self.changed.emit()
 
@@ -127,10 +133,25 @@ class Jobs(QObject):
         self._pool = QThreadPool(self)
         self._pool.setMaxThreadCount(THREADS)
         self._all: list[Job] = []
+        self._quiet = threading.Event()
+        """Set while the interface has nothing to do."""
+        self._quiet.set()
+        dispatcher = QAbstractEventDispatcher.instance()
+        if dispatcher is not None:
+            dispatcher.awake.connect(self._busy)
+            dispatcher.aboutToBlock.connect(self._idle)
+
+    @Slot()
+    def _busy(self) -> None:
+        self._quiet.clear()
+
+    @Slot()
+    def _idle(self) -> None:
+        self._quiet.set()
 
     def new(self, title: str, parts: int = 0) -> Job:
         """A kind of work."""
-        made = Job(title, parts, self._pool, self)
+        made = Job(title, parts, self._pool, self._quiet, self)
         made.changed.connect(self.changed)
         made.failed.connect(self.failed)
         self._all.append(made)

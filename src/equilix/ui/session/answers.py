@@ -9,7 +9,8 @@ from typing import TYPE_CHECKING
 from PySide6.QtCore import QObject, QTimer, Signal
 
 from equilix.document import Document
-from equilix.ui.jobs import Called, Jobs
+from equilix.errors import Called
+from equilix.ui.jobs import Jobs
 
 if TYPE_CHECKING:
     from equilix.planner.plan import Plan

@@ -13,9 +13,8 @@ from equilix.checks.build_order import BuildStep
 from equilix.checks.rules import RULES, Check, rule
 from equilix.document import Document
 from equilix.edits import powering
-from equilix.errors import EquilixError
+from equilix.errors import Called, EquilixError
 from equilix.result import Result
-from equilix.ui.jobs import Called
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.columns import Columns
@@ -217,5 +216,5 @@ class RulesPanel(Panel):
 
 
 def _ordered(tab: str, result: Result, called_off: Called) -> Iterator[tuple[str, tuple[BuildStep, ...]]]:
-    if not called_off():
-        yield tab, result.build_order if tab == BUILD else result.strip_order
+    result.work_out_heaps(called_off)
+    yield tab, result.build_order if tab == BUILD else result.strip_order

@@ -11,9 +11,9 @@ from PySide6.QtWidgets import QCheckBox, QWidget
 
 from equilix.analysis import Analysis
 from equilix.document import Document
+from equilix.errors import Called, going_on
 from equilix.fit.curves import Curve, lasts_s, operators_compared, over_aim, over_mass, over_slide, ways_compared
 from equilix.fit.fit import BEARS, Fit
-from equilix.ui.jobs import Called
 from equilix.ui.session import Session
 from equilix.ui.stage.fit_chart import CurveChart, FlowBar, SteadinessChart
 from equilix.ui.theme import Theme, font
@@ -215,21 +215,15 @@ class Compared(NamedTuple):
 
 
 def _curves(document: Document, analysis: Analysis, called_off: Called) -> Iterator[list[Curve]]:
-    found = [over_aim(analysis), over_mass(analysis)]
-    for kind in ("body", "battery"):
-        if called_off():
-            return
-        curve = over_slide(document, analysis, kind)
-        if curve is not None:
-            found.append(curve)
-    yield found
+    slides = [over_slide(document, analysis, kind, called_off) for kind in ("body", "battery")]
+    yield [over_aim(analysis, called_off), over_mass(analysis, called_off), *(each for each in slides if each)]
 
 
 def _comparison(document: Document, analysis: Analysis, called_off: Called) -> Iterator[Compared]:
-    people = [comparison_row(name, each) for name, each in operators_compared(document, analysis).items()]
-    if not called_off():
-        others = ways_compared(document, analysis).values()
-        yield Compared(people, [comparison_row(each.way.phrase.capitalize(), each) for each in others])
+    on = operators_compared(document, analysis, called_off).items()
+    people = [comparison_row(name, each) for name, each in going_on(on, called_off)]
+    others = going_on(ways_compared(document, analysis, called_off).values(), called_off)
+    yield Compared(people, [comparison_row(each.way.phrase.capitalize(), each) for each in others])
 
 
 def _for_the_body(document: Document, setup_id: str, together: bool, called_off: Called) -> Iterator[FitPlan]:
