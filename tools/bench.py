@@ -30,6 +30,7 @@ from equilix.store.parsing import parse
 from equilix.store.writing import to_bytes
 from equilix.ui.app import open_window
 from equilix.ui.theme import load_fonts
+from equilix.ui.window import USUAL
 from equilix.ui.workspaces.table import WORKSPACES
 
 _LABEL = """
@@ -196,6 +197,7 @@ def main() -> None:
     assert isinstance(application, QApplication)
     load_fonts(application)
     window = open_window(demo=True)
+    window.resize(*USUAL)
     window.show()
     for name, opened in (("demo rig", lighthouse()), ("60 parts", document)):
         window.session.desk.replace(opened, None)

@@ -15,7 +15,7 @@ from PySide6.QtWidgets import QApplication
 from equilix.edits import kit, rigging
 from equilix.ui.app import open_window
 from equilix.ui.theme import load_fonts
-from equilix.ui.window import Window
+from equilix.ui.window import USUAL, Window
 
 SCENES = (
     ("gimbal", "stairs", "by-hand"),
@@ -43,6 +43,7 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     application = QApplication(["equilix"])
     load_fonts(application)
     window = open_window(demo=True)
+    window.resize(*USUAL)
     window.show()
     folder.mkdir(parents=True, exist_ok=True)
 

@@ -148,6 +148,14 @@ class Look(WindowTest):
         self.press(Qt.Key.Key_F8, self.window)
         self.assertIn("kg", self.window.header.mass.text())
 
+    def test_the_verdict_is_large_from_the_start(self) -> None:
+        """In a window that has only just been made, as after another setup, in both themes."""
+        for step in (lambda: None, lambda: self.session.open_setup("stairs"), self.window.change_theme):
+            step()
+            self.settle()
+            font = self.window.reading.verdict.font()
+            self.assertEqual((font.pointSizeF(), font.bold()), (18.0, True))
+
     def test_another_setup(self) -> None:
         """Looking at another setup is no edit; undo goes to the setup in which the edit was made."""
         self.session.edit("Slide", lambda d: rigging.slide(d, "lamp-room", "bridge", 0.02))

@@ -94,6 +94,9 @@ def open_window(*, demo: bool = False, file: Path | None = None) -> Window:
 
 def paint(window: Window, picture: Path) -> str:
     """Wait for the plans and paint the window into a PNG; returns why it could not be written, or nothing."""
+    from equilix.ui.window import USUAL
+
+    window.resize(*USUAL)  # a picture has no screen to fit
     window.show()
     application = QApplication.instance()
     assert application is not None

@@ -51,13 +51,13 @@ class ReadingBar(QWidget):
         reading = read_out(self.session.analysis)
         value = {"rests": t.hold, "falls": t.tip, "leans": t.tip}.get(status, t.ink)
         grow = 1.5 if self.large else 1.0
+        tint(self.verdict, value)  # first: a style sheet that is set before a label is shown takes its font away
         if self.verdict.font().pointSizeF() != 18 * grow:
             self.verdict.setFont(font(18 * grow, bold=True))
             self.rest.setFont(font(12 * grow))
             self.cost.setFont(font(12 * grow))
             self._keep_height()
         self.verdict.setText(f"{SIGNS[status]} {reading.verdict}")
-        tint(self.verdict, value)
         self.rest.setText(reading.rest)
         self.cost.setText(reading.cost)
         self.setAccessibleName(str(reading))

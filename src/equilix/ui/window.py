@@ -267,11 +267,9 @@ class Window(QMainWindow):
 
     def recall(self, seen: remembered.Remembered, screen: QRect) -> None:
         """Be as it was left, as far as that still fits the screen's free area; a first window fits it too."""
-        self.setMinimumSize(min(SMALLEST[0], screen.width()), min(SMALLEST[1], screen.height() - TITLE_BAR_PX))
-        self.resize(
-            min(seen.width_px or USUAL[0], screen.width()),
-            min(seen.height_px or USUAL[1], screen.height() - TITLE_BAR_PX),
-        )
+        width, height = seen.width_px or USUAL[0], seen.height_px or USUAL[1]
+        free = screen.width(), screen.height() - TITLE_BAR_PX
+        self.resize(max(min(width, free[0]), SMALLEST[0]), max(min(height, free[1]), SMALLEST[1]))
         if seen.x_px is not None and seen.y_px is not None and screen.contains(seen.x_px + 40, seen.y_px + 10):
             self.move(seen.x_px, seen.y_px)
         if seen.maximized:

@@ -24,6 +24,7 @@ CENTRE_PX: Final = 10.0
 HEAD_PX: Final = 6.0
 """Half of what a mark takes: a centre of gravity, the head of an arrow."""
 SIDEWAYS: Final = 4
+"""A text rather goes up or down than sideways, where it would be taken for a neighbour's."""
 STEP_PX, FARTHEST_PX = 8.0, 160.0
 """How finely places are tried, and how far off at most."""
 
@@ -90,9 +91,9 @@ def _first_free(text: Text, size: QPointF, ascent: float, taken: list[QRectF], b
     inside = _inside(box_at(QPointF(0, 0)), bounds)
     if inside is None:
         return None
-    for off in _offsets():
-        if _far(off) > text.reach_px**2:
-            return None
+    for off in _offsets(text.in_row):
+        if off.x() ** 2 + off.y() ** 2 > text.reach_px**2:
+            continue
         box = inside.translated(off)
         if bounds.contains(box) and not any(box.intersects(each) for each in taken):
             return _placed(text, box, ascent)
@@ -113,13 +114,9 @@ def _inside(box: QRectF, bounds: QRectF) -> QRectF | None:
 
 
 @cache
-def _offsets() -> tuple[QPointF, ...]:
+def _offsets(in_row: bool) -> tuple[QPointF, ...]:
     """Nearest first."""
+    x_dear, y_dear = (1, SIDEWAYS**2) if in_row else (SIDEWAYS, 1)
     steps = range(-int(FARTHEST_PX / STEP_PX), int(FARTHEST_PX / STEP_PX) + 1)
-    near = sorted((SIDEWAYS * x * x + y * y, y, x) for x in steps for y in steps)
+    near = sorted((x_dear * x * x + y_dear * y * y, y, x) for x in steps for y in steps)
     return tuple(QPointF(x * STEP_PX, y * STEP_PX) for _, y, x in near)
-
-
-def _far(off: QPointF) -> float:
-    """A text may go a little further up or down than sideways, where it would be taken for a neighbour's."""
-    return SIDEWAYS * off.x() ** 2 + off.y() ** 2

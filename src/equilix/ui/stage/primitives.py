@@ -99,6 +99,8 @@ class Text:
     fixed: bool = False
     reach_px: float = 160.0
     """How far from there it may stand; farther off it is left out."""
+    in_row: bool = False
+    """It rather moves sideways, along a row of titles."""
     bare: bool = False
     """Without a wash of paper behind it: it stands where nothing is drawn."""
 

@@ -80,7 +80,7 @@ def plumb(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
         yield Wash(QRectF(at.x() - haze_px, HEAD_PX, 2 * haze_px, sheet.height), wash, 170)
         if off is not None:
             said = f"{length(off.value_m, analysis.display)} ± {length(off.sd_m, analysis.display)}"
-            yield Text(QPointF(at.x() + 2, TITLE_PX), said, tone)
+            yield Text(QPointF(at.x() + 2, TITLE_PX), said, tone, in_row=True)
     yield Line((QPointF(at.x(), HEAD_PX), QPointF(at.x(), sheet.height)), tone, 1.6 if sheet.view is SIDE else 1.3)
 
 
