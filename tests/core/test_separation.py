@@ -7,18 +7,18 @@ from numpy.typing import NDArray
 from scipy.optimize import linprog
 from scipy.spatial.transform import Rotation
 
-from equilix.kit.solids import Box, Cylinder, Outline, Tube
+from equilix.kit.solids import Box, Cylinder, Polyhedron, Tube
 from equilix.mechanics.separation import overlap_m
 
 Array = NDArray[np.float64]
 
 
-def placed(outline: Outline, rotation: Array, at: Array) -> Outline:
+def placed(outline: Polyhedron, rotation: Array, at: Array) -> Polyhedron:
     """An outline turned and moved."""
-    return Outline(outline.corners_m @ rotation.T + at, outline.normals @ rotation.T, outline.edges @ rotation.T)
+    return Polyhedron(outline.corners_m @ rotation.T + at, outline.normals @ rotation.T, outline.edges @ rotation.T)
 
 
-def deep(a: Outline, b: Outline) -> float:
+def deep(a: Polyhedron, b: Polyhedron) -> float:
     """Depth of two outlines in each other."""
     return overlap_m((a.corners_m, b.corners_m), (a.normals, b.normals), (a.edges, b.edges))
 

@@ -164,10 +164,10 @@ def _hung(by: MountPoint) -> str:
 
 @told.register
 def _hang_on(step: HangOn, here: Start) -> Told:
+    drawn = f", drawn {length(step.extension_m, here.unit)}" if step.extension_m > 0 else ""
     text = (
         f"Put the {here.kit[step.arm].name} on the {here.name(step.parent)}, "
-        f"turned by {angle(step.turn_rad)}, drawn {length(step.extension_m, here.unit)}, "
-        f"and hang the {here.name(step.placement)} on it"
+        f"turned by {angle(step.turn_rad)}{drawn}, and hang the {here.name(step.placement)} on it"
     )
     return Told(text)
 
