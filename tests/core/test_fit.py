@@ -18,7 +18,7 @@ from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.edits import carrying, kit, powering, rigging
-from equilix.errors import Refused
+from equilix.errors import Refused, never
 from equilix.fit.curves import (
     held_at,
     lasts_s,
@@ -32,7 +32,7 @@ from equilix.fit.fit import Fit, words_of_lifting
 from equilix.fit.gaze import gaze
 from equilix.keys import hand_key
 from equilix.kit.carriers import TripodHead
-from equilix.planner.fitting import fit_plans
+from equilix.planner.fitting import fit_plans, grips_plan
 from equilix.report import report
 from equilix.words.steps import lines
 
@@ -325,6 +325,19 @@ class Calibration(unittest.TestCase):
 
 class Plans(unittest.TestCase):
     """Moves on real tracks, teeth and mounts."""
+
+    def test_what_suits_the_arms_is_left_alone(self) -> None:
+        """Done once, the handles are where the arms want them: a second plan has nothing to touch, and says so."""
+        document = lighthouse()
+        analysis = analyse(document, document.setups_by_id["lamp-room"])
+        first = grips_plan(document, analysis, never)
+        assert first is not None
+        self.assertTrue(first.works)
+        made = first.apply(document)
+        again = grips_plan(made, analyse(made, made.setups_by_id["lamp-room"]), never)
+        assert again is not None
+        self.assertFalse(again.works)
+        self.assertIn("where the arms want them", again.reason)
 
     def test_grips(self) -> None:
         """Upper arms hang nearer, it lasts longer, and every step can be carried out on the document."""

@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 from scipy.spatial.transform import Rotation
 
 from equilix.analysis import Analysis, analyse
+from equilix.carry.conditions import Figure
 from equilix.carry.hanging import attitude_rad
 from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.demo import lighthouse
@@ -118,6 +119,31 @@ class Attitude(unittest.TestCase):
 
 class Harness(unittest.TestCase):
     """Line, hands, boom, hips, bounce."""
+
+    def test_a_spring_that_is_set_wrong_is_said(self) -> None:
+        """Up to 3 N are left to the hands without a word, more is warned of with the way and the turns (practice).
+
+        The line gives so many newtons a turn, so that the turns that are missing follow from what is left.
+        """
+        wanted = 7.72
+        per_turn = self.left(6.0) / (wanted - 6.0)
+        for newtons, said in ((2.9, ""), (3.1, "further"), (-2.9, ""), (-3.1, "back")):
+            setting = wanted - newtons / per_turn
+            self.assertAlmostEqual(self.left(setting), newtons, delta=0.05)
+            warning = self.figure(setting).warning
+            self.assertEqual(bool(warning), bool(said), newtons)
+            self.assertIn(said, warning)
+
+    @staticmethod
+    def figure(setting: float) -> Figure:
+        """What is left for the hands with the line set so."""
+        made = carrying.set_bearer(lighthouse(), "boat-landing", setting)
+        found = analyse(made, made.setups_by_id["boat-landing"]).figures
+        return next(each for each in found if each.key == "left_for_hands_n")
+
+    def left(self, setting: float) -> float:
+        """The same in newtons."""
+        return self.figure(setting).value
 
     def test_forces_close(self) -> None:
         """Line and hands together bear the weight, whatever the spring is set to."""
