@@ -208,6 +208,7 @@ class Running(WindowTest):
         self.assertTrue(self.window.commands["stop"].isEnabled())
         self.click(self.window.jobs.stop)
         self.assertFalse(self.job.running)
+        self.assertIn(("Stopped. The next change looks again.", False), self.messages)
         self.session.jobs.wait()
         self.settle()
         self.assertEqual(self.found, [1])

@@ -127,6 +127,8 @@ class Jobs(QObject):
 
     changed = Signal()
     failed = Signal(str)
+    stopped = Signal()
+    """The person has called something off."""
 
     def __init__(self, parent: QObject) -> None:
         super().__init__(parent)
@@ -164,8 +166,11 @@ class Jobs(QObject):
 
     def stop(self) -> None:
         """The person calls everything off."""
-        for job in self.running:
+        running = self.running
+        for job in running:
             job.stop()
+        if running:
+            self.stopped.emit()
 
     def cancel(self) -> None:
         """The window closes: call everything off."""

@@ -46,6 +46,7 @@ class Session(QObject):
         self.view = ViewState(self)
         self.jobs = Jobs(self)
         self.jobs.failed.connect(lambda text: self.said.emit(text, True))
+        self.jobs.stopped.connect(lambda: self.said.emit("Stopped. The next change looks again.", False))
         self.answers = Answers(self.jobs, self)
         self.desk = Desk(self, self)
         self.result = Result(analyse(self.document, self.setup))
