@@ -5,6 +5,7 @@ import math
 import unittest
 from dataclasses import replace
 
+import numpy as np
 from PySide6.QtCore import QPointF, QRectF
 from PySide6.QtGui import QImage, QPainter
 
@@ -16,6 +17,7 @@ from equilix.kit.kinds.kind import STAGES
 from equilix.kit.mount_kinds import MOUNT_KINDS, mount_kind
 from equilix.ui.stage.drawing import Rig, draw, primitives
 from equilix.ui.stage.labels import place
+from equilix.ui.stage.layers.aim import COLUMNS, FILLS, ROWS, level_of_work, ranges
 from equilix.ui.stage.layers.balance import PX_PER_N, band_px
 from equilix.ui.stage.layers.beam import beam
 from equilix.ui.stage.layers.bearers import BEARERS
@@ -154,10 +156,9 @@ class Drawn(WindowTest):
                 for view in ("side", "plan", "front"):
                     with self.subTest(size=size, page=key, setup=setup.id, view=view):
                         self.assert_readable(self.everything(view), getattr(self.window.stage, view).sheet.bounds)
-                if key != "mat":
-                    side = self.window.stage.side
-                    sheet = replace(side.sheet, height=138.0)
-                    self.assert_readable(list(beam(side.scene, sheet)), sheet.bounds)
+                for strip in (self.window.stage.beam, self.window.stage.chart) if key != "mat" else ():
+                    with self.subTest(size=size, page=key, setup=setup.id, strip=strip.accessibleName()):
+                        self.assert_readable(strip.primitives(), QRectF(strip.rect()))
 
     def assert_readable(self, made: list[Primitive], bounds: QRectF) -> None:
         """No two texts overlap, none lies on a centre of gravity or the head of an arrow, none is cut off."""
@@ -173,6 +174,32 @@ class Drawn(WindowTest):
             if not each.text.fixed:
                 self.assertTrue(bounds.contains(each.box), each.text.text)
                 self.assertFalse(any(each.box.intersects(mark) for mark in marks), each.text.text)
+
+    def test_moment_over_the_aim(self) -> None:
+        """A curve through the moments of the analysis, level in the middle; up and down in its own scale."""
+        chart, analysis = self.window.stage.chart, self.session.analysis
+        curve = next(each for each in chart.primitives() if isinstance(each, Line) and len(each.points) == 41)
+        angles = np.linspace(-np.pi / 3, np.pi / 3, 41)
+        moments = analysis.aim_curve(angles)
+        ys = np.array([point.y() for point in curve.points])
+        scale = np.polyfit(moments, ys, 1)
+        self.assertLess(scale[0], 0)
+        self.assertLess(float(np.abs(np.polyval(scale, moments) - ys).max()), 1e-6)
+        self.assertEqual(curve.role, "tip")
+        band = next(each for each in chart.primitives() if isinstance(each, Wash))
+        self.assertAlmostEqual(band.box.height(), -2 * scale[0] * analysis.free_moment_nm, places=6)
+
+    def test_map_of_the_motors(self) -> None:
+        """Nine by five cells, each in the role of its share, the attitude as drawn framed in the middle."""
+        self.session.open_setup("stairs")
+        self.settle()
+        made = self.window.stage.chart.primitives()
+        cells = [each for each in made if isinstance(each, Wash)]
+        self.assertEqual(len(cells), COLUMNS * ROWS)
+        shares = self.session.analysis.drives.map_share(*ranges(self.session.analysis))[::-1].ravel()
+        self.assertEqual([cell.role for cell in cells], [FILLS[level_of_work(float(share))] for share in shares])
+        frame = next(each for each in made if isinstance(each, Shape)).path.boundingRect()
+        self.assertTrue(frame.contains(cells[COLUMNS * (ROWS // 2) + COLUMNS // 2].box))
 
     def test_the_same_scene_on_another_sheet(self) -> None:
         """Drawn at three times the size on an image, everything keeps its place on the paper: it can be printed."""
@@ -213,6 +240,11 @@ class Marks(unittest.TestCase):
             else:
                 assert isinstance(mark, Shape)
                 self.assertEqual(mark.path.elementCount() - 1, corners)
+
+    def test_levels_of_work(self) -> None:
+        """Under a tenth balanced, from half hard, from the whole rating too much: both sides of each."""
+        for share, level in ((0.0999, 0), (0.1, 1), (0.4999, 1), (0.5, 2), (0.9999, 2), (1.0, 3)):
+            self.assertEqual(level_of_work(share), level)
 
     def test_steps_of_an_axis(self) -> None:
         """The least round step whose figures stand far enough apart; multiples from end to end."""

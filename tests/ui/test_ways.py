@@ -9,6 +9,7 @@ from PySide6.QtTest import QTest
 from equilix.carry import WAYS
 from equilix.demo import lighthouse
 from equilix.edits import rigging
+from equilix.ui.stage.layers.aim import title
 from equilix.ui.theme import NIGHT_SET, PREP_ROOM
 from equilix.ui.workspaces.balance import BalancePage
 from tests.ui.window_test import WindowTest
@@ -131,7 +132,7 @@ class Scenes(WindowTest):
         """A rig on the tripod falls on, one on a line comes back; a gimbal has a map of its motors instead."""
         for name, word in (("Evening light", "top-heavy"), ("Boat landing", "bottom-heavy"), ("112 steps", "Motor")):
             self.open_scene(name)
-            self.assertIn(word, self.window.stage.chart.title())
+            self.assertIn(word, title(self.session.analysis))
 
 
 class Switching(WindowTest):

@@ -6,6 +6,7 @@ for which there is no place at all is left out rather than made unreadable.
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from functools import cache
@@ -14,7 +15,7 @@ from typing import Final
 from PySide6.QtCore import QPointF, QRectF
 from PySide6.QtGui import QFontMetricsF
 
-from equilix.ui.stage.primitives import Arrow, Centre, Dot, Primitive, Shape, Tag, Text
+from equilix.ui.stage.primitives import Arrow, Centre, Dot, Line, Primitive, Shape, Tag, Text
 from equilix.ui.theme import font
 
 POINTS: Final = 11
@@ -64,6 +65,9 @@ def _marks(primitive: Primitive) -> Iterator[QRectF]:
         yield _about(primitive.end, HEAD_PX)
     elif isinstance(primitive, Dot) and primitive.keeps_off:
         yield _about(primitive.at, primitive.radius)
+    elif isinstance(primitive, Line) and primitive.keeps_off:
+        for start, end in itertools.pairwise(primitive.points):
+            yield QRectF(start, end).normalized().adjusted(-1, -1, 1, 1)
     elif isinstance(primitive, Shape) and primitive.keeps_off:
         yield primitive.path.boundingRect()
     elif isinstance(primitive, Tag):

@@ -26,6 +26,8 @@ class Line:
     dash: Dash = ""
     alpha: int = 255
     round: bool = False
+    keeps_off: bool = False
+    """Texts stand beside it, not on it."""
 
 
 @dataclass(frozen=True, slots=True)

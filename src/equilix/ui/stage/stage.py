@@ -2,13 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from dataclasses import replace
+
+from PySide6.QtCore import QRectF
 from PySide6.QtWidgets import QBoxLayout, QHBoxLayout, QVBoxLayout, QWidget
 
 from equilix.ui.session import Session
-from equilix.ui.stage.aim_chart import AimChart
-from equilix.ui.stage.beam import BeamStrip
+from equilix.ui.stage.layers.aim import aim
+from equilix.ui.stage.layers.beam import HEIGHT_PX, beam
 from equilix.ui.stage.outlines import OutlineBook
+from equilix.ui.stage.primitives import Primitive
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE
+from equilix.ui.stage.strip import Strip
 from equilix.ui.stage.view import RigView
 from equilix.ui.theme import Theme
 
@@ -20,9 +26,12 @@ class Stage(QWidget):
         super().__init__(parent)
         book = OutlineBook()
         self.side = RigView(session, book, SIDE)
-        self.beam = BeamStrip(session, self.side)
+        self.beam = Strip(session, "Beam: the weights of the rig and the moments forward and back", self._beam)
+        self.beam.setFixedHeight(HEIGHT_PX)
+        self.side.zoomed.connect(self.beam.update)
         self.plan, self.front = RigView(session, book, PLAN), RigView(session, book, FRONT)
-        self.chart = AimChart(session)
+        self.chart = Strip(session, "Chart: moment about the support while the lens is tilted", self._aim)
+        self.chart.setMinimumSize(190, 110)
         self.strip = QWidget()
         row = QHBoxLayout(self.strip)
         row.setContentsMargins(0, 0, 0, 0)
@@ -38,6 +47,13 @@ class Stage(QWidget):
         column.addWidget(self.beam)
         column.addWidget(self.strip)
         self.strip.setFixedHeight(160)
+
+    def _beam(self, bounds: QRectF) -> Iterator[Primitive]:
+        """In the horizontal scale of the side view over it."""
+        return beam(self.side.scene, replace(self.side.sheet, height=bounds.height()))
+
+    def _aim(self, bounds: QRectF) -> Iterator[Primitive]:
+        return aim(self.side.scene, bounds)
 
     def fold(self, on: bool) -> None:
         """Folded, the three views stand side by side in a strip, with nothing else."""
