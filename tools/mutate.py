@@ -189,9 +189,11 @@ def main() -> int:
         print(f"{part}: {len(sample)} of {len(every)} changes", flush=True)
         survived = 0
         with concurrent.futures.ThreadPoolExecutor(2) as pool:
-            for change, by in zip(sample, pool.map(lambda each, part=part: noticed(part, each), sample), strict=True):
+            tried = {pool.submit(noticed, part, change): change for change in sample}
+            for done in concurrent.futures.as_completed(tried):
+                by = done.result()
                 survived += not by
-                print(f"  {'noticed by ' + by if by else 'SURVIVED'}: {change}", flush=True)
+                print(f"  {'noticed by ' + by if by else 'SURVIVED'}: {tried[done]}", flush=True)
         print(f"{part}: {survived} of {len(sample)} survived, {survived / max(len(sample), 1):.0%}", flush=True)
     return 0
 

@@ -9,8 +9,11 @@ from equilix.analysis import analyse
 from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.edits import carrying, kit, powering, rigging
+from equilix.edits.powering import sockets
 from equilix.errors import Refused
+from equilix.kit.catalogue import make_part
 from equilix.kit.electric import Draw, Electric, Input, Output
+from equilix.kit.parts import Part
 from equilix.mechanics.mass_properties import combine
 from equilix.planner.battery_places import battery_places
 from equilix.power.batteries import air_travel, capacity_at, charge_hours, needed_for
@@ -178,6 +181,24 @@ class Troubles(unittest.TestCase):
         assert body is not None
         made = kit.change_part(made, "boxy-body", electric=body.changed(fed_by_mount=False))
         self.assertIn("feeds nothing", self.said(made, setup.id))
+
+    def test_which_sockets_a_cable_joins(self) -> None:
+        """What fits in voltage first, whatever its connector; among those the same connector; else any pair."""
+
+        def part(key: str, **fields: object) -> Part:
+            return make_part(key, key, "block", 0.1, electric=Electric(**fields))
+
+        low, high = Output(name="low", volts=7.4), Output(name="high", volts=14.4, connector="lemo")
+        tap = Output(name="tap", volts=14.4)
+        wants = Input(name="in", least_v=12.0, most_v=17.0)
+        for outputs, expected in (
+            ((low, high), ("high", "in", True)),
+            ((low, high, tap), ("tap", "in", False)),
+            ((low,), ("low", "in", False)),
+        ):
+            self.assertEqual(sockets(part("a", outputs=outputs), part("b", inputs=(wants,))), expected)
+        self.assertIsNone(sockets(part("a", outputs=()), part("b", inputs=(wants,))))
+        self.assertIsNone(sockets(part("a", outputs=(low,)), part("b")))
 
     def test_sockets_that_are_not_there(self) -> None:
         """An unknown output: what there is."""

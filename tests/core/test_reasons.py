@@ -14,7 +14,7 @@ from equilix.kit.mounts import Telescope
 from equilix.planner.moves import find_moves
 from equilix.planner.plan import Plan, StandIn
 from equilix.planner.relaxed import could_alone, wants
-from equilix.planner.schools import plan, plans
+from equilix.planner.schools import LONGER_M, plan, plans
 from equilix.rig.setups import Placement
 from equilix.words.steps import lines
 from tests.core.builders import box, document, free, padded
@@ -120,6 +120,26 @@ class OtherAnswers(unittest.TestCase):
         for count, works in ((more, True), (more - 1, False)):
             trial = kit.change_part(made, part.id, quantity=part.quantity + count)
             self.assertEqual(planned(trial, "weight").works, works, count)
+
+    def test_a_track_that_is_so_much_longer(self) -> None:
+        """Where no number of pieces does, a track that is as much longer as is said does, the next shorter one not."""
+
+        def made(half_m: float) -> Document:
+            rails = {"name": "rails", "kind": "rods15", "position_m": (-0.1, 0, 0.03)}
+            base = padded("base", 1.0).changed(offers=({**rails, "track": {"from_m": -half_m, "to_m": half_m}},))
+            weight = make_part("weight", "500 g weight", "counterweight", 0.5).changed(quantity=2)
+            placements = [Placement(id="base", part="base"), free("front", "front", 0.3, 0, 0.1)]
+            return document([base, box("front", 1.6), weight], placements)
+
+        found = planned(made(0.02), "weight")
+        self.assertIn("the track of the base does not reach far enough", found.reason)
+        said = re.fullmatch(r"(\d+) mm more of it there would do\.", found.remedy)
+        assert said is not None, found.remedy
+        longer = int(said[1]) / 1000
+        self.assertIn(longer, LONGER_M)
+        self.assertTrue(planned(made(0.02 + longer), "weight").works)
+        shorter = max((each for each in LONGER_M if each < longer), default=0.0)
+        self.assertFalse(planned(made(0.02 + shorter), "weight").works)
 
     def test_a_part_that_is_needed(self) -> None:
         """What rests only without a part that is marked as needed says so; marked otherwise, the plan leaves it off."""

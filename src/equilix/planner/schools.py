@@ -285,8 +285,8 @@ def _more_weight(chosen: Chosen, document: Document, analysis: Analysis, cancell
 
         for longer in LONGER_M if holds_on(LONGER_M[-1]) else ():
             if longer == LONGER_M[-1] or holds_on(longer):
-                said = f"the {part.name} do not reach far enough to the other side"
-                would = f"{_capital(part.name)} {length(longer, unit)} longer would do."
+                said = f"the track of the {part.name} does not reach far enough to the other side"
+                would = f"{_capital(length(longer, unit))} more of it there would do."
                 return Reason(f"Cannot be done: {said}.", would)
     return Reason("Cannot be done: the rods do not reach far enough to the other side.")
 
