@@ -20,6 +20,7 @@ from equilix.planner.schools import plan, plans
 from equilix.report import report
 from equilix.rig.setups import Placement
 from equilix.words.reading import read_out
+from tests.core.builders import analysed, box, document
 
 SCENES = [setup.id for setup in lighthouse().setups]
 
@@ -32,6 +33,13 @@ def scene(key: str, made: Document | None = None) -> Analysis:
 
 class EveryScene(unittest.TestCase):
     """The demo has a rig for every way of carrying, each with something to mend."""
+
+    def test_what_nothing_carries_falls(self) -> None:
+        """Parts without a pad fall from the shoulder; an empty rig does not, and neither has contacts."""
+        there = analysed(document([box("a", 1.0)], [Placement(id="a", part="a")]))
+        self.assertEqual((there.status, there.holding.falls, there.holding.contacts), ("unsupported", True, ()))
+        empty = analysed(document([], []))
+        self.assertEqual((empty.status, empty.holding.falls, empty.holding.contacts), ("unsupported", False, ()))
 
     def test_all_ways_are_there(self) -> None:
         """One scene at least for each line of the table."""
