@@ -9,7 +9,7 @@ from __future__ import annotations
 import itertools
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 from typing import Final
 
 from PySide6.QtCore import QPointF, QRectF
@@ -45,12 +45,10 @@ def place(primitives: Iterable[Primitive], bounds: QRectF) -> list[Placed]:
     texts = [each for each in all_of_them if isinstance(each, Text)]
     if not texts:
         return []
-    metrics = {bold: QFontMetricsF(font(POINTS, bold=bold)) for bold in (False, True)}
     taken = [box for each in all_of_them for box in _marks(each)]
     found: dict[int, Placed] = {}
     for number, text in sorted(enumerate(texts), key=lambda each: not each[1].fixed):
-        size = _size(text, metrics[text.bold])
-        placed = _first_free(text, size, metrics[text.bold].ascent(), taken, bounds)
+        placed = _first_free(text, *_size(text.text, text.bold), taken, bounds)
         if placed is not None:
             taken.append(placed.box)
             found[number] = placed
@@ -78,8 +76,11 @@ def _about(at: QPointF, half: float) -> QRectF:
     return QRectF(at.x() - half, at.y() - half, 2 * half, 2 * half)
 
 
-def _size(text: Text, metrics: QFontMetricsF) -> QPointF:
-    return QPointF(metrics.horizontalAdvance(text.text) + 2 * PAD_PX, metrics.height())
+@lru_cache(4000)
+def _size(text: str, bold: bool) -> tuple[QPointF, float]:
+    """Width and height of a text with its wash, and how far its baseline is below its top."""
+    metrics = QFontMetricsF(font(POINTS, bold=bold))
+    return QPointF(metrics.horizontalAdvance(text) + 2 * PAD_PX, metrics.height()), metrics.ascent()
 
 
 def _first_free(text: Text, size: QPointF, ascent: float, taken: list[QRectF], bounds: QRectF) -> Placed | None:
@@ -95,9 +96,7 @@ def _first_free(text: Text, size: QPointF, ascent: float, taken: list[QRectF], b
     inside = _inside(box_at(QPointF(0, 0)), bounds)
     if inside is None:
         return None
-    for off in _offsets(text.in_row):
-        if off.x() ** 2 + off.y() ** 2 > text.reach_px**2:
-            continue
+    for off in _offsets(text.in_row, text.reach_px):
         box = inside.translated(off)
         if bounds.contains(box) and not any(box.intersects(each) for each in taken):
             return _placed(text, box, ascent)
@@ -118,9 +117,10 @@ def _inside(box: QRectF, bounds: QRectF) -> QRectF | None:
 
 
 @cache
-def _offsets(in_row: bool) -> tuple[QPointF, ...]:
-    """Nearest first."""
+def _offsets(in_row: bool, reach_px: float) -> tuple[QPointF, ...]:
+    """Nearest first, no farther off than so."""
     x_dear, y_dear = (1, SIDEWAYS**2) if in_row else (SIDEWAYS, 1)
     steps = range(-int(FARTHEST_PX / STEP_PX), int(FARTHEST_PX / STEP_PX) + 1)
     near = sorted((x_dear * x * x + y_dear * y * y, y, x) for x in steps for y in steps)
-    return tuple(QPointF(x * STEP_PX, y * STEP_PX) for _, y, x in near)
+    inside = (reach_px / STEP_PX) ** 2
+    return tuple(QPointF(x * STEP_PX, y * STEP_PX) for _, y, x in near if x * x + y * y <= inside)

@@ -153,9 +153,10 @@ class BalancePage(Page):
             self.state.setText("")
         self.cannot.setText("\n\n".join(refusals))
         tint(self.cannot, self.theme.quiet)
-        said, todo = sureness(session.analysis)
-        self.sure.setText(said)
-        self.sure_todo.setText(todo)
+        if session.history.gesture is None:  # how sure it is does not change under the hand; it follows when that ends
+            said, todo = sureness(session.analysis)
+            self.sure.setText(said)
+            self.sure_todo.setText(todo)
         tint(self.sure_todo, self.theme.hold)
         tint(self.caution, self.theme.quiet)
         where = whereabouts(session.analysis)
