@@ -43,6 +43,9 @@ mutate: setup-test
 screenshots: setup-run
 	@$(PYTHON_RUN) tools/screenshots.py docs/screenshots
 
+words: setup-test
+	@$(PYTHON_RUN) tools/words.py
+
 schema: setup-run
 	@$(PYTHON_RUN) -m equilix schema > src/equilix/resources/document.schema.json
 

@@ -10,6 +10,7 @@ from collections.abc import Sequence
 from pathlib import Path
 
 from equilix import __version__
+from equilix.words.language import language, speak, wished
 
 COMMANDS = ("report", "plan", "guide", "check", "schema")
 """What runs without a window; named here so that the window need not import them."""
@@ -45,6 +46,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 
 def _run(given: list[str]) -> int:
+    speak(language(wished()))
     if given and given[0] in COMMANDS:
         from equilix.cli import run
 

@@ -33,7 +33,6 @@ from equilix.mechanics.tipping import Lying, Standing, faces_to_lie_on, standing
 from equilix.mechanics.uncertainty import Data
 from equilix.rig.kinematics import Assembly, assemble, payload_ids
 from equilix.rig.setups import Setup
-from equilix.units import Display
 
 Array = NDArray[np.float64]
 
@@ -70,11 +69,6 @@ class Analysis:
         return self.carried.operator
 
     @property
-    def display(self) -> Display:
-        """The units for people."""
-        return self.carried.display
-
-    @property
     def assembly(self) -> Assembly:
         """The parts in their places."""
         return self.carried.assembly
@@ -101,7 +95,7 @@ class Analysis:
         """What the way of carrying has to say in figures, and what is leaned on."""
         if self.situation is None or self.stance is None:
             return ()
-        leans = tuple(touch.figure(self.display) for touch in touches(self.carried, self.way, self.stance))
+        leans = tuple(touch.figure() for touch in touches(self.carried, self.way, self.stance))
         return (*self.way.figures(self.situation), *leans, *elbow_figures(self.carried, self.way, self.arms))
 
     @property
@@ -264,7 +258,7 @@ class Analysis:
         known = part.changed(mass_how="weighed", mass_sd_kg=None, cg_m=cg, cg_sd_m=None)
         left = [r for r in self.carried.readings if all(term.part != part.id for term in r.terms)]
         assembly = assemble(self.setup, {**self.carried.kit, part.id: known})
-        return evaluate(self.worst.balance, assembly, self.display, assembly.data(left))
+        return evaluate(self.worst.balance, assembly, assembly.data(left))
 
     def aim_curve(self, angles_rad: Array) -> Array:
         """Moment ``(k,)`` in N·m about what it turns about, with the lens tilted up by ``angles_rad`` (k,).
@@ -284,14 +278,13 @@ class Analysis:
 def analyse(document: Document, setup: Setup) -> Analysis:
     """Analyse one setup of a document with the operator it names."""
     operator = document.operator_of(setup)
-    return analyse_with(document.parts_by_id, setup, operator, document.display, document.rules, document.readings)
+    return analyse_with(document.parts_by_id, setup, operator, document.rules, document.readings)
 
 
 def analyse_with(
     parts: Mapping[str, Part],
     setup: Setup,
     operator: Operator,
-    display: Display = "metric",
     rules: Mapping[str, float] | None = None,
     readings: Sequence[Reading] = (),
 ) -> Analysis:
@@ -304,18 +297,16 @@ def analyse_with(
     bearer = parts.get(setup.borne_by or "")
     if not assembly.ids:
         nothing = MassProperties(0.0, np.zeros(3), np.zeros((3, 3)))
-        empty = Carried(setup, assembly, nothing, operator, bearer, (), display, parts, rules or {}, tuple(readings))
+        empty = Carried(setup, assembly, nothing, operator, bearer, (), parts, rules or {}, tuple(readings))
         return _unsupported(empty, way, assembly.data(()), falls=False)
     mass = assembly.mass_properties()
-    carried = Carried(
-        setup, assembly, mass, operator, bearer, grips_of(assembly), display, parts, rules or {}, tuple(readings)
-    )
+    carried = Carried(setup, assembly, mass, operator, bearer, grips_of(assembly), parts, rules or {}, tuple(readings))
     data = assembly.data(readings)
     support = way.support(carried)
     if support is None:
         return _unsupported(carried, way, data, falls=True)
     balances = (_aimed(balance, carried.rules) for balance in way.balances(carried, support))
-    conditions = tuple(evaluate(balance, assembly, display, data) for balance in balances)
+    conditions = tuple(evaluate(balance, assembly, data) for balance in balances)
     stance = posed(carried, way, way.stance(carried, support))
     support = leaning(support, touches(carried, way, stance))
     rested = rested_on(carried, stance)

@@ -11,8 +11,8 @@ from pathlib import Path
 
 from equilix.analysis import analyse
 from equilix.document import Document
-from equilix.edits.kit import choose_display
 from equilix.errors import EquilixError, Refused
+from equilix.facts import fact, listed
 from equilix.guide.observing import take_in
 from equilix.model import Model
 from equilix.planner.schools import plan, plans
@@ -20,8 +20,8 @@ from equilix.report import LEVEL, guide_report, guide_text, plans_report, plans_
 from equilix.rig.setups import Setup
 from equilix.store.parsing import open_document
 from equilix.store.saving import save
-from equilix.units import count
-from equilix.words.names import BALANCES
+from equilix.units import Display
+from equilix.words.telling import tell
 
 
 def build_command_parser() -> argparse.ArgumentParser:
@@ -73,56 +73,59 @@ def run(arguments: Sequence[str]) -> int:
         elif options.command == "check":
             _check(options.file)
         elif options.command == "report":
-            document = _opened(options)
+            document, display = _opened(options)
             analysis = analyse(document, _setup(document, options.setup))
             if options.json:
-                whole = report(analysis, options.attitude or LEVEL, options.base_tip, options.base_tip_axis)
+                attitudes = options.attitude or LEVEL
+                whole = report(analysis, attitudes, options.base_tip, options.base_tip_axis, display)
                 print(json.dumps(whole, indent=1, ensure_ascii=False))
             else:
-                print(report_text(analysis))
+                print(report_text(analysis, display))
         elif options.command == "guide":
             _guide(options)
         else:
-            document = _opened(options)
+            document, display = _opened(options)
             setup = _setup(document, options.setup)
             found = list(plans(document, setup.id))
             if options.json:
-                print(json.dumps(plans_report(found), indent=1, ensure_ascii=False))
+                print(json.dumps(plans_report(found, display), indent=1, ensure_ascii=False))
             else:
-                print(plans_text(found))
+                print(plans_text(found, display))
     except EquilixError as error:
-        print(f"equilix: {error}", file=sys.stderr)
+        said = tell(error.said, getattr(options, "units", None) or "metric")
+        print(f"equilix: {said}", file=sys.stderr)
         return 1
     return 0
 
 
-def _opened(options: argparse.Namespace) -> Document:
-    """The document of the command, in the units that are asked for."""
+def _opened(options: argparse.Namespace) -> tuple[Document, Display]:
+    """The document of the command, and the units of its texts."""
     document = open_document(options.file)
-    return choose_display(document, options.units) if options.units else document
+    return document, options.units or document.display
 
 
 def _guide(options: argparse.Namespace) -> None:
-    document = _opened(options)
-    setup = _setup(document, options.setup)
-    kept, corrections = open_document(options.file).display, []
+    document, display = _opened(options)
+    setup, corrections = _setup(document, options.setup), []
     for each in options.seen:
         axis, _, words = each.partition("=")
         analysis = analyse(document, document.setups_by_id[setup.id])
-        condition = next((c for c in analysis.conditions if BALANCES[c.balance.key] == axis.strip()), None)
+        condition = next((c for c in analysis.conditions if tell(c.balance.key) == axis.strip()), None)
         if condition is None:
-            there = ", ".join(BALANCES[c.balance.key] for c in analysis.conditions) or "none"
-            raise Refused(f"“{axis.strip()}” is no axis of this rig", f"It has {there}", "Write “AXIS=WORDS”")
+            there = listed(c.balance.key for c in analysis.conditions) or fact("common.none")
+            raise Refused(
+                fact("cli.no_axis", axis=axis.strip()), fact("cli.has", there=there), fact("cli.write_axis_words")
+            )
         corrections.append(take_in(document, analysis, condition, words))
         document = corrections[-1].document
     analysis = analyse(document, document.setups_by_id[setup.id])
     moves = plan("move", document, analysis)
     if options.json:
-        print(json.dumps(guide_report(analysis, moves, corrections), indent=1, ensure_ascii=False))
+        print(json.dumps(guide_report(analysis, moves, corrections, display), indent=1, ensure_ascii=False))
     else:
-        print(guide_text(analysis, moves, corrections))
+        print(guide_text(analysis, moves, corrections, display))
     if options.save is not None:
-        save(choose_display(document, kept), options.save)
+        save(document, options.save)
 
 
 def _with_values(arguments: Sequence[str]) -> Iterator[str]:
@@ -158,17 +161,19 @@ def _axis(text: str) -> tuple[float, float, float]:
 def _setup(document: Document, name: str | None) -> Setup:
     setup = document.setup_named(name)
     if setup is None:
-        there = ", ".join(f"“{s.name}”" for s in document.setups) or "none"
-        raise Refused(f"There is no setup “{name}”" if name else "The document has no setup", f"It has {there}")
+        there = listed(fact("common.quoted", what=each.name) for each in document.setups) or fact("common.none")
+        wanted = fact("cli.no_setup_named", name=name) if name else fact("cli.no_setup")
+        raise Refused(wanted, fact("cli.has", there=there))
     return setup
 
 
 def _check(path: Path) -> None:
     document = open_document(path)
-    parts, setups = count(len(document.parts), "part", "parts"), count(len(document.setups), "setup", "setups")
-    print(f"{path.name}: {parts}, {setups}, nothing wrong.")
+    parts = fact("document.count_parts", count=len(document.parts))
+    setups = fact("document.count_setups", count=len(document.setups))
+    print(tell(fact("cli.nothing_wrong", file=path.name, parts=parts, setups=setups)))
     for place, extra in unknown_keys(document):
-        print(f"  {place}: “{extra}” is not known to this version; it is kept and not used.")
+        print(tell(fact("cli.not_known", place=place, key=extra)))
 
 
 def unknown_keys(value: object, place: str = "document") -> list[tuple[str, str]]:

@@ -8,47 +8,64 @@ from dataclasses import dataclass
 
 from equilix.carry import WAYS
 from equilix.document import Document
+from equilix.errors import Invalid
+from equilix.facts import Sayable, fact, length, listed
 from equilix.kit.mount_kinds import mount_kind
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Part
 from equilix.rig.seats import Seat, seat_of
 from equilix.rig.setups import Placement, Setup
-from equilix.units import length
 
 
 @dataclass(frozen=True, slots=True)
 class Fault:
     """One fault: where it stands in the document, what is wrong, what to do."""
 
-    place: str
-    problem: str
-    todo: str
+    place: Sayable
+    problem: Sayable
+    todo: Sayable
 
-    def __str__(self) -> str:
-        return f"{self.place}: {self.problem}. {self.todo}."
+    @property
+    def said(self) -> Sayable:
+        """All of it."""
+        return fact("faults.fault", place=self.place, problem=self.problem, todo=self.todo)
 
 
 def document_faults(document: Document) -> tuple[Fault, ...]:
     """All faults of a document; none means that every setup can be assembled."""
     found: list[Fault] = []
-    for place, things in (("parts", document.parts), ("operators", document.operators), ("setups", document.setups)):
+    for place, things in (
+        (fact("document.parts"), document.parts),
+        (fact("document.operators"), document.operators),
+        (fact("document.setups"), document.setups),
+    ):
         found.extend(_doubles(place, [thing.id for thing in things]))
     for setup in document.setups:
         found.extend(setup_faults(setup, document.parts_by_id))
-    found.extend(_doubles("readings", [reading.id for reading in document.readings]))
+    found.extend(_doubles(fact("document.readings"), [reading.id for reading in document.readings]))
     found.extend(
-        Fault(f"reading {reading.id!r}", f"there is no part {term.part!r} in the kit", "Take the reading out")
+        Fault(
+            fact("faults.reading", reading=reading.id),
+            fact("faults.no_part_kit", part=term.part),
+            fact("faults.take_reading_out"),
+        )
         for reading in document.readings
         for term in reading.terms
         if term.part not in document.parts_by_id
     )
     found.extend(
-        Fault(f"setup {setup.name!r}", f"its operator {setup.operator!r} is not there", "Name another one")
+        Fault(
+            fact("faults.setup", setup=setup.name),
+            fact("faults.operator_not", operator=setup.operator),
+            fact("faults.name_another_one"),
+        )
         for setup in document.setups
         if setup.operator is not None and setup.operator not in document.operators_by_id
     )
     if document.current is not None and document.current not in document.setups_by_id:
-        found.append(Fault("current", f"there is no setup {document.current!r}", "Name one that is there"))
+        found.append(
+            Fault(fact("document.current"), fact("faults.no_setup", current=document.current), fact("faults.name_one"))
+        )
     return tuple(found)
 
 
@@ -68,87 +85,103 @@ def setup_faults(setup: Setup, parts: Mapping[str, Part]) -> tuple[Fault, ...]:
     return ()
 
 
-def _doubles(place: str, ids: list[str]) -> Iterator[Fault]:
+def _doubles(place: Sayable, ids: list[str]) -> Iterator[Fault]:
     for key, count in Counter(ids).items():
         if count > 1:
-            yield Fault(place, f"the id {key!r} stands {count} times", "Give each one an id of its own")
+            yield Fault(
+                place, fact("faults.id_stands_times", key=key, count=count), fact("faults.give_each_one_id_own")
+            )
 
 
 def _names(setup: Setup, parts: Mapping[str, Part]) -> Iterator[Fault]:
-    where = f"setup {setup.name!r}"
+    where = fact("faults.setup", setup=setup.name)
     yield from _doubles(where, [placement.id for placement in setup.placements])
     for placement in setup.placements:
         if placement.part not in parts:
             yield Fault(
-                f"{where}, placement {placement.id!r}", f"there is no part {placement.part!r} in the kit",
-                "Add the part to the kit or take the placement out",
-            )  # fmt: skip
+                fact("faults.placement", where=where, placement=placement.id),
+                fact("faults.no_part_kit", part=placement.part),
+                fact("faults.add_part_kit_or_take"),
+            )
         if placement.parent is not None and placement.parent not in setup.by_id:
             yield Fault(
-                f"{where}, placement {placement.id!r}", f"it hangs on {placement.parent!r}, which is not there",
-                "Mount it on another part",
-            )  # fmt: skip
+                fact("faults.placement", where=where, placement=placement.id),
+                fact("faults.hangs_not", parent=placement.parent),
+                fact("faults.mount_another_part"),
+            )
 
 
 def _tree(setup: Setup, parts: Mapping[str, Part]) -> Iterator[Fault]:
     del parts
     try:
         _ = setup.ordered
-    except ValueError as error:
-        yield Fault(f"setup {setup.name!r}", str(error), "Mount one of them on a part outside the loop")
+    except Invalid as error:
+        yield Fault(fact("faults.setup", setup=setup.name), error.said, fact("faults.mount_one_them_part_outside"))
 
 
 def _mounting(setup: Setup, parts: Mapping[str, Part]) -> Iterator[Fault]:
     taken: dict[tuple[str, str], str] = {}
     for placement in setup.placements:
         part = parts[placement.part]
-        where = f"setup {setup.name!r}, {part.name!r} (placement {placement.id!r})"
+        where = fact("faults.setup_placement", setup=setup.name, part=part.name, placement=placement.id)
         if placement.extension_m > (part.telescope.reach_m if part.telescope else 0.0) + 1e-6:
-            reach = length(part.telescope.reach_m) if part.telescope else "0 mm"
-            yield Fault(where, f"it is drawn out {length(placement.extension_m)}, but reaches {reach}", "Push it in")
+            reach = length(part.telescope.reach_m) if part.telescope else length(0.0)
+            yield Fault(
+                where,
+                fact("faults.drawn_out_but_reaches", extension=length(placement.extension_m), reach=reach),
+                fact("faults.push"),
+            )
         if placement.parent is None:
             continue
         try:
             seat = seat_of(placement, setup, parts)
         except KeyError:
             carrier = parts[setup.by_id[placement.parent].part]
-            yield Fault(where, _no_such_point(placement, carrier, part), "Choose one that is there")
+            yield Fault(where, _no_such_point(placement, carrier, part), fact("faults.choose_one"))
             continue
         if seat is not None:
             yield from _seat_faults(where, placement, seat)
             key = (placement.parent, seat.point.name)
             if seat.point.track is None and key in taken:
                 yield Fault(
-                    where, f"its place {seat.point.name!r} is taken by {taken[key]!r}", "Mount it somewhere else"
+                    where,
+                    fact("faults.place_taken", point=seat.point.name, taken=taken[key]),
+                    fact("faults.mount_somewhere_else"),
                 )
             taken[key] = part.name
 
 
-def _no_such_point(placement: Placement, carrier: Part, part: Part) -> str:
+def _no_such_point(placement: Placement, carrier: Part, part: Part) -> Sayable:
     if carrier.offered(placement.point or "") is None:
-        there = ", ".join(repr(point.name) for point in carrier.offers) or "none"
-        return f"{carrier.name!r} has no mounting point {placement.point!r}; it offers {there}"
-    there = ", ".join(repr(point.name) for point in part.hangs_by) or "none"
-    return f"it has no point {placement.by!r} to be mounted by; it has {there}"
+        there = listed(fact("common.quoted", what=point.name) for point in carrier.offers) or fact("common.none")
+        return fact(
+            "faults.has_no_mounting_point_offers", carrier=carrier.name, point=placement.point or "", there=there
+        )
+    there = listed(fact("common.quoted", what=point.name) for point in part.hangs_by) or fact("common.none")
+    return fact("faults.has_no_point_mounted_has", by=placement.by or "", there=there)
 
 
-def _seat_faults(where: str, placement: Placement, seat: Seat) -> Iterator[Fault]:
+def _seat_faults(where: Sayable, placement: Placement, seat: Seat) -> Iterator[Fault]:
     if seat.point.kind != seat.by.kind:
         yield Fault(
-            where, f"a {mount_kind(seat.by.kind).label} does not fit on a {mount_kind(seat.point.kind).label}",
-            "Choose a mounting point of the same kind",
-        )  # fmt: skip
+            where,
+            fact("faults.does_not_fit", own=mount_kind(seat.by.kind).label, offered=mount_kind(seat.point.kind).label),
+            fact("faults.choose_mounting_point_same_kind"),
+        )
     if seat.track is None and abs(placement.slide_m) > 1e-6:
-        yield Fault(where, f"it is slid {length(placement.slide_m)} where there is no track", "Set the slide to 0")
+        yield Fault(
+            where, fact("faults.slid_where_no_track", slide=length(placement.slide_m)), fact("faults.set_slide_0")
+        )
     if seat.track is not None and not seat.track.has(placement.slide_m):
         low, high = length(seat.track.from_m), length(seat.track.to_m)
-        pitch = f", in steps of {length(seat.track.pitch_m)}" if seat.track.pitch_m else ""
+        pitch = fact("faults.steps", pitch=length(seat.track.pitch_m)) if seat.track.pitch_m else ""
         yield Fault(
-            where, f"its slide {length(placement.slide_m)} is off the track, which runs from {low} to {high}{pitch}",
-            "Slide it back onto the track",
-        )  # fmt: skip
+            where,
+            fact("faults.slide_off_track_runs", slide=length(placement.slide_m), low=low, high=high, pitch=pitch),
+            fact("faults.slide_back_onto_track"),
+        )
     if placement.turn_rad and not turns(seat.point, seat.by):
-        yield Fault(where, "it is turned on a mount that does not turn", "Set the turn to 0")
+        yield Fault(where, fact("faults.turned_mount_does_not_turn"), fact("faults.set_turn_0"))
 
 
 def turns(point: MountPoint, by: MountPoint) -> bool:
@@ -160,22 +193,25 @@ def _counts(setup: Setup, parts: Mapping[str, Part]) -> Iterator[Fault]:
     for part_id, count in Counter(placement.part for placement in setup.placements).items():
         part = parts[part_id]
         if count > part.quantity:
-            has = "only one" if part.quantity == 1 else f"only {part.quantity}"
+            has = fact("faults.only_one") if part.quantity == 1 else fact("faults.only", quantity=part.quantity)
             yield Fault(
-                f"setup {setup.name!r}", f"{part.name!r} is placed {count} times, and the kit has {has}",
-                "Take one off, or raise the quantity in the kit",
-            )  # fmt: skip
+                fact("faults.setup", setup=setup.name),
+                fact("faults.placed_times_kit_has", part=part.name, count=count, has=has),
+                fact("faults.take_one_off_or_raise"),
+            )
 
 
 def _outside_the_tree(setup: Setup, parts: Mapping[str, Part]) -> Iterator[Fault]:
     """The way it is carried, what bears it, and the ends of its cables."""
-    where = f"setup {setup.name!r}"
+    where = fact("faults.setup", setup=setup.name)
     if setup.carry not in WAYS:
-        yield Fault(where, f"{setup.carry!r} is no way of carrying", f"Allowed are {', '.join(WAYS)}")
+        yield Fault(where, fact("faults.no_way_carrying", carry=setup.carry), fact("faults.allowed", list=listed(WAYS)))
     if setup.borne_by is not None and getattr(parts.get(setup.borne_by), "carrier", None) is None:
-        yield Fault(where, f"{setup.borne_by!r} is no arm, harness or tripod of the kit", "Name one that is there")
+        yield Fault(where, fact("faults.no_arm_harness_or_tripod", borne_by=setup.borne_by), fact("faults.name_one"))
     yield from _doubles(where, [cable.id for cable in setup.cables])
     for cable in setup.cables:
         for end in (cable.start, cable.end):
             if end not in setup.by_id:
-                yield Fault(where, f"the cable {cable.name!r} goes to {end!r}, which is not there", "Name a placement")
+                yield Fault(
+                    where, fact("faults.cable_goes_not", cable=cable.name, end=end), fact("faults.name_placement")
+                )

@@ -24,6 +24,10 @@ class ContactKey(NamedTuple):
     end: End = ""
 
 
+EffortKey = tuple[Joint, Side]
+"""What tires: a joint, of which side."""
+
+
 def hand_key(side: Side) -> ContactKey:
     """The contact of a hand."""
     return ContactKey("hand", side)

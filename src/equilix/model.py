@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import os
-from typing import Annotated, Any, ClassVar, Self
+from typing import Annotated, Any, ClassVar, Final, Self
 
 os.environ.setdefault("PYDANTIC_DISABLE_PLUGINS", "__all__")  # looking for plugins costs a tenth of the start
 
@@ -15,8 +15,34 @@ from pydantic import (
     SerializerFunctionWrapHandler,
     model_serializer,
 )
+from pydantic_core import ErrorDetails
 
-from equilix.errors import Refused
+from equilix.errors import Invalid, Refused
+from equilix.facts import Sayable, fact, general, listed
+
+_LIMITS: Final = {
+    "greater_than_equal": "ge", "greater_than": "gt", "less_than_equal": "le", "less_than": "lt",
+    "string_too_short": "min_length", "string_too_long": "max_length",
+    "too_short": "min_length", "too_long": "max_length",
+}  # fmt: skip
+"""The kinds of fault that pydantic finds and that have a limit, and how it calls that."""
+_TYPES: Final = frozenset({
+    "finite_number", "float_type", "float_parsing", "int_type", "int_parsing", "int_from_float", "string_type",
+    "missing", "bool_type", "bool_parsing", "tuple_type", "list_type", "dict_type", "model_type",
+})  # fmt: skip
+
+
+def problem_of(detail: ErrorDetails) -> Sayable:
+    """What is wrong with a value, of what pydantic found."""
+    kind, more = detail["type"], detail.get("ctx", {})
+    known = more.get("error")
+    if isinstance(known, Invalid):
+        return known.said
+    if kind in _LIMITS:
+        return fact(f"invalid.{kind}", limit=general(float(more[_LIMITS[kind]])))
+    if kind == "literal_error":
+        return fact("invalid.literal_error", allowed=str(more["expected"]))
+    return fact(f"invalid.{kind}") if kind in _TYPES else detail["msg"]
 
 
 class Model(BaseModel):
@@ -35,8 +61,8 @@ class Model(BaseModel):
         """
         unknown = updates.keys() - type(self).model_fields.keys()
         if unknown:
-            there = ", ".join(type(self).model_fields)
-            raise Refused(f"“{min(unknown)}” cannot be changed", f"There are {there}")
+            there = listed(type(self).model_fields)
+            raise Refused(fact("model.cannot_changed", unknown=min(unknown)), fact("model.there_are", there=there))
         fields = {name: getattr(self, name) for name in self.model_fields_set}
         return type(self).model_validate({**fields, **(self.model_extra or {}), **updates})
 
@@ -80,7 +106,7 @@ Position = tuple[Coordinate, Coordinate, Coordinate]
 def _points_somewhere(vector: tuple[float, float, float]) -> tuple[float, float, float]:
     longest = max(map(abs, vector))
     if not 1e-6 <= longest <= 1e6:
-        raise ValueError("a direction is three numbers, the largest of them between 0.000001 and 1000000 either way")
+        raise Invalid(fact("model.direction_three_numbers_largest"))
     return vector
 
 

@@ -21,6 +21,7 @@ from equilix.store.parsing import parse
 from equilix.store.saving import checked_bytes
 from equilix.store.writing import to_bytes
 from equilix.words.reading import read_out, sureness
+from tests.told import told
 
 ODD = (
     0, -1, 1, 0.5, 3, 1e-9, 1e9, -1e9, 1e200, 1e-200, 10, -10, 199.9, 2**70, -0.0, True, None, "", "x", "base", "lens",
@@ -131,7 +132,7 @@ def outcome(raw: bytes, *, with_plans: bool = False) -> str:
     try:
         document = parse(raw)
     except UnreadableFile as error:
-        assert 20 < len(str(error)) < 1000, str(error)
+        assert 20 < len(told(error.said)) < 1000, told(error.said)
         return "refused"
     for setup in document.setups:
         analysis = analyse(document, setup)

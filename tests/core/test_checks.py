@@ -19,6 +19,7 @@ from equilix.mechanics.fasteners import INCH_M, THREADS, screw_load_n, shear_pa
 from equilix.result import Result
 from equilix.rig.setups import Pose
 from tests.core.builders import many_parts
+from tests.told import told
 
 
 def scene(key: str, made: Document | None = None) -> Analysis:
@@ -113,7 +114,7 @@ class Findings(unittest.TestCase):
             for check in every:
                 self.assertTrue(check.source)
                 if check.level != "fine":
-                    self.assertTrue(check.todo, check)
+                    self.assertTrue(told(check.todo), check)
 
     def test_a_single_screw_under_a_long_stack(self) -> None:
         """A 9 kg body on one small screw, tall and narrow, is refused; two screws hold it."""
@@ -124,14 +125,14 @@ class Findings(unittest.TestCase):
         made, body = rigging.add(made, "stack", "boxy-body", root, "camera screw")
         made, arm = rigging.add(made, "stack", "arm-long", body, "top")
         made, _ = rigging.add(made, "stack", "monitor-7", arm, "head")
-        single = next(c for c in found("stack", "screw", made) if "long accessory arm" in c.title)
+        single = next(c for c in found("stack", "screw", made) if "long accessory arm" in told(c.title))
         self.assertEqual(single.level, "stop")
-        self.assertIn("two screws", single.todo)
+        self.assertIn("two screws", told(single.todo))
         for part_id, field in (("boxy-body", "offers"), ("arm-long", "hangs_by")):
             part = made.parts_by_id[part_id]
             points = tuple(p.changed(screws=2) if p.kind == "screw14" else p for p in getattr(part, field))
             made = kit.change_part(made, part_id, **{field: points})
-        double = next(c for c in found("stack", "screw", made) if "long accessory arm" in c.title)
+        double = next(c for c in found("stack", "screw", made) if "long accessory arm" in told(c.title))
         assert single.share is not None and double.share is not None
         self.assertAlmostEqual(double.share, single.share / 2, delta=1e-9)
 
@@ -142,7 +143,7 @@ class Findings(unittest.TestCase):
         self.assertEqual([c.level for c in found("evening", "lens-mount", heavier)], ["stop"])
         supported = found("lamp-room", "lens-mount")[0]
         self.assertEqual(supported.level, "fine")
-        self.assertIn("lens support takes", supported.said)
+        self.assertIn("lens support takes", told(supported.said))
 
     def test_a_support_behind_the_balance_of_the_lens(self) -> None:
         """It pushes up with no more than the lens weighs, so that W · (c − s) stays on the mount; in front: nothing."""
@@ -162,11 +163,11 @@ class Findings(unittest.TestCase):
     def test_an_insert_gives_way_before_the_screw(self) -> None:
         """In a printed part the insert is the weakest; the maker's figure for it wins over the rule of thumb."""
         made = kit.change_part(lighthouse(), "bridge", material="PETG")
-        check = next(c for c in found("lamp-room", "screw", made) if "cinema body" in c.title)
-        self.assertIn("the insert in the printed bridge plate bears 500 N", check.said)
+        check = next(c for c in found("lamp-room", "screw", made) if "cinema body" in told(c.title))
+        self.assertIn("the insert in the printed bridge plate bears 500 N", told(check.said))
         self.assertEqual(check.level, "stop")
         made = rate(made, "bridge", {"point/camera screw/insert_n": 4000.0})
-        rated = next(c for c in found("lamp-room", "screw", made) if "cinema body" in c.title)
+        rated = next(c for c in found("lamp-room", "screw", made) if "cinema body" in told(c.title))
         assert rated.share is not None and check.share is not None
         self.assertAlmostEqual(rated.share, check.share / 8, delta=1e-9)
         self.assertEqual(found("lamp-room", "printed-load", made)[0].level, "stop")
@@ -175,16 +176,16 @@ class Findings(unittest.TestCase):
         """1.5 mm of engagement in aluminium bear 7/8 π D L · 240/√3 MPa = 5.4 kN in 3/8-16, less than the screw."""
         made = rate(lighthouse(), "bridge", {"point/camera screw/thread_m": 0.0015})
         made = kit.change_part(made, "bridge", material="aluminium")
-        check = next(c for c in found("lamp-room", "screw", made) if "cinema body" in c.title)
-        self.assertIn("own thread bears", check.said)  # steel shears at a lower stress than aluminium here
+        check = next(c for c in found("lamp-room", "screw", made) if "cinema body" in told(c.title))
+        self.assertIn("own thread bears", told(check.said))  # steel shears at a lower stress than aluminium here
         made = kit.change_part(made, "boxy-body", material="aluminium")
         bears = THREADS["screw38"].screw_shear_area_m2(0.0015) * shear_pa(215e6)
-        self.assertIn(f"{bears:.0f} N", check.said)
+        self.assertIn(f"{bears:.0f} N", told(check.said))
 
     def test_what_is_not_measured_has_no_percentage(self) -> None:
         """In the way or not: no share, and nothing in hand."""
         for check in checks(scene("stairs"), {}):
-            self.assertEqual(check.in_hand == "", check.share is None)
+            self.assertEqual(told(check.in_hand) == "", check.share is None)
         self.assertIsNone(found("stairs", "room")[0].share)
 
     def test_a_battery_that_blocks_the_screen(self) -> None:
@@ -196,7 +197,7 @@ class Findings(unittest.TestCase):
         made = kit.change_part(made, "small-body", keeps_free=blocked.keeps_free)
         check = found("stairs", "room", made)[0]
         self.assertEqual(check.level, "stop")
-        self.assertIn("radio microphone receiver", check.said)
+        self.assertIn("radio microphone receiver", told(check.said))
 
     def test_what_takes_the_same_room(self) -> None:
         """A matte box on a short prime runs into a monitor in front: both are named; rods in clamps are not."""
@@ -206,7 +207,7 @@ class Findings(unittest.TestCase):
         near = setup.by_id["arm-long"].changed(parent=None, point=None, by=None, pose=Pose(position_m=(0.2, 0, 0.1)))
         placements = tuple(near if p.id == "arm-long" else p for p in setup.placements)
         made = made.with_setup(setup.changed(placements=placements))
-        said = " ".join(check.said for check in found("evening", "struck", made))
+        said = " ".join(told(check.said) for check in found("evening", "struck", made))
         self.assertIn("long accessory arm", said)
         self.assertIn("70–200 zoom", said)
 
@@ -215,20 +216,20 @@ class Findings(unittest.TestCase):
         near = found("lamp-room", "rods")
         made = kit.change_part(lighthouse(), "handle-rods", material="steel")
         shares = [
-            next(c.share for c in every if c.title == "300 mm rods")
+            next(c.share for c in every if told(c.title) == "300 mm rods")
             for every in (found("lamp-room", "rods", made), near)
         ]
         assert shares[0] is not None and shares[1] is not None
         self.assertLess(shares[0], shares[1])
-        self.assertEqual(near[0].title, "300 mm rods")
+        self.assertEqual(told(near[0].title), "300 mm rods")
 
     def test_each_end_of_the_rods_by_itself(self) -> None:
         """A weight on the other side of the socket takes no sag away."""
         made, _ = rigging.add(lighthouse(), "lamp-room", "weight-500", "handle-rods", "rods")
-        before = {c.said for c in found("lamp-room", "rods") if c.title == "300 mm rods"}
+        before = {told(c.said) for c in found("lamp-room", "rods") if told(c.title) == "300 mm rods"}
         socket = lighthouse().setups_by_id["lamp-room"].by_id["handle-rods"].slide_m
         made = rigging.slide(made, "lamp-room", "weight-500", -socket - 0.02)
-        after = {c.said for c in found("lamp-room", "rods", made) if c.title == "300 mm rods"}
+        after = {told(c.said) for c in found("lamp-room", "rods", made) if told(c.title) == "300 mm rods"}
         self.assertEqual(len(after), 2)
         self.assertLessEqual(before, after)
 
@@ -276,7 +277,7 @@ class Findings(unittest.TestCase):
             lighthouse(), "rosette-bar", {"point/left rosette/most_nm": 0.2, "point/right rosette/most_nm": 50.0}
         )
         made = rate(made, "base", {"point/dovetail/most_kg": 4.0})
-        every = {check.title: check for check in found("lamp-room", "clamp", made)}
+        every = {told(check.title): check for check in found("lamp-room", "clamp", made)}
         self.assertEqual(every["Turning of the left handle on an arm"].level, "stop")
         self.assertEqual(every["Turning of the right handle on an arm"].level, "fine")
         self.assertEqual(every["Under the bridge plate"].level, "stop")
@@ -286,7 +287,7 @@ class Findings(unittest.TestCase):
         """The slight operator's boom ends at 0.818 · 1.63 + 0.35 = 1.68 m: where heads are."""
         check = found("boat-landing", "swing")[0]
         self.assertEqual(check.level, "mind")
-        self.assertIn("1.68 m", check.said)
+        self.assertIn("1.68 m", told(check.said))
         carrier = lighthouse().parts_by_id["harness"].carrier
         assert carrier is not None
         made = kit.change_part(lighthouse(), "harness", carrier=carrier.changed(above_m=0.9))
@@ -308,17 +309,19 @@ class Order(unittest.TestCase):
             seen: set[str] = set()
             for step in steps[:count]:
                 parent = setup.by_id[step.placement].parent
-                self.assertTrue(parent is None or parent in seen, step.text)
+                self.assertTrue(parent is None or parent in seen, told(step.text))
                 seen.add(step.placement)
             self.assertEqual(seen, set(setup.by_id))
-            self.assertTrue(all(step.tool == "cable ties" for step in steps[count:]))
+            self.assertTrue(all(told(step.tool) == "cable ties" for step in steps[count:]))
             off = [step.placement for step in Result(scene(setup.id)).strip_order]
             self.assertEqual(off[len(setup.cables) :], [step.placement for step in reversed(steps[:count])])
 
     def test_each_way_has_its_own_verbs(self) -> None:
         """Nothing is led or tied when stripping, nothing unplugged or loosened when building."""
         for setup in lighthouse().setups:
-            on, off = (" ".join(s.text for s in each(Heaps(scene(setup.id)))) for each in (build_order, strip_order))
+            on, off = (
+                " ".join(told(s.text) for s in each(Heaps(scene(setup.id)))) for each in (build_order, strip_order)
+            )
             for word in ("Screw ", "Slide ", "Push ", "Hang ", "Set ", "Clamp ", "Plug ", "tie it and", "until it"):
                 self.assertNotIn(word, off, setup.id)
             for word in ("Unscrew", "Loosen", "Unlock", "Unplug", "untie", "Take the"):
@@ -332,7 +335,7 @@ class Order(unittest.TestCase):
 
     def test_signal_before_power(self) -> None:
         """Power is plugged before the signal, and the signal unplugged before the power goes off (practice)."""
-        on, off = ([s.text for s in each(Heaps(scene("lamp-room"))) if "plug" in s.text.lower()]
+        on, off = ([told(s.text) for s in each(Heaps(scene("lamp-room"))) if "plug" in told(s.text).lower()]
                    for each in (build_order, strip_order))  # fmt: skip
         self.assertIn("power cable", on[0])
         self.assertIn("picture cable", on[-1])
@@ -346,8 +349,8 @@ class Order(unittest.TestCase):
             assembly, there = analysis.assembly, []
             for step in Result(analysis).build_order[: len(setup.placements)]:
                 there.append(step.placement)
-                self.assertTrue(step.rests, step.text)
-                if step.rests != "Stands by itself.":
+                self.assertTrue(told(step.rests), told(step.text))
+                if told(step.rests) != "Stands by itself.":
                     continue
                 points, rows = assembly.corners_m
                 mine = points[np.isin(rows, [assembly.index[key] for key in there])]
@@ -355,11 +358,11 @@ class Order(unittest.TestCase):
                 feet = ConvexHull(mine[mine[:, 2] < floor + 0.001][:, :2])
                 cg = assembly.mass_properties(tuple(there)).cg_m
                 inside = -(feet.equations[:, :2] @ cg[:2] + feet.equations[:, 2]).max()
-                self.assertGreaterEqual(inside / (cg[2] - floor), np.tan(0.1745) - 1e-6, step.text)
+                self.assertGreaterEqual(inside / (cg[2] - floor), np.tan(0.1745) - 1e-6, told(step.text))
 
     def test_the_order_follows_what_stands(self) -> None:
         """The lamp-room rig stands by itself until more than half of it is on (a rig on its pad, power early)."""
-        rests = [step.rests for step in Result(scene("lamp-room")).build_order]
+        rests = [told(step.rests) for step in Result(scene("lamp-room")).build_order]
         self.assertGreaterEqual(rests.index(next(r for r in rests if r != "Stands by itself.")), 12)
 
     def test_a_thousand_parts_are_only_ordered(self) -> None:
@@ -367,7 +370,7 @@ class Order(unittest.TestCase):
         made = many_parts(400)
         steps = Result(analyse(made, made.setups[0])).build_order
         self.assertEqual(len(steps), 400)
-        self.assertEqual({step.rests for step in steps}, {""})
+        self.assertEqual({told(step.rests) for step in steps}, {""})
 
     def test_power_before_what_goes_on_in_front(self) -> None:
         """The rear battery early, the matte box after the lens (common practice, no source)."""

@@ -28,6 +28,7 @@ from equilix.report import REPORT_VERSION, plan_text, report, report_text, schem
 from equilix.store.parsing import open_document
 from equilix.store.saving import save
 from tests.core.builders import analysed, balanced_on_pad
+from tests.told import told
 
 ROOT = Path(__file__).parents[2]
 
@@ -123,7 +124,7 @@ class Commands(unittest.TestCase):
         self.assertEqual(code, 0)
         for title in (
             "Move what is there: nothing added",
-            "Put power to work: + 330 g",
+            "Put power to work: +330 g",
             "Hang weight",
             "Leave things off",
             "Price: on the shoulder",
@@ -209,7 +210,7 @@ class Commands(unittest.TestCase):
         for setup in lighthouse().setups:
             code, out, _ = self.call("report", self.file, "--setup", setup.name)
             self.assertEqual(code, 0)
-            self.assertIn(f"carried {WAYS[setup.carry].phrase}", out)
+            self.assertIn(f"carried {told(WAYS[setup.carry].phrase)}", out)
 
     def test_check(self) -> None:
         """A sound file is said to be sound, with keys it does not know; a broken one is refused with exit code 1."""
@@ -356,7 +357,7 @@ class AgainstAnotherProgram(unittest.TestCase):
 
     def test_text_in_us_units(self) -> None:
         """The terminal's report follows the document's units."""
-        self.assertIn(" lb ", report_text(analysed(kit.choose_display(lighthouse(), "us"))))
+        self.assertIn(" lb ", report_text(analysed(lighthouse()), "us"))
 
 
 if __name__ == "__main__":

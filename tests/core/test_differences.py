@@ -7,6 +7,7 @@ from equilix.edits import carrying, kit, powering, rigging
 from equilix.edits.ratings import rate
 from equilix.store.differences import differences
 from tests.core.random_edits import random_edit
+from tests.told import told
 
 ROOM = "lamp-room"
 
@@ -36,7 +37,7 @@ class Differences(unittest.TestCase):
             (rate(start, "vest", {"carrier/most_kg": 9.5}), "“vest with spring arm”: what it bears"),
         ):
             with self.subTest(line):
-                self.assertIn(line, differences(start, edited))
+                self.assertIn(line, [told(each) for each in differences(start, edited)])
 
     def test_any_difference_is_told(self) -> None:
         """Documents that are not equal have at least one line, whatever edit lies between them."""

@@ -34,7 +34,8 @@ from equilix.keys import hand_key
 from equilix.kit.carriers import TripodHead
 from equilix.planner.fitting import fit_plans, grips_plan
 from equilix.report import report
-from equilix.words.steps import lines
+from equilix.words.steps import told_lines
+from tests.told import told
 
 SCENES = [setup.id for setup in lighthouse().setups]
 
@@ -149,13 +150,13 @@ class Eyes(unittest.TestCase):
         fit = Fit(scene("lamp-room"))
         assert fit.gaze is not None
         self.assertGreater(fit.gaze.up_rad, math.radians(30))
-        self.assertTrue(any("hang the screen lower" in each for each in fit.gaze.complaints))
+        self.assertTrue(any("hang the screen lower" in each for each in [told(each) for each in fit.gaze.complaints]))
         self.assertTrue(all(scores.neck == 4 for scores in fit.rula.values()))
 
     def test_hung_at_eye_level_the_neck_is_free(self) -> None:
         """The plan hangs it below its arm: level to 15° down, and RULA's neck and grand score fall."""
         before = Fit(scene("lamp-room"))
-        plan = next(p for p in fit_plans(lighthouse(), "lamp-room") if "screen" in p.title)
+        plan = next(p for p in fit_plans(lighthouse(), "lamp-room") if "screen" in told(p.title))
         after = Fit(plan.after)
         assert after.gaze is not None
         self.assertTrue(math.radians(-18) <= after.gaze.up_rad <= math.radians(1))
@@ -183,7 +184,7 @@ class Eyes(unittest.TestCase):
         near = powering.set_rule(lighthouse(), "view_farthest_m", 0.3)
         found = gaze(scene("evening", near))
         assert found is not None
-        self.assertIn("too far to see focus", found.complaints)
+        self.assertIn("too far to see focus", [told(each) for each in found.complaints])
 
     def test_what_is_in_the_way_is_named(self) -> None:
         """A screen behind the camera body: the body blocks the view."""
@@ -290,9 +291,9 @@ class Comparisons(unittest.TestCase):
 
     def test_lifting_in_words(self) -> None:
         """Up to 1 nearly everyone, to 3 with two, above not by hand."""
-        self.assertIn("nearly everyone", words_of_lifting(0.8))
-        self.assertIn("two", words_of_lifting(2.0))
-        self.assertIn("not by hand", words_of_lifting(3.5))
+        self.assertIn("nearly everyone", told(words_of_lifting(0.8)))
+        self.assertIn("two", told(words_of_lifting(2.0)))
+        self.assertIn("not by hand", told(words_of_lifting(3.5)))
 
 
 class Calibration(unittest.TestCase):
@@ -337,11 +338,11 @@ class Plans(unittest.TestCase):
         again = grips_plan(made, analyse(made, made.setups_by_id["lamp-room"]), never)
         assert again is not None
         self.assertFalse(again.works)
-        self.assertIn("where the arms want them", again.reason)
+        self.assertIn("where the arms want them", told(again.reason))
 
     def test_grips(self) -> None:
         """Upper arms hang nearer, it lasts longer, and every step can be carried out on the document."""
-        plan = next(p for p in fit_plans(lighthouse(), "lamp-room") if "Grips" in p.title)
+        plan = next(p for p in fit_plans(lighthouse(), "lamp-room") if "Grips" in told(p.title))
         self.assertTrue(plan.works)
         self.assertGreater(lasts_s(plan.after), lasts_s(plan.before))
         for was, now in zip(plan.before.arms, plan.after.arms, strict=True):
@@ -352,33 +353,33 @@ class Plans(unittest.TestCase):
     def test_balance_and_fit_together(self) -> None:
         """Asked for both, the rig rests afterwards, and the grips are where the fit put them."""
         for plan in fit_plans(lighthouse(), "lamp-room", balance=True):
-            self.assertEqual(plan.after.status, "rests", plan.title)
+            self.assertEqual(plan.after.status, "rests", told(plan.title))
             self.assertEqual(scene("lamp-room", plan.apply(lighthouse())).status, "rests")
 
     def test_fists_on_the_knees(self) -> None:
         """Seated, the handles go towards the knees."""
         made = carrying.sit(lighthouse(), "lamp-room", True)
         plan = next(iter(fit_plans(made, "lamp-room")))
-        self.assertEqual(plan.title, "Fists on the knees")
+        self.assertEqual(told(plan.title), "Fists on the knees")
         gaps = [[abs(f.value) for f in each.figures if f.key.startswith("knee")] for each in (plan.before, plan.after)]
         self.assertLess(sum(gaps[1]), sum(gaps[0]))
 
     def test_room_for_the_head(self) -> None:
         """A wide body presses the head: a bracket carries it outwards by the least that frees it, said to be bought."""
-        plan = next(p for p in fit_plans(lighthouse(), "lamp-room") if "head" in p.title)
-        self.assertIn("has to be bought", lines(plan)[0].text)
+        plan = next(p for p in fit_plans(lighthouse(), "lamp-room") if "head" in told(p.title))
+        self.assertIn("has to be bought", told(told_lines(plan)[0].text))
         rooms = [next(f.value for f in each.figures if f.key == "head_right_m") for each in (plan.before, plan.after)]
         self.assertLess(rooms[0], 0)
         self.assertGreaterEqual(rooms[1], 0.005)
-        balanced = [p for p in fit_plans(lighthouse(), "lamp-room", balance=True) if "head" in p.title]
+        balanced = [p for p in fit_plans(lighthouse(), "lamp-room", balance=True) if "head" in told(p.title)]
         self.assertEqual(balanced[0].after.status, "rests")
-        self.assertEqual([p for p in fit_plans(lighthouse(), "evening") if "head" in p.title], [])
+        self.assertEqual([p for p in fit_plans(lighthouse(), "evening") if "head" in told(p.title)], [])
 
     def test_nothing_to_gain(self) -> None:
         """Where the body follows the handles nothing is promised, and it is said."""
         plan = next(iter(fit_plans(lighthouse(), "workshop")))
         self.assertFalse(plan.works)
-        self.assertTrue(plan.reason)
+        self.assertTrue(told(plan.reason))
 
 
 if __name__ == "__main__":

@@ -19,6 +19,7 @@ from equilix.planner.head_room import _single_moves, head_plan
 from equilix.planner.plan import SlideTo
 from equilix.planner.schools import plans
 from equilix.rig.setups import Pose
+from tests.told import told
 
 
 def scene(key: str, made: Document) -> Analysis:
@@ -56,7 +57,7 @@ class Neck(unittest.TestCase):
         """Screen guidance (as ISO 9241-5, from memory) and common practice."""
         for degrees in (-15, -8, 0, 3, 5):
             self.assertEqual(neck_cost(math.radians(degrees)), 0.0)
-            self.assertEqual(neck_words(math.radians(degrees)), "")
+            self.assertEqual(told(neck_words(math.radians(degrees))), "")
             self.assertEqual(bent_rad(math.radians(degrees)), 0.0)
 
     def test_the_head_bends_by_what_the_eyes_do_not(self) -> None:
@@ -86,7 +87,7 @@ class Screens(unittest.TestCase):
         """All that is wrong with the screen."""
         found = gaze(scene(ROOM, made))
         assert found is not None
-        return "; ".join(found.complaints)
+        return "; ".join([told(each) for each in found.complaints])
 
     def test_distance_is_from_the_face(self) -> None:
         """A tape from the eye to the glass: 350 mm, level."""
@@ -132,7 +133,7 @@ class Screens(unittest.TestCase):
         made = rigging.add(made, ROOM, "finder", parent, point.name, by.name)[0]
         found = gaze(scene(ROOM, made))
         self.assertTrue(found.eyepiece)
-        text = "; ".join(found.complaints)
+        text = "; ".join([told(each) for each in found.complaints])
         self.assertNotIn("too near", text)
         self.assertNotIn("too far", text)
         self.assertIn("it is looked into", text)
@@ -144,8 +145,8 @@ class Proposals(unittest.TestCase):
     def test_screens_stay_upright_and_are_seen(self) -> None:
         """Every screen proposed: picture upright, face to the eye, nearer to easy."""
         for key in ("lamp-room", "causeway", "evening"):
-            plan = next(p for p in fit_plans(lighthouse(), key) if "screen" in p.title)
-            self.assertTrue(plan.works, plan.reason)
+            plan = next(p for p in fit_plans(lighthouse(), key) if "screen" in told(p.title))
+            self.assertTrue(plan.works, told(plan.reason))
             before, after = gaze(plan.before), gaze(plan.after)
             self.assertLess(after.leans_rad, UPRIGHT_RAD)
             self.assertLess(after.off_face_rad, math.pi / 2)
@@ -157,7 +158,7 @@ class Proposals(unittest.TestCase):
         tried = 0
         for setup in lighthouse().setups:
             for plan in fit_plans(lighthouse(), setup.id):
-                if "Grips" not in plan.title or not plan.works:
+                if "Grips" not in told(plan.title) or not plan.works:
                     continue
                 for was, now in zip(plan.before.arms, plan.after.arms, strict=True):
                     off = [abs(each.arm.elbow_angle_rad - math.pi / 2) for each in (was, now)]

@@ -20,6 +20,7 @@ from equilix.mechanics.joints import Stage, gravity_torques_nm, power_w
 from equilix.rig.setups import Pose
 from equilix.rig.sweep import swing
 from tests.core.builders import analysed, box, document, free
+from tests.told import told
 
 DOWN = np.array((0.0, 0.0, -1.0))
 PAN, ROLL, TILT = np.eye(3)[[2, 0, 1]]
@@ -185,7 +186,7 @@ class Rig(unittest.TestCase):
         """A payload over the maker's rating, with what it may be."""
         made = kit.change_part(lighthouse(), "small-body", mass_kg=4.5)
         figure = next(f for f in stairs(made).figures if f.key == "payload_kg")
-        self.assertIn("more than its maker allows", figure.warning)
+        self.assertIn("more than its maker allows", told(figure.warning))
 
     def test_cables(self) -> None:
         """A cable from the handle to the camera crosses all three axes; one on the camera none."""
@@ -193,7 +194,7 @@ class Rig(unittest.TestCase):
         analysis = stairs(made)
         found = crossings(analysis.carried, analysis.drives)
         self.assertEqual({name: len(cables) for name, cables in found.items()}, {"pan": 2, "roll": 2, "tilt": 2})
-        warning = next(f for f in analysis.figures if f.key == "tilt_cables").warning
+        warning = told(next(f for f in analysis.figures if f.key == "tilt_cables").warning)
         self.assertIn("One cable at most", warning)
 
     def test_stiff_cables(self) -> None:
@@ -204,12 +205,12 @@ class Rig(unittest.TestCase):
         for stiffness, warned in ((0.01, False), (0.6, True)):
             cables = tuple(cable.changed(stiffness_nm_per_rad=stiffness) for cable in one)
             analysis = stairs(made.with_setup(setup.changed(cables=cables)))
-            told = {figure.key: figure for figure in analysis.figures}
+            by_key = {figure.key: figure for figure in analysis.figures}
             for axis in analysis.drives.axes:
                 far = max(abs(axis.joint.from_rad), abs(axis.joint.to_rad))
                 key = axis.joint.name
-                self.assertAlmostEqual(told[f"{key}_cable_nm"].value, stiffness * far, delta=1e-12)
-                self.assertEqual(bool(told[f"{key}_cables"].warning), warned, key)
+                self.assertAlmostEqual(by_key[f"{key}_cable_nm"].value, stiffness * far, delta=1e-12)
+                self.assertEqual(bool(by_key[f"{key}_cables"].warning), warned, key)
 
 
 class Room(unittest.TestCase):
@@ -261,7 +262,7 @@ class Room(unittest.TestCase):
 
     def test_demo_says_which_part(self) -> None:
         """The lens strikes the pan arm when the gimbal tilts far, and both are named."""
-        warning = next(f for f in stairs().figures if f.key == "tilt_room_m").warning
+        warning = told(next(f for f in stairs().figures if f.key == "tilt_room_m").warning)
         self.assertIn("24–70 zoom", warning)
         self.assertIn("gimbal pan arm", warning)
 

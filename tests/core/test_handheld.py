@@ -18,6 +18,7 @@ from equilix.kit.parts import Grip
 from equilix.words.names import EFFORTS
 from equilix.words.reading import read_out
 from tests.core.builders import analysed, box, document, free
+from tests.told import told
 
 
 def held(cg: tuple[float, float], left: tuple[float, float], right: tuple[float, float], mass: float = 4.5) -> Document:
@@ -84,7 +85,7 @@ class Line(unittest.TestCase):
             for side in ("left", "right"):
                 lift = float(analysis.holding.force_of(hand_key(side))[2])
                 self.assertAlmostEqual(figures[f"{side}_share"] * analysis.weight_n, lift, delta=1e-9)
-                self.assertIn(f"{side} hand {lift / analysis.weight_n:.0%}", str(read_out(analysis)).lower())
+                self.assertIn(f"{side} hand {lift / analysis.weight_n:.0%}", told(read_out(analysis).said).lower())
             self.assertAlmostEqual(figures["left_share"] + figures["right_share"], 1.0, delta=1e-6)
 
     def test_offset_grips_share_front_and_rear_load(self) -> None:
@@ -109,7 +110,7 @@ class Line(unittest.TestCase):
     def test_one_behind_the_other(self) -> None:
         """Hands in line with the lens: off the line is sideways, and the words say left and right."""
         analysis = analysed(held((0.0, 0.03), (0.12, 0.0), (-0.12, 0.0)))
-        self.assertIn("to the left", read_out(analysis).verdict)
+        self.assertIn("to the left", told(read_out(analysis).verdict))
 
 
 class Hands(unittest.TestCase):
@@ -150,7 +151,7 @@ class Hands(unittest.TestCase):
         made = rigging.remove(lighthouse(), "workshop", "left-handle")
         made = rigging.remove(made, "workshop", "top-handle")
         reading = read_out(self.workshop(made))
-        self.assertIn("One hand holds all of it", reading.rest)
+        self.assertIn("One hand holds all of it", told(reading.rest))
 
     def test_five_to_ten_minutes(self) -> None:
         """4.5 kg before the chest of a 1.76 m, 78 kg man: 5 to 10 minutes (common practice, no source)."""
@@ -170,10 +171,10 @@ class TooHeavy(unittest.TestCase):
         analysis = analyse(made, made.setups_by_id["lamp-room"])
         tired = analysis.first_to_give_out
         self.assertGreater(tired.share, 1.0)
-        said = read_out(analysis).cost
+        said = told(read_out(analysis).cost)
         self.assertIn(f"{tired.share:.0%} of what the {EFFORTS[tired.key]} can hold", said)
         self.assertIn("Let down on straight arms: ", said)
-        self.assertIn("past the chest", " ".join(f.warning for f in analysis.figures))
+        self.assertIn("past the chest", " ".join(told(f.warning) for f in analysis.figures))
 
     def test_let_down(self) -> None:
         """By hand: half the weight on the hooked fingers of each hand, T = 33.55 f^−1.61 s (Frey-Law & Avin 2010)."""

@@ -22,6 +22,7 @@ from equilix.mechanics.vibration import natural_hz, transmissibility
 from equilix.planner.schools import plans
 from equilix.words.reading import read_out
 from tests.core.builders import analysed, assert_in_equilibrium, box, document, free
+from tests.told import told
 
 
 def hung(x: float, y: float, z: float, carry: str = "harness") -> Document:
@@ -69,15 +70,15 @@ class Equilibrium(unittest.TestCase):
         by_hands = sum(-(c.point_m - cg)[0] * c.force_n[2] + (c.point_m - cg)[2] * c.force_n[0] for c in hands)
         self.assertAlmostEqual(by_wrists + by_hands - (eyelet - cg)[0] * line, 0.0, delta=1e-6)
         said = read_out(analysis)
-        self.assertIn("Let go, the lens looks 16° up", said.rest)
-        self.assertIn("To hold it level each wrist gives 2.0 N·m", said.cost)
+        self.assertIn("Let go, the lens looks 16° up", told(said.rest))
+        self.assertIn("To hold it level each wrist gives 2.0 N·m", told(said.cost))
 
     def test_where_it_hangs_level_nothing_is_said_of_wrists(self) -> None:
         """With the eyelet over the CG and the spring set right the hands only guide it."""
         made = next(iter(plans(lighthouse(), "boat-landing"))).apply(lighthouse())
         made = carrying.set_bearer(made, "boat-landing", 7.7)
-        self.assertNotIn("wrist gives", read_out(landing(made)).cost)
-        self.assertIn("only guide it", read_out(landing(made)).cost)
+        self.assertNotIn("wrist gives", told(read_out(landing(made)).cost))
+        self.assertIn("only guide it", told(read_out(landing(made)).cost))
 
 
 class Attitude(unittest.TestCase):
@@ -97,9 +98,9 @@ class Attitude(unittest.TestCase):
 
     def test_signs_in_words(self) -> None:
         """CG in front: nose-down. CG on the left: the left side goes down."""
-        self.assertEqual(read_out(analysed(hung(0.05, 0, -0.1))).verdict, "Hangs nose-down.")
-        self.assertEqual(read_out(analysed(hung(-0.05, 0, -0.1))).verdict, "Hangs nose-up.")
-        self.assertIn("left side down", read_out(analysed(hung(0, 0.05, -0.1))).verdict)
+        self.assertEqual(told(read_out(analysed(hung(0.05, 0, -0.1))).verdict), "Hangs nose-down.")
+        self.assertEqual(told(read_out(analysed(hung(-0.05, 0, -0.1))).verdict), "Hangs nose-up.")
+        self.assertIn("left side down", told(read_out(analysed(hung(0, 0.05, -0.1))).verdict))
 
     def test_tolerances(self) -> None:
         """3° on the harness, 2° by the top handle (common practice, no source)."""
@@ -113,8 +114,8 @@ class Attitude(unittest.TestCase):
         analysis = analysed(hung(0.0001, 0, 0.03))
         self.assertEqual(analysis.status, "falls")
         reading = read_out(analysis)
-        self.assertEqual(reading.verdict, "Turns over.")
-        self.assertIn("30 mm above the eyelet", reading.rest)
+        self.assertEqual(told(reading.verdict), "Turns over.")
+        self.assertIn("30 mm above the eyelet", told(reading.rest))
 
 
 class Harness(unittest.TestCase):
@@ -130,7 +131,7 @@ class Harness(unittest.TestCase):
         for newtons, said in ((2.9, ""), (3.1, "further"), (-2.9, ""), (-3.1, "back")):
             setting = wanted - newtons / per_turn
             self.assertAlmostEqual(self.left(setting), newtons, delta=0.05)
-            warning = self.figure(setting).warning
+            warning = told(self.figure(setting).warning)
             self.assertEqual(bool(warning), bool(said), newtons)
             self.assertIn(said, warning)
 
@@ -158,7 +159,7 @@ class Harness(unittest.TestCase):
         analysis = landing(carrying.set_bearer(lighthouse(), "boat-landing", 10.0))
         left = next(f for f in analysis.figures if f.key == "left_for_hands_n")
         self.assertLess(left.value, 0)
-        self.assertIn("hold down", left.said)
+        self.assertIn("hold down", told(left.said))
         self.assertLess(analysis.holding.force_of(hand_key("left"))[2], 0)
 
     def test_setting_is_capped_at_the_rating(self) -> None:
@@ -189,7 +190,7 @@ class Harness(unittest.TestCase):
             mass = landing(sprung).mass.mass_kg
             self.assertAlmostEqual(found.value, transmissibility(2.0, natural_hz(stiffness, mass), 0.15), delta=1e-12)
             self.assertEqual(found.value < 1.0, better)
-            self.assertEqual(bool(found.warning), not better)
+            self.assertEqual(bool(told(found.warning)), not better)
 
     def test_eyelet_moves_in_its_holes(self) -> None:
         """The plan slides the eyelet by whole holes of 8 mm over the CG."""
@@ -221,8 +222,8 @@ class ByTheHandle(unittest.TestCase):
         """Without one, it says what is needed."""
         made = rigging.remove(lighthouse(), "gallery", "top-handle")
         reading = read_out(analyse(made, made.setups_by_id["gallery"]))
-        self.assertEqual(reading.verdict, "Nothing carries it.")
-        self.assertIn("a top handle", reading.rest)
+        self.assertEqual(told(reading.verdict), "Nothing carries it.")
+        self.assertIn("a top handle", told(reading.rest))
 
 
 if __name__ == "__main__":

@@ -20,12 +20,13 @@ from equilix.report import report
 from equilix.report.plans import guide_report, plan_report
 from equilix.words import names
 from equilix.words.steps import told
+from equilix.words.wordings import WORDINGS
 
 SOURCE = Path(__file__).parents[2] / "src" / "equilix"
-READS_WORDS = {"units.py", "guide/observing.py", "ui/widgets/fields.py"}
-"""What reads what people type, and one that shortens a number."""
-NOT_WORDS = {"Value error, ", " "}
-"""What another library begins its own texts with; blanks alone."""
+READS_WORDS = {"units.py", "guide/observing.py", "ui/widgets/fields.py", "words/language.py"}
+"""What reads what people type or the system says, and one that shortens a number."""
+NOT_WORDS = {" "}
+"""Blanks alone."""
 CUTS = {
     "startswith",
     "endswith",
@@ -76,8 +77,7 @@ class Words(unittest.TestCase):
         self.assertEqual(set(names.SUPPORTS), set(get_args(SupportKind)))
         self.assertEqual(set(names.BALANCES), set(BalanceKey))
         self.assertEqual(set(names.EFFORTS), {*joints, ("trunk", "")})
-        self.assertEqual(set(names.TOUCHES), set(get_args(Lean)))
-        for table in (names.SUPPORTS, names.BALANCES, names.EFFORTS, names.TOUCHES, names.CONTACTS):
+        for table in (names.SUPPORTS, names.BALANCES, names.EFFORTS, names.CONTACTS):
             self.assertEqual(len(set(table.values())), len(table))
 
     def test_every_step_of_a_plan_has_words(self) -> None:
@@ -91,7 +91,7 @@ class Words(unittest.TestCase):
         for what in get_args(Lean):
             for setup in made.setups:
                 made = lean_on(made, setup.id, what, True) if what not in ("brace", "eyecup") else made
-        tables = (names.CONTACTS, names.SUPPORTS, names.BALANCES, names.EFFORTS, names.TOUCHES)
+        tables = (names.CONTACTS, names.SUPPORTS, names.BALANCES, names.EFFORTS, WORDINGS)
         for setup in made.setups:
             with self.subTest(setup.id):
                 found = [list(figures(each)) for each in self.reports(made, setup.id)]

@@ -20,6 +20,7 @@ from equilix.mechanics.contact import Bearing, Contact, Hand, hold
 from equilix.report import report, report_text
 from equilix.words.reading import one_hand_words, read_out
 from tests.core.builders import assert_in_equilibrium
+from tests.told import told
 
 
 def scene(key: str, made: Document | None = None) -> Analysis:
@@ -64,7 +65,7 @@ class LettingGo(unittest.TestCase):
         """Let go in the document: the reading is that of one hand, and taking hold again brings all back."""
         made = carrying.let_go(lighthouse(), "workshop", "left")
         said = read_out(scene("workshop", made))
-        self.assertIn("One hand holds all of it", said.rest + said.verdict + said.cost)
+        self.assertIn("One hand holds all of it", told(said.rest) + told(said.verdict) + told(said.cost))
         self.assertEqual(carrying.let_go(made, "workshop", ""), lighthouse())
         with self.assertRaises(Refused):
             carrying.let_go(made, "workshop", "third")
@@ -72,7 +73,7 @@ class LettingGo(unittest.TestCase):
     def test_words_and_report(self) -> None:
         """Newtons, newton metres, and that it is too much where it is."""
         fit = Fit(scene("workshop"))
-        said, warning = one_hand_words(fit.letting_go["left"])
+        said, warning = (told(each) for each in one_hand_words(fit.letting_go["left"]))
         self.assertIn("the right hand lifts 64 N and turns with", said)
         self.assertIn("keep both hands on it", warning)
         self.assertIn("Letting go with the left hand", report_text(scene("workshop")))
@@ -126,7 +127,7 @@ class Elbows(unittest.TestCase):
         analysis = scene("causeway", made)
         figure = next(f for f in analysis.figures if f.key == "right_elbow_gap_m")
         self.assertGreater(figure.value, 0.05)
-        self.assertIn("bears nothing", figure.warning)
+        self.assertIn("bears nothing", told(figure.warning))
         self.assertIn(("shoulder", "right"), [e.key for e in analysis.efforts])
 
 
@@ -171,7 +172,7 @@ class HipAndEye(unittest.TestCase):
         """The eyecup is asked for and is not there: nothing else changes, and that is said."""
         analysis = scene("workshop", carrying.lean_on(lighthouse(), "workshop", "eyecup", True))
         figure = next(f for f in analysis.figures if f.key == "eyecup_gap_m")
-        self.assertIn("no viewfinder", figure.warning)
+        self.assertIn("no viewfinder", told(figure.warning))
         self.assertEqual(len(analysis.holding.contacts), 2)
 
     def test_a_brace_on_the_shoulder_where_it_gets_to_the_chest(self) -> None:
@@ -196,7 +197,7 @@ class HipAndEye(unittest.TestCase):
                 self.assertGreaterEqual(analysis.holding.force_of(ContactKey("brace", "left"))[0], -1e-6)
             if not bears:
                 figure = next(f for f in found[0].figures if f.key == "brace_gap_m")
-                self.assertIn("bears nothing", figure.warning)
+                self.assertIn("bears nothing", told(figure.warning))
 
     def test_only_what_the_way_allows(self) -> None:
         """On the tripod nothing is leaned on, whatever the setup says."""

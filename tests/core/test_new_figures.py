@@ -26,6 +26,7 @@ from equilix.mechanics.vibration import STEP_M, answer, natural_hz, transmissibi
 from equilix.mechanics.weighing import height_from_tilt, two_supports
 from equilix.report import report
 from equilix.store.saving import save
+from tests.told import told
 
 
 def figures(setup: str, made: Document | None = None) -> dict[str, float]:
@@ -92,7 +93,7 @@ class Steps(unittest.TestCase):
         self.assertAlmostEqual(found["transmissibility"], through, delta=1e-12)
         self.assertEqual(found["transmissibility_other"], 1.0)
         self.assertAlmostEqual(found["stays_m"], 0.125, delta=1e-12)  # friction holds it over all of its travel
-        said = {f.key: f.said for f in analysis.figures}
+        said = {f.key: told(f.said) for f in analysis.figures}
         self.assertIn("all of its travel", said["stays_m"])
 
 

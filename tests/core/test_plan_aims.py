@@ -13,8 +13,9 @@ from equilix.planner.plan import DrawOut, SlideTo
 from equilix.planner.programme import solve
 from equilix.planner.schools import plan, plans
 from equilix.rig.setups import Placement
-from equilix.words.steps import lines
+from equilix.words.steps import told_lines
 from tests.core.builders import analysed, box, document, padded, random_rig
+from tests.told import told
 
 
 class Target(unittest.TestCase):
@@ -117,10 +118,10 @@ class Telescopes(unittest.TestCase):
         made = self.boom()
         before = analysed(made)
         found = plan("move", made, before)
-        self.assertTrue(found.works, found.reason)
+        self.assertTrue(found.works, told(found.reason))
         step = found.steps[0]
         assert isinstance(step, DrawOut)
-        self.assertIn("Draw the mast out", lines(found)[0].text)
+        self.assertIn("Draw the mast out", told(told_lines(found)[0].text))
         off, target = before.conditions[0].value_m, before.conditions[0].balance.target_m
         expected = before.mass.mass_kg * (off - target) / 3.0
         self.assertAlmostEqual(step.extension_m, 0.0004 + expected, delta=0.0011)

@@ -17,8 +17,9 @@ from equilix.planner.programme import Cancelled, solve
 from equilix.planner.schools import plan, plans
 from equilix.rig.clearance import free_travel, new_strikes
 from equilix.rig.setups import Placement
-from equilix.words.steps import lines
+from equilix.words.steps import told_lines
 from tests.core.builders import analysed, document, padded, random_rig
+from tests.told import told
 
 
 class Promises(unittest.TestCase):
@@ -76,14 +77,14 @@ class Schools(unittest.TestCase):
         """All four work on the demo rig, and the rig rests afterwards."""
         for school in ("move", "power", "weight", "strip"):
             with self.subTest(school):
-                self.assertTrue(self.found[school].works, self.found[school].reason)
+                self.assertTrue(self.found[school].works, told(self.found[school].reason))
                 self.assertEqual(self.found[school].after.status, "rests")
 
     def test_move_adds_nothing(self) -> None:
         """Moving what is there adds no mass, and says which way and what the scale reads."""
         found = self.found["move"]
         self.assertAlmostEqual(found.added_kg, 0.0, places=9)
-        text, mark = lines(found)[0]
+        text, mark = (told(each) for each in told_lines(found)[0])
         self.assertRegex(text, r"^Slide the camera back \d+ mm$")
         self.assertRegex(mark, r"^scale reads \d+ mm$")
 
@@ -113,13 +114,11 @@ class Schools(unittest.TestCase):
 
     def test_like_pieces_are_one_line(self) -> None:
         """Three 500 g pieces side by side read as one line with three marks."""
-        told = lines(self.found["weight"])
-        self.assertLess(len(told), len(self.found["weight"].steps))
-        self.assertRegex(told[0].text, r"^Hang \d × 500 g")
-        self.assertRegex(told[0].mark, r"^scale reads \d+ mm, [\d, m]+ mm$")
-        inches = kit.choose_display(self.made, "us")
-        found = plan("weight", inches, analysed(inches))
-        self.assertRegex(lines(found)[0].mark, r"^scale reads [\d.]+ in, [\d., in]+ in$")
+        found = told_lines(self.found["weight"])
+        self.assertLess(len(found), len(self.found["weight"].steps))
+        self.assertRegex(told(found[0].text), r"^Hang \d × 500 g")
+        self.assertRegex(told(found[0].mark), r"^scale reads \d+ mm, [\d, m]+ mm$")
+        self.assertRegex(told(found[0].mark, "us"), r"^scale reads [\d.]+ in, [\d., in]+ in$")
 
     def test_pinned_stays(self) -> None:
         """With the camera pinned, moving what is there must find something else, or say that it cannot."""
@@ -166,7 +165,7 @@ class Refusals(unittest.TestCase):
         found = plan("move", made, analysed(made))
         self.assertFalse(found.works)
         self.assertAlmostEqual(found.after.setup.by_id["heavy"].slide_m, 0.05 + 0.04, delta=1e-6)
-        self.assertRegex(found.reason, r"the stop is \d+ mm in the way")
+        self.assertRegex(told(found.reason), r"the stop is \d+ mm in the way")
 
     def test_missing_millimetres(self) -> None:
         """All pinned but the camera on a short track in front: the millimetres that are missing, by the formula."""
@@ -184,8 +183,8 @@ class Refusals(unittest.TestCase):
         before = analysed(made)
         found = plan("move", made, before)
         self.assertFalse(found.works)
-        self.assertRegex(found.reason, r"the track on the long shoulder base with pad is (\d+) mm too short")
-        said = int("".join(c for c in found.reason if c.isdigit()))
+        self.assertRegex(told(found.reason), r"the track on the long shoulder base with pad is (\d+) mm too short")
+        said = int("".join(c for c in told(found.reason) if c.isdigit()))
         carried = found.after.assembly.mass_properties(setup.subtree("bridge")).mass_kg
         outside = found.after.conditions[0].value_m - found.after.conditions[0].balance.tolerance_m
         self.assertAlmostEqual(said, outside * found.after.mass.mass_kg / carried * 1000, delta=1)
@@ -194,7 +193,7 @@ class Refusals(unittest.TestCase):
         """On a gimbal the named track, as much longer as is said, makes the plan work; a millimetre less does not."""
         made = lighthouse()
         short = plan("strip", made, analyse(made, made.setups_by_id["stairs"]))
-        found = re.search(r"the track on the (.+) is (\d+) mm too short", short.reason)
+        found = re.search(r"the track on the (.+) is (\d+) mm too short", told(short.reason))
         assert found is not None
         missing = int(found[2])
         self.assertGreater(missing, 0)
@@ -212,7 +211,7 @@ class Refusals(unittest.TestCase):
             )
             longer = kit.change_part(made, carrier.id, offers=offers)
             after = plan("strip", longer, analyse(longer, longer.setups_by_id["stairs"]))
-            self.assertEqual(after.works, works, after.reason)
+            self.assertEqual(after.works, works, told(after.reason))
 
     def test_at_odds(self) -> None:
         """The only slide goes aslant: room enough, but what mends one axis spoils the other, and that is said."""
@@ -227,7 +226,7 @@ class Refusals(unittest.TestCase):
         )
         found = plan("move", made, analysed(made))
         self.assertFalse(found.works)
-        self.assertRegex(found.reason, "what puts (fore-aft|sideways) right puts something else out")
+        self.assertRegex(told(found.reason), "what puts (fore-aft|sideways) right puts something else out")
 
     def test_missing_grams(self) -> None:
         """Too few weights: the grams that are missing would do it, hung where the last one hangs."""
@@ -235,7 +234,9 @@ class Refusals(unittest.TestCase):
         made = made.changed(parts=tuple(p.changed(quantity=1) if p.kind == "counterweight" else p for p in made.parts))
         found = plan("weight", made, analysed(made))
         self.assertFalse(found.works)
-        self.assertRegex(found.reason, r"\d+ g of counterweight are missing|\d\.\d+ kg of counterweight are missing")
+        self.assertRegex(
+            told(found.reason), r"\d+ g of counterweight are missing|\d\.\d+ kg of counterweight are missing"
+        )
 
     def test_nothing_to_work_with(self) -> None:
         """No weights, no other batteries, nothing optional: each says so."""
@@ -247,14 +248,14 @@ class Refusals(unittest.TestCase):
         )
         made = made.changed(parts=parts)
         analysis = analysed(made)
-        self.assertIn("no counterweight", plan("weight", made, analysis).reason)
-        self.assertIn("no other battery", plan("power", made, analysis).reason)
-        self.assertIn("marked as needed", plan("strip", made, analysis).reason)
+        self.assertIn("no counterweight", told(plan("weight", made, analysis).reason))
+        self.assertIn("no other battery", told(plan("power", made, analysis).reason))
+        self.assertIn("marked as needed", told(plan("strip", made, analysis).reason))
 
     def test_wanted_parts_are_not_planned_with(self) -> None:
         """A part that is only wanted stays out of plans."""
         made = kit.change_part(lighthouse(), "battery-146", owned=False)
-        self.assertIn("no other battery", plan("power", made, analysed(made)).reason)
+        self.assertIn("no other battery", told(plan("power", made, analysed(made)).reason))
 
     def test_called_off(self) -> None:
         """A plan is called off between stages."""

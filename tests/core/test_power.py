@@ -22,6 +22,7 @@ from equilix.power.network import Network
 from equilix.power.wires import drop_v, gauge_diameter_m, ohms_per_m
 from equilix.rig.routes import route
 from equilix.rig.setups import Cable
+from tests.told import told
 
 
 def network(made: Document | None = None, key: str = "lamp-room", **more: object) -> Network:
@@ -70,7 +71,7 @@ class Batteries(unittest.TestCase):
         """Up to 100 Wh, to 160 Wh with approval, above not (IATA lithium rules, from memory)."""
         air = air_travel([("a", 98), ("b", 100), ("c", 146), ("d", 160), ("e", 160.1)])
         self.assertEqual((len(air.free), len(air.with_approval), len(air.not_at_all)), (2, 2, 1))
-        self.assertIn("airline decides", air.words)
+        self.assertIn("airline decides", told(air.words))
 
 
 class Tree(unittest.TestCase):
@@ -123,7 +124,7 @@ class Troubles(unittest.TestCase):
 
     def said(self, made: Document, key: str = "lamp-room") -> str:
         """All troubles in words."""
-        return " ".join(str(each) for each in network(made, key).troubles)
+        return " ".join(told(each.said) for each in network(made, key).troubles)
 
     def test_no_power(self) -> None:
         """A device without a feed."""
@@ -275,7 +276,9 @@ class Routes(unittest.TestCase):
             (1.05 * way.wanted_m, ""), (1.5 * way.wanted_m + 0.3, "a loop that snags"),
         ):  # fmt: skip
             changed = powering.change_cable(made, "lamp-room", cable.id, length_m=length_m)
-            mine = [t.problem for t in network(changed).troubles if t.problem.startswith(f"The {cable.name}")]
+            mine = [
+                told(t.problem) for t in network(changed).troubles if told(t.problem).startswith(f"The {cable.name}")
+            ]
             self.assertEqual(len(mine), bool(said), mine)
             self.assertIn(said, " ".join(mine))
 
@@ -352,7 +355,7 @@ class Day(unittest.TestCase):
         changes = {choice.part.id: choice.changes for choice in found}
         self.assertLessEqual(changes["battery-190"], changes["battery-146"])
         self.assertLessEqual(changes["battery-146"], changes["battery-98"])
-        self.assertEqual({c.part.id: c.flies for c in found}["battery-190"], "does not fly")
+        self.assertEqual({c.part.id: told(c.flies) for c in found}["battery-190"], "does not fly")
 
     def test_places(self) -> None:
         """Every battery on every mount, the best balanced first; carried out it is what was promised."""

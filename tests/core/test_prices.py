@@ -17,6 +17,7 @@ from equilix.planner.plan import Plan
 from equilix.planner.prices import FELT_RATIO, Price, compared, most_differing, prices, prices_now
 from equilix.planner.schools import plan, plans
 from equilix.report import plans_report, plans_text
+from tests.told import told
 
 
 class Bearing(unittest.TestCase):
@@ -56,7 +57,7 @@ class Prices(unittest.TestCase):
         self.assertEqual(len(keys), 3)
         self.assertNotIn("endurance_s", keys)
         for key in keys:
-            self.assertGreater(len({costs[key].said for costs in each}), 1, key)
+            self.assertGreater(len({told(costs[key].said) for costs in each}), 1, key)
 
     def test_they_are_the_figures_of_the_rig_afterwards(self) -> None:
         """Each price again from its own model, not from the module that collects them."""
@@ -86,7 +87,7 @@ class Prices(unittest.TestCase):
         keys, each, now = compared(made)
         self.assertTrue(keys)
         self.assertEqual(keys, most_differing([prices(made[0]), prices_now(made[0])]))
-        self.assertNotEqual(each[0][keys[0]].said, now[keys[0]].said)
+        self.assertNotEqual(told(each[0][keys[0]].said), told(now[keys[0]].said))
 
     def test_less_burden_is_better(self) -> None:
         """The battery that lasts longer, the rig that shakes less, the longer hold have the smaller burden."""
@@ -121,10 +122,10 @@ class Prices(unittest.TestCase):
         found = list(plans(lighthouse(), "lamp-room"))
         made = plans_report(found)
         self.assertEqual(made[0]["differs_in"], list(compared(found)[0]))
-        self.assertEqual(made[0]["prices"]["pad_pa"]["said"], prices(found[0])["pad_pa"].said)
+        self.assertEqual(made[0]["prices"]["pad_pa"]["said"], told(prices(found[0])["pad_pa"].said))
         json.dumps(made)
         self.assertEqual(plans_text(found).count("Price: "), 4)
-        self.assertIn(prices(found[0])["pad_pa"].said, plans_text(found))
+        self.assertIn(told(prices(found[0])["pad_pa"].said), plans_text(found))
 
 
 class Partly(unittest.TestCase):
@@ -143,10 +144,10 @@ class Partly(unittest.TestCase):
         made = self.causeway()
         found = plan("move", made, analyse(made, made.setups_by_id["causeway"]))
         self.assertFalse(found.works)
-        self.assertEqual(found.partly, "static balance")
+        self.assertEqual(told(found.partly), "static balance")
         self.assertTrue(found.answers)
         self.assertTrue(all(c.ok for c in found.after.conditions if c.balance.rank == 0))
-        self.assertIn("Cannot be done", found.reason)
+        self.assertIn("Cannot be done", told(found.reason))
         self.assertIn("Only static balance", plans_text([found]))
         self.assertEqual(plans_report([found])[0]["partly"], "static balance")
 

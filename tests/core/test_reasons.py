@@ -16,8 +16,9 @@ from equilix.planner.plan import Plan, StandIn
 from equilix.planner.relaxed import could_alone, wants
 from equilix.planner.schools import LONGER_M, plan, plans
 from equilix.rig.setups import Placement
-from equilix.words.steps import lines
+from equilix.words.steps import told_lines
 from tests.core.builders import box, document, free, padded
+from tests.told import told
 
 
 def planned(made: Document, school: str = "move", setup: str | None = None) -> Plan:
@@ -46,10 +47,10 @@ class Tracks(unittest.TestCase):
         """The rail that ends in front of the pad: as many millimetres more make the plan work, one fewer does not."""
         found = planned(carriage(from_m=0.1))
         self.assertFalse(found.works)
-        said = re.search(r"the track on the base is (\d+) mm too short", found.reason)
-        assert said is not None, found.reason
+        said = re.search(r"the track on the base is (\d+) mm too short", told(found.reason))
+        assert said is not None, told(found.reason)
         missing = int(said[1])
-        self.assertEqual(found.remedy, f"{missing} mm more track on the base would do.")
+        self.assertEqual(told(found.remedy), f"{missing} mm more track on the base would do.")
         self.assertTrue(planned(carriage(from_m=0.1 - missing / 1000)).works)
         self.assertFalse(planned(carriage(from_m=0.1 - (missing - 1) / 1000)).works)
 
@@ -60,8 +61,8 @@ class Tracks(unittest.TestCase):
         made = kit.change_part(made, "base", pad=base.pad.changed(length_m=0.03))
         found = planned(made)
         self.assertFalse(found.works)
-        self.assertIn("the holes of the base are 90 mm apart", found.reason)
-        off = int(re.search(r"Another hole, (\d+) mm from the nearest", found.remedy)[1])
+        self.assertIn("the holes of the base are 90 mm apart", told(found.reason))
+        off = int(re.search(r"Another hole, (\d+) mm from the nearest", told(found.remedy))[1])
         now = found.after.setup.by_id["heavy"].slide_m
         works = []
         for to in (now + off / 1000, now - off / 1000):
@@ -92,8 +93,8 @@ class Tracks(unittest.TestCase):
 
         found = planned(made(0.03))
         self.assertFalse(found.works)
-        self.assertIn("drawn out", found.reason)
-        missing = int(re.search(r"the heavy is (\d+) mm too short drawn out", found.reason)[1])
+        self.assertIn("drawn out", told(found.reason))
+        missing = int(re.search(r"the heavy is (\d+) mm too short drawn out", told(found.reason))[1])
         self.assertTrue(planned(made(0.03 + missing / 1000)).works)
         self.assertFalse(planned(made(0.03 + (missing - 1) / 1000)).works)
 
@@ -114,8 +115,8 @@ class OtherAnswers(unittest.TestCase):
         made = lighthouse()
         made = made.changed(parts=tuple(p.changed(quantity=1) if p.kind == "counterweight" else p for p in made.parts))
         found = planned(made, "weight")
-        said = re.search(r"(\d) more of the (.+) would do", found.remedy)
-        assert said is not None, found.reason
+        said = re.search(r"(\d) more of the (.+) would do", told(found.remedy))
+        assert said is not None, told(found.reason)
         more, part = int(said[1]), next(p for p in made.parts if p.name == said[2])
         for count, works in ((more, True), (more - 1, False)):
             trial = kit.change_part(made, part.id, quantity=part.quantity + count)
@@ -132,9 +133,9 @@ class OtherAnswers(unittest.TestCase):
             return document([base, box("front", 1.6), weight], placements)
 
         found = planned(made(0.02), "weight")
-        self.assertIn("the track of the base does not reach far enough", found.reason)
-        said = re.fullmatch(r"(\d+) mm more of it there would do\.", found.remedy)
-        assert said is not None, found.remedy
+        self.assertIn("the track of the base does not reach far enough", told(found.reason))
+        said = re.fullmatch(r"(\d+) mm more of it there would do\.", told(found.remedy))
+        assert said is not None, told(found.remedy)
         longer = int(said[1]) / 1000
         self.assertIn(longer, LONGER_M)
         self.assertTrue(planned(made(0.02 + longer), "weight").works)
@@ -149,8 +150,8 @@ class OtherAnswers(unittest.TestCase):
         ])  # fmt: skip
         found = planned(made, "strip")
         self.assertFalse(found.works)
-        self.assertIn("the front stays on, as a part that is needed", found.reason)
-        self.assertEqual(found.remedy, "Leaving the front off would do.")
+        self.assertIn("the front stays on, as a part that is needed", told(found.reason))
+        self.assertEqual(told(found.remedy), "Leaving the front off would do.")
         self.assertTrue(planned(kit.change_part(made, "front", needed=False), "strip").works)
 
     def test_another_plate_of_the_kit(self) -> None:
@@ -165,16 +166,16 @@ class OtherAnswers(unittest.TestCase):
         pinned = tuple(p.changed(pinned=p.id == "base") for p in made.setups[0].placements)
         self.assertFalse(planned(made.with_setup(made.setups[0].changed(placements=pinned))).works)  # it stays
         found = planned(made)
-        self.assertTrue(found.works, found.reason)
+        self.assertTrue(found.works, told(found.reason))
         self.assertIsInstance(found.steps[0], StandIn)
-        self.assertIn("long base (it has to be bought) in place of the base", lines(found)[0].text)
+        self.assertIn("long base (it has to be bought) in place of the base", told(told_lines(found)[0].text))
         self.assertEqual(analyse(done := found.apply(made), done.setups[0]).status, "rests")
 
     def test_every_reason_of_the_demo_ends_in_a_sentence(self) -> None:
         """Reason and remedy are whole sentences, without a gap of 0 mm."""
         for setup in lighthouse().setups:
             for found in plans(lighthouse(), setup.id):
-                for text in filter(None, (found.reason, found.remedy)):
+                for text in filter(None, (told(found.reason), told(found.remedy))):
                     self.assertRegex(text, r"^[A-Z0-9].*\.$")
                     self.assertNotRegex(text, r"\b0 mm")
 

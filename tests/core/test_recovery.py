@@ -15,6 +15,7 @@ from equilix.store import recovery, state
 from equilix.store.disk import Fingerprint
 from equilix.store.recovery import Autosave, Claim, Run, find_lost, forget, put_aside
 from tests.core.in_folder import InFolder
+from tests.told import refused
 
 
 class Recovery(InFolder):
@@ -129,7 +130,7 @@ class Recovery(InFolder):
     def test_no_room_is_said(self) -> None:
         """Where the state folder cannot be made, keeping is refused in words."""
         (self.folder / "file").write_bytes(b"")
-        with self.assertRaisesRegex(UnwritableFile, "may not be written"):
+        with refused(self, UnwritableFile, "may not be written"):
             Autosave(Run(self.folder / "file" / "state")).keep(lighthouse(), None)
 
     def test_at_most_ten_seconds_are_lost(self) -> None:

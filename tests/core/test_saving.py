@@ -17,6 +17,7 @@ from equilix.store.disk import Fingerprint, fingerprint
 from equilix.store.parsing import open_document
 from equilix.store.saving import ChangedMeanwhile, backup_of, save
 from tests.core.in_folder import InFolder
+from tests.told import refused
 
 
 class Saving(InFolder):
@@ -69,14 +70,14 @@ class Faults(InFolder):
 
     def test_folder_that_is_gone(self) -> None:
         """Said, with what to do."""
-        with self.assertRaisesRegex(UnwritableFile, "not there.*Save it under another name"):
+        with refused(self, UnwritableFile, "not there.*Save it under another name"):
             save(self.other, self.folder / "gone" / "rig.equilix")
 
     def test_read_only_folder(self) -> None:
         """Refused in words (root may write anywhere, so the refusal of the system is stood in for)."""
         with (
             mock.patch("os.fchmod", side_effect=PermissionError(13, "Permission denied")),
-            self.assertRaisesRegex(UnwritableFile, "may not be written"),
+            refused(self, UnwritableFile, "may not be written"),
         ):
             save(self.other, self.file)
         self.assert_untouched()
@@ -88,10 +89,11 @@ class Faults(InFolder):
         self.file.chmod(0o644)
         code = (
             "import os, sys; from pathlib import Path; from equilix.demo import lighthouse;"
-            "from equilix.store.saving import save; from equilix.errors import UnwritableFile\n"
+            "from equilix.store.saving import save; from equilix.errors import UnwritableFile;"
+            "from equilix.words.telling import tell\n"
             "os.setgid(65534); os.setuid(65534)\n"
             f"try: save(lighthouse(), Path({str(self.file)!r}))\n"
-            "except UnwritableFile as error: print(error); sys.exit(7)"
+            "except UnwritableFile as error: print(tell(error.said)); sys.exit(7)"
         )
         found = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True)
         self.folder.chmod(0o755)
@@ -103,11 +105,12 @@ class Faults(InFolder):
         """A real limit of the system on the file's size, as a full disk gives it: no room, previous file whole."""
         code = (
             "import resource, signal, sys; from pathlib import Path; from equilix.demo import lighthouse;"
-            "from equilix.store.saving import save; from equilix.errors import UnwritableFile\n"
+            "from equilix.store.saving import save; from equilix.errors import UnwritableFile;"
+            "from equilix.words.telling import tell\n"
             "signal.signal(signal.SIGXFSZ, signal.SIG_IGN)\n"
             "resource.setrlimit(resource.RLIMIT_FSIZE, (5000, 5000))\n"
             f"try: save(lighthouse(), Path({str(self.file)!r}))\n"
-            "except UnwritableFile as error: print(error); sys.exit(7)"
+            "except UnwritableFile as error: print(tell(error.said)); sys.exit(7)"
         )
         found = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True)
         self.assertEqual(found.returncode, 7, found.stderr)
@@ -137,7 +140,7 @@ class Faults(InFolder):
     def test_what_was_written_is_read_back_first(self) -> None:
         """A document that could not be opened again replaces nothing, and says so."""
         broken = self.other.changed(current=None).model_copy(update={"current": "nowhere"})
-        with self.assertRaisesRegex(UnwritableFile, "could not be opened again.*nowhere"):
+        with refused(self, UnwritableFile, "could not be opened again.*nowhere"):
             save(broken, self.file)
         self.assert_untouched()
 
@@ -168,7 +171,7 @@ class Faults(InFolder):
             (second, "a folder stands where its backup goes"), (self.folder / "a\0b", "no name of a file"),
             (self.folder / ("x" * 256), "name is too long"), (self.file / "x", "folder is not there"),
         ):  # fmt: skip
-            with self.subTest(words), self.assertRaisesRegex(UnwritableFile, words):
+            with self.subTest(words), refused(self, UnwritableFile, words):
                 save(self.other, path)
         self.assertEqual(open_document(second), self.other)
         self.assert_untouched()

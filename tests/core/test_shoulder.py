@@ -15,6 +15,7 @@ from equilix.keys import hand_key
 from equilix.rig.setups import Placement
 from equilix.words.reading import CAUTION, CAUTION_LONG, read_out, sureness, whereabouts
 from tests.core.builders import PERSON, analysed, balanced_on_pad, box, document, free, padded
+from tests.told import told
 
 
 class Conditions(unittest.TestCase):
@@ -26,8 +27,8 @@ class Conditions(unittest.TestCase):
         fore, side = analysis.conditions
         self.assertAlmostEqual(fore.value_m, 0.030, delta=1e-9)
         self.assertAlmostEqual(side.value_m, -0.012, delta=1e-9)
-        self.assertIn("in front of", fore.sentence)
-        self.assertIn("right of", side.sentence)
+        self.assertIn("in front of", told(fore.sentence))
+        self.assertIn("right of", told(side.sentence))
 
     def test_tolerance_is_the_pad_less_10_mm(self) -> None:
         """A 120 × 80 mm pad leaves ±50 and ±30 mm; between that and the edge it wants to go, beyond it falls."""
@@ -78,9 +79,9 @@ class Conditions(unittest.TestCase):
         mark, mount = analysis.image_plane_m, analysis.assembly.to_rig("lens", (0, 0, 0))
         assert mark is not None
         self.assertAlmostEqual(mount[0] - mark[0], 0.018, places=9)
-        self.assertIn("From the image-plane mark", whereabouts(analysis))
+        self.assertIn("From the image-plane mark", told(whereabouts(analysis)))
         self.assertAlmostEqual(float(analysis.doubt_shares.sum()), 1.0, places=12)
-        self.assertEqual(whereabouts(analysed(balanced_on_pad(0.0))), "")
+        self.assertEqual(told(whereabouts(analysed(balanced_on_pad(0.0)))), "")
 
     def test_doubt_comes_from_the_unweighed_lens(self) -> None:
         """The demo's zoom is only estimated: it makes most of the haze, and weighing it makes the haze smaller."""
@@ -90,7 +91,7 @@ class Conditions(unittest.TestCase):
         self.assertEqual(before.suspect[0].id, "zoom-28-80")
         after = analysed(kit.change_part(made, "zoom-28-80", mass_how="weighed"))
         self.assertLess(after.cg_sd_m[0], before.cg_sd_m[0])
-        said, todo = sureness(before)
+        said, todo = (told(each) for each in sureness(before))
         self.assertIn("28–80 zoom", said)
         self.assertIn("Weigh it", todo)
 
@@ -131,49 +132,49 @@ class Words(unittest.TestCase):
         """Forward, backward, left, right."""
         for x, y, word in ((0.1, 0, "forward"), (-0.1, 0, "backward"), (0, 0.1, "left"), (0, -0.1, "right")):
             with self.subTest(word):
-                self.assertIn(word, read_out(analysed(balanced_on_pad(x, y))).verdict)
+                self.assertIn(word, told(read_out(analysed(balanced_on_pad(x, y))).verdict))
 
     def test_balanced(self) -> None:
         """A balanced rig rests, and the hands only guide it."""
         reading = read_out(analysed(balanced_on_pad(0.01)))
-        self.assertEqual(reading.verdict, "Rests level.")
-        self.assertIn("only guide", reading.cost)
+        self.assertEqual(told(reading.verdict), "Rests level.")
+        self.assertIn("only guide", told(reading.cost))
 
     def test_demo_falls_forward_and_the_hands_lift(self) -> None:
         """The demo says so in one sentence with the moment, the lift and the time."""
-        text = str(read_out(analysed(lighthouse())))
+        text = told(read_out(analysed(lighthouse())).said)
         self.assertRegex(
             text, r"Falls forward\. \d+\.\d N·m past the edge .* Each hand lifts 5\.0 N to 5\.9 N; .* about \d+ min\."
         )
 
     def test_us_units(self) -> None:
         """The same in inches and pounds."""
-        text = str(read_out(analysed(kit.choose_display(lighthouse(), "us"))))
+        text = told(read_out(analysed(lighthouse())).said, "us")
         self.assertIn("lbf·ft", text)
         self.assertIn("lbf;", text)
 
     def test_nothing_and_no_pad(self) -> None:
         """An empty rig says how to begin; a rig without a pad says what it needs."""
         made, _ = kit.add_setup(empty(), "x")
-        self.assertIn("mat", str(read_out(analysed(made))))
+        self.assertIn("mat", told(read_out(analysed(made)).said))
         bare = document([box("b", 1.0)], [Placement(id="b", part="b")])
-        self.assertIn("shoulder pad", str(read_out(analysed(bare))))
+        self.assertIn("shoulder pad", told(read_out(analysed(bare)).said))
 
     def test_no_hands_and_out_of_reach(self) -> None:
         """No grips, and grips too far away, are said in words; the rig is still analysed."""
         bare = read_out(analysed(balanced_on_pad(0.1, hands=False)))
-        self.assertIn("needs a grip", bare.cost)
+        self.assertIn("needs a grip", told(bare.cost))
         base = padded("base", 1.0)
         far = base.changed(grips=tuple(g.changed(position_m=(1.5, g.position_m[1], 0)) for g in base.grips))
         made = document([far, box("load", 5.0)], [Placement(id="base", part="base"), free("load", "load", 0.3)])
         analysis = analysed(made)
-        self.assertIn("out of reach", read_out(analysis).cost)
+        self.assertIn("out of reach", told(read_out(analysis).cost))
         self.assertTrue(analysis.holding.falls)
 
     def test_too_heavy_for_the_arms(self) -> None:
         """What is beyond an operator's strength is said, not given minutes."""
         made = balanced_on_pad(0.3, mass_kg=150.0)
-        self.assertRegex(read_out(analysed(made)).cost, r"that is \d\d\d% of what the \w+ \w+ can hold")
+        self.assertRegex(told(read_out(analysed(made)).cost), r"that is \d\d\d% of what the \w+ \w+ can hold")
 
     def test_one_arm(self) -> None:
         """With both arms injured nothing holds a front-heavy rig, and nothing raises."""
@@ -185,11 +186,11 @@ class Words(unittest.TestCase):
     def test_never_the_word(self) -> None:
         """No sentence of the program calls anything safe; the caution stands with doctor and maker."""
         for x in (0.0, 0.055, 0.2):
-            self.assertNotIn("safe", str(read_out(analysed(balanced_on_pad(x)))).lower())
-        for text in (CAUTION, CAUTION_LONG):
+            self.assertNotIn("safe", told(read_out(analysed(balanced_on_pad(x))).said).lower())
+        for text in (told(CAUTION), told(CAUTION_LONG)):
             self.assertNotIn("safe", text.lower())
         for word in ("Pain means stop", "doctor", "maker", "rules"):
-            self.assertIn(word, CAUTION_LONG)
+            self.assertIn(word, told(CAUTION_LONG))
 
     def test_the_slight_operator_tires_sooner(self) -> None:
         """The same rig on the other demo operator."""

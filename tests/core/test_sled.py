@@ -24,6 +24,7 @@ from equilix.planner.schools import plans
 from equilix.rig.clearance import free_travel
 from equilix.words.reading import read_out
 from tests.core.builders import analysed, box, document, free
+from tests.told import told
 
 
 def causeway(made: Document | None = None) -> Analysis:
@@ -168,7 +169,7 @@ class Balance(unittest.TestCase):
         analysis = causeway()
         assert analysis.support is not None
         condition = next(c for c in analysis.conditions if c.balance.key == BalanceKey.DROP_TIME)
-        self.assertIn("dropped forward", condition.sentence)
+        self.assertIn("dropped forward", told(condition.sentence))
         for text, way in (("drop time 2.2 s", "pitch"), ("2.2 s sideways", "roll"), ("2.2 s to the left", "roll")):
             seen = read_seen(analysis, condition, text)
             below = float(analysis.support.datum_m[2] - condition.balance.datum_m[2]) - seen.value_m
@@ -210,8 +211,10 @@ class Balance(unittest.TestCase):
     def test_top_heavy(self) -> None:
         """A gimbal clamped too low: it turns over, and no drop time is given."""
         made = rigging.slide(lighthouse(), "causeway", "sled-gimbal", -0.05)
-        self.assertEqual(read_out(causeway(made)).verdict, "Turns over.")
-        self.assertEqual(next(f for f in causeway(made).figures if f.key == "drop_time_pitch_s").said, "turns over")
+        self.assertEqual(told(read_out(causeway(made)).verdict), "Turns over.")
+        self.assertEqual(
+            told(next(f for f in causeway(made).figures if f.key == "drop_time_pitch_s").said), "turns over"
+        )
         self.assertEqual(causeway(made).status, "falls")
 
     def test_a_drop_time_that_no_height_reaches(self) -> None:
@@ -225,7 +228,7 @@ class Balance(unittest.TestCase):
         analysis = analysed(made.with_setup(made.setups[0].changed(carry="vest")))
         least = next(f.value for f in analysis.figures if f.key == "least_drop_time_pitch_s")
         self.assertGreater(least, 1.5)
-        self.assertIn("Drop", analysis.figures[0].label)
+        self.assertIn("Drop", told(analysis.figures[0].label))
 
 
 class Arm(unittest.TestCase):
@@ -252,7 +255,7 @@ class Arm(unittest.TestCase):
     def test_over_the_range(self) -> None:
         """A camera too heavy for the arm: by how much, and what the nearest is."""
         made = kit.change_part(lighthouse(), "boxy-body", mass_kg=6.0)
-        warning = next(f for f in causeway(made).figures if f.key == "rated_share").warning
+        warning = told(next(f for f in causeway(made).figures if f.key == "rated_share").warning)
         self.assertIn("more than its maker allows", warning)
         self.assertIn("9.00 kg", warning)
 

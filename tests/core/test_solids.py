@@ -9,6 +9,7 @@ from pydantic import ValidationError
 
 from equilix.kit.parts import Part
 from equilix.kit.solids import Box, Cylinder, Tube
+from tests.told import invalid
 
 
 class HandbookInertia(unittest.TestCase):
@@ -87,7 +88,7 @@ class BadSolids(unittest.TestCase):
 
     def test_tube_needs_a_wall(self) -> None:
         """A bore as wide as the tube is refused, with words that say so."""
-        with self.assertRaisesRegex(ValidationError, "inner radius"):
+        with invalid(self, "inner radius"):
             Tube(radius_m=0.02, inner_radius_m=0.02, length_m=0.1)
 
 

@@ -18,6 +18,7 @@ from equilix.report import plans_report
 from equilix.rig.setups import Placement
 from equilix.words.rig import turn_words
 from tests.core.builders import box, document, free, padded
+from tests.told import told
 
 
 def arm(*, tooth_rad: float = 0.0, ahead: bool = True) -> Document:
@@ -54,7 +55,7 @@ class Turns(unittest.TestCase):
         made = arm()
         before = analyse(made, made.setups[0])
         found = plan("move", made, before)
-        self.assertTrue(found.works, found.reason)
+        self.assertTrue(found.works, told(found.reason))
         self.assertEqual([type(step) for step in found.steps], [TurnTo])
         self.assertEqual(found.after.setup, analyse(done := found.apply(made), done.setups[0]).setup)
 
@@ -108,7 +109,7 @@ class Turns(unittest.TestCase):
         """Clockwise or not, and seen from where; as data with the angle from and to."""
         made = arm()
         analysis = analyse(made, made.setups[0])
-        self.assertEqual(turn_words(analysis.assembly, "far", -0.5236), "by 30° clockwise, seen from above")
+        self.assertEqual(told(turn_words(analysis.assembly, "far", -0.5236)), "by 30° clockwise, seen from above")
         found = plan("move", made, analysis)
         (step,) = plans_report([found])[0]["steps"]
         self.assertEqual((step["do"], step["placement"], step["unit"]), ("turn", "far", "rad"))

@@ -16,6 +16,7 @@ from equilix.store.parsing import parse
 from equilix.store.saving import checked_bytes
 from equilix.words.reading import sureness
 from tests.core.builders import analysed, box, document, free, padded
+from tests.told import told
 
 
 def scene(key: str, made: Document) -> Analysis:
@@ -151,7 +152,7 @@ class Promised(unittest.TestCase):
             if analysis.suspect is None or analysis.worst is None:
                 continue
             part = analysis.suspect[0]
-            todo = sureness(analysis)[1]
+            todo = told(sureness(analysis)[1])
             done = kit.change_part(
                 made, part.id, mass_how="weighed", mass_sd_kg=None, cg_m=tuple(part.body().cg_m.tolist()), cg_sd_m=None
             )

@@ -13,13 +13,16 @@ from equilix import units
 from equilix.analysis import analyse
 from equilix.checks.findings import checks
 from equilix.demo import lighthouse
-from equilix.edits import kit, rigging
+from equilix.edits import rigging
 from equilix.errors import Refused
+from equilix.facts import apart, fact
 from equilix.planner.fitting import fit_plans
 from equilix.planner.schools import plans
 from equilix.report import guide_text, plans_text, report_text
 from equilix.result import Result
-from equilix.words.steps import lines
+from equilix.words import quantities
+from equilix.words.steps import told_lines
+from tests.told import told
 
 
 class Reading(unittest.TestCase):
@@ -83,7 +86,7 @@ class Reading(unittest.TestCase):
         ):
             with self.subTest(text), self.assertRaises(Refused) as caught:
                 units.read(text, quantity)
-            self.assertIn("llowed", str(caught.exception))
+            self.assertIn("llowed", told(caught.exception.said))
 
     def test_factors_agree_with_a_general_library(self) -> None:
         """Every unit that may be typed, against pint's tables (NIST SP 811, 2008)."""
@@ -105,8 +108,8 @@ class Reading(unittest.TestCase):
             with self.subTest(text[:20]):
                 with self.assertRaises(Refused) as caught:
                     units.read(text, "length")
-                self.assertIn("llowed", str(caught.exception))
-                self.assertLess(len(str(caught.exception)), 200)
+                self.assertIn("llowed", told(caught.exception.said))
+                self.assertLess(len(told(caught.exception.said)), 200)
         self.assertAlmostEqual(units.read("1e-3 kg", "mass"), 0.001, places=12)
 
     @settings(max_examples=200, deadline=None)
@@ -120,7 +123,7 @@ class Reading(unittest.TestCase):
     @given(st.floats(0.001, 150.0))
     def test_shown_us_mass_reads_back(self, kg: float) -> None:
         """What is shown in pounds and ounces reads back to a twentieth of an ounce."""
-        self.assertAlmostEqual(units.read(units.mass(kg, "us"), "mass", "us"), kg, delta=0.0015)
+        self.assertAlmostEqual(units.read(quantities.mass(kg, "us"), "mass", "us"), kg, delta=0.0015)
 
 
 class Showing(unittest.TestCase):
@@ -128,39 +131,39 @@ class Showing(unittest.TestCase):
 
     def test_metric(self) -> None:
         """Grams below a kilogram, whole millimetres, newtons as coarse as they are sure."""
-        self.assertEqual(units.mass(0.64), "640 g")
-        self.assertEqual(units.mass(7.934), "7.93 kg")
-        self.assertEqual(units.length(0.1254), "125 mm")
-        self.assertEqual(units.length(-0.034), "−34 mm")
-        self.assertEqual(units.length(-0.0001), "0 mm")
-        self.assertEqual(units.force(4.14), "4.1 N")
-        self.assertEqual(units.force(21.4), "21 N")
-        self.assertEqual(units.torque(1.44), "1.4 N·m")
-        self.assertEqual(units.angle(math.radians(6)), "6.0°")
+        self.assertEqual(quantities.mass(0.64), "640 g")
+        self.assertEqual(quantities.mass(7.934), "7.93 kg")
+        self.assertEqual(quantities.length(0.1254), "125 mm")
+        self.assertEqual(quantities.length(-0.034), "−34 mm")
+        self.assertEqual(quantities.length(-0.0001), "0 mm")
+        self.assertEqual(quantities.force(4.14), "4.1 N")
+        self.assertEqual(quantities.force(21.4), "21 N")
+        self.assertEqual(quantities.torque(1.44), "1.4 N·m")
+        self.assertEqual(quantities.angle(math.radians(6)), "6.0°")
 
     def test_us(self) -> None:
         """Pounds and ounces, inches, pounds-force."""
-        self.assertEqual(units.mass(1.19068, "us"), "2 lb 10.0 oz")
-        self.assertEqual(units.mass(0.1, "us"), "3.5 oz")
-        self.assertEqual(units.length(0.0254, "us"), "1.00 in")
-        self.assertEqual(units.force(4.44822, "us"), "1.0 lbf")
-        self.assertEqual(units.torque(1.3558, "us"), "1.0 lbf·ft")  # 1 lbf·ft = 1.3558 N·m (NIST SP 811)
-        self.assertEqual(units.inertia(0.0421401, "us"), "1.000 lb·ft²")  # NIST SP 811
-        self.assertEqual(units.mass(-0.1, "us"), "−3.5 oz")
+        self.assertEqual(quantities.mass(1.19068, "us"), "2 lb 10.0 oz")
+        self.assertEqual(quantities.mass(0.1, "us"), "3.5 oz")
+        self.assertEqual(quantities.length(0.0254, "us"), "1.00 in")
+        self.assertEqual(quantities.force(4.44822, "us"), "1.0 lbf")
+        self.assertEqual(quantities.torque(1.3558, "us"), "1.0 lbf·ft")  # 1 lbf·ft = 1.3558 N·m (NIST SP 811)
+        self.assertEqual(quantities.inertia(0.0421401, "us"), "1.000 lb·ft²")  # NIST SP 811
+        self.assertEqual(quantities.mass(-0.1, "us"), "−3.5 oz")
 
     def test_what_is_not_equal_does_not_look_it(self) -> None:
         """A value just over its limit is shown with one digit more; far from it, and equal to it, as usual."""
 
-        def show(nm: float, more: int) -> str:
-            return units.torque(nm, "metric", more)
+        def shown(value: float, limit: float) -> tuple[str, ...]:
+            return tuple(told(each) for each in apart(value, limit, "torque"))
 
-        self.assertEqual(units.apart(1.53, 1.5, show), ("1.53 N·m", "1.50 N·m"))
-        self.assertEqual(units.apart(2.0, 1.5, show), ("2.0 N·m", "1.5 N·m"))
-        self.assertEqual(units.apart(1.5, 1.5, show), ("1.500 N·m", "1.500 N·m"))
+        self.assertEqual(shown(1.53, 1.5), ("1.53 N·m", "1.50 N·m"))
+        self.assertEqual(shown(2.0, 1.5), ("2.0 N·m", "1.5 N·m"))
+        self.assertEqual(shown(1.5, 1.5), ("1.500 N·m", "1.500 N·m"))
 
     def test_numbers_and_their_words(self) -> None:
         """One piece, two pieces, no piece."""
-        said = [units.count(number, "piece", "pieces") for number in (0, 1, 2)]
+        said = [told(fact("document.count_pieces", count=number)) for number in (0, 1, 2)]
         self.assertEqual(said, ["0 pieces", "1 piece", "2 pieces"])
 
     def test_times_are_no_surer_than_they_are(self) -> None:
@@ -171,7 +174,7 @@ class Showing(unittest.TestCase):
             (3 * 3600, "3 h"), (3.64 * 3600, "3 h 40"), (9.8 * 3600, "9 h 50"), (14.2 * 3600, "14 h"),
             (math.inf, "without end"),
         ):  # fmt: skip
-            self.assertEqual(units.duration(seconds), text)
+            self.assertEqual(quantities.duration(seconds), text)
 
 
 class NoLeaks(unittest.TestCase):
@@ -185,15 +188,17 @@ class NoLeaks(unittest.TestCase):
 
     def test_reports_plans_guides_orders(self) -> None:
         """Every text of the demo's rigs, and of what becomes of them."""
-        made = kit.choose_display(lighthouse(), "us")
+        made = lighthouse()
         for setup in made.setups:
             analysis = analyse(made, setup)
             found = list(plans(made, setup.id))
+            orders = (*Result(analysis).build_order, *Result(analysis).strip_order)
             texts = [
-                report_text(analysis), plans_text(found), guide_text(analysis, found[0] if found else None),
-                *(f"{s.text} {s.rests}" for s in (*Result(analysis).build_order, *Result(analysis).strip_order)),
-                *(f"{c.said} {c.todo}" for c in checks(analysis, {})),
-                *(str(step) for plan in fit_plans(made, setup.id) for step in lines(plan)),
+                report_text(analysis, "us"), plans_text(found, "us"),
+                guide_text(analysis, found[0] if found else None, (), "us"),
+                *(f"{told(s.text, 'us')} {told(s.rests, 'us')}" for s in orders),
+                *(f"{told(c.said, 'us')} {told(c.todo, 'us')}" for c in checks(analysis, {})),
+                *(told(step.said, "us") for plan in fit_plans(made, setup.id) for step in told_lines(plan)),
             ]  # fmt: skip
             for text in texts:
                 for line in self.OWN.sub("", text).splitlines():
@@ -201,11 +206,10 @@ class NoLeaks(unittest.TestCase):
 
     def test_refusals(self) -> None:
         """What is refused is told in the units that are shown."""
-        made = kit.choose_display(lighthouse(), "us")
         with self.assertRaises(Refused) as refused:
-            rigging.slide(made, "lamp-room", "bridge", 3.0)
-        self.assertNotRegex(str(refused.exception), self.METRIC)
-        self.assertIn("118.11 in", str(refused.exception))
+            rigging.slide(lighthouse(), "lamp-room", "bridge", 3.0)
+        self.assertNotRegex(told(refused.exception.said, "us"), self.METRIC)
+        self.assertIn("118.11 in", told(refused.exception.said, "us"))
 
 
 if __name__ == "__main__":

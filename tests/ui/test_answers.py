@@ -9,6 +9,7 @@ from equilix.demo import lighthouse
 from equilix.edits import rigging
 from equilix.keys import BalanceKey
 from equilix.ui.widgets.card import PlanCard
+from tests.told import told
 from tests.ui.window_test import WindowTest
 
 
@@ -22,7 +23,7 @@ class Answers(WindowTest):
 
     def card(self, title: str) -> PlanCard:
         """The card of a school."""
-        return next(card for card in self.page.cards if card.plan.title == title)
+        return next(card for card in self.page.cards if told(card.plan.title) == title)
 
     def test_first_run(self) -> None:
         """On the demo: the sentence says that it falls, and at least three answers stand beside it."""
@@ -46,7 +47,7 @@ class Answers(WindowTest):
     def test_applying_is_one_action_and_undo_is_one_action(self) -> None:
         """“Do it” mends the rig; one undo brings the old one back; redo mends it again."""
         start = self.session.document
-        for title in [card.plan.title for card in self.page.cards]:
+        for title in [told(card.plan.title) for card in self.page.cards]:
             with self.subTest(title):
                 self.wait_for_plans()
                 promised = self.card(title).plan.promised_m[BalanceKey.FORE_AFT]

@@ -28,6 +28,7 @@ from equilix.ui.stage.silhouettes import DRAWINGS
 from equilix.ui.stage.sprites import SpriteBook
 from equilix.ui.stage.ticks import multiples, step_for
 from equilix.ui.theme import PREP_ROOM, THEMES
+from tests.told import told
 from tests.ui.window_test import WindowTest
 
 
@@ -279,7 +280,7 @@ class Rows(unittest.TestCase):
             self.assertEqual(key, kind.key)
             self.assertIn(kind.drawn_as, DRAWINGS)
             self.assertIn(kind.stage, STAGES)
-            self.assertTrue(kind.label and kind.mass_kg > 0 and min(kind.size_m) > 0)
+            self.assertTrue(told(kind.label) and kind.mass_kg > 0 and min(kind.size_m) > 0)
             if kind.drawn_as != "plain":
                 self.assertEqual(len(kind.build(*kind.size_m)["solids"]), kind.solids, key)
         self.assertEqual({kind.drawn_as for kind in KINDS.values()}, set(DRAWINGS))
@@ -292,16 +293,16 @@ class Rows(unittest.TestCase):
             used |= {point.kind for name in ("hangs_by", "offers") for point in fields.get(name, ())}
         self.assertEqual(used - set(MOUNT_KINDS), set())
         for row in MOUNT_KINDS.values():
-            self.assertTrue(row.label and row.tool, row.key)
-            for said in (row.on, row.off):
-                self.assertIn("{x}", said, row.key)
-                self.assertIn("{y}", said, row.key)
+            self.assertTrue(told(row.label) and told(row.tool), row.key)
+            for said in (told(row.on("clamp-X", "base-Y")), told(row.off("clamp-X", "base-Y"))):
+                self.assertIn("clamp-X", said, row.key)
+            self.assertIn("base-Y", told(row.on("clamp-X", "base-Y")), row.key)
         self.assertEqual(mount_kind("a word of my own").label, "a word of my own")
         for document in (lighthouse(),):
             points = [point for part in document.parts for point in (*part.offers, *part.hangs_by)]
             self.assertEqual({point.kind for point in points} - set(MOUNT_KINDS), set())
 
-        self.assertEqual(len({row.label for row in MOUNT_KINDS.values()}), len(MOUNT_KINDS))
+        self.assertEqual(len({told(row.label) for row in MOUNT_KINDS.values()}), len(MOUNT_KINDS))
 
 
 if __name__ == "__main__":

@@ -7,6 +7,7 @@ from PySide6.QtCore import Qt
 from equilix.edits import kit
 from equilix.ui.operator_panel import OperatorPanel
 from equilix.ui.workspaces.fit import FitPage
+from tests.told import told
 from tests.ui.window_test import WindowTest
 
 
@@ -54,7 +55,7 @@ class Fit(WindowTest):
         """Grips and screen as cards; looking shows the ghost, doing it is one entry and one undo."""
         self.open_tab("move")
         self.assertEqual(
-            [card.plan.title for card in self.page.cards],
+            [told(card.plan.title) for card in self.page.cards],
             ["Grips for the arms", "The screen at eye level", "Room for the head"],
         )
         card = self.page.cards[1]

@@ -15,6 +15,7 @@ from equilix.ui.stage.gestures import PART_MIME
 from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE
 from equilix.ui.stage.silhouettes import strokes
+from tests.told import told
 from tests.ui.window_test import WindowTest
 
 
@@ -58,7 +59,7 @@ class Dragging(WindowTest):
         move_mouse(side, at + QPoint(600, 0))
         self.settle()
         self.assertAlmostEqual(self.placement("bridge").slide_m, travel.to_m, delta=0.001)
-        self.assertIn(travel.stop_to, side.gestures.tag)
+        self.assertIn(told(travel.stop_to), side.gestures.tag)
         self.assertRegex(side.gestures.tag, r"scale \d+ mm")
         QTest.mouseRelease(side, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at + QPoint(600, 0))
 

@@ -12,6 +12,7 @@ from equilix.edits import rigging
 from equilix.ui.stage.layers.aim import title
 from equilix.ui.theme import NIGHT_SET, PREP_ROOM
 from equilix.ui.workspaces.balance import BalancePage
+from tests.told import told
 from tests.ui.window_test import WindowTest
 
 SCENES = {setup.name: setup for setup in lighthouse().setups}
@@ -39,7 +40,7 @@ class Scenes(WindowTest):
                 self.open_scene(name)
                 verdict = self.window.reading.verdict.text()
                 self.assertIn(self.session.analysis.status, ("leans", "falls"))
-                self.assertEqual(self.window.header.way.text(), WAYS[setup.carry].phrase)
+                self.assertEqual(self.window.header.way.text(), told(WAYS[setup.carry].phrase))
                 # by plan
                 self.page.choose("mend")
                 self.settle()

@@ -8,6 +8,7 @@ from equilix.body.endurance import POWER_LAW
 from equilix.body.operators import FOREARM_CG, HAND_CG, MEAN_STRENGTH, UPPER_ARM_CG, Operator, Strength, segments
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.errors import Refused
+from equilix.facts import fact, number
 
 SHORTEST_S: Final = 5.0
 LONGEST_S: Final = 1200.0
@@ -33,13 +34,15 @@ def strength_from_hold(operator: Operator, mass_kg: float, held_s: float) -> Str
     """
     if not SHORTEST_S <= held_s <= LONGEST_S:
         raise Refused(
-            f"A hold of {held_s:.0f} s says nothing",
-            f"Between {SHORTEST_S:.0f} s and {LONGEST_S / 60:.0f} min is allowed",
-            "Take a lighter or a heavier mass",
+            fact("calibrate.hold_s_says_nothing", held=number(held_s)),
+            fact("calibrate.between_s_min_allowed", shortest=number(SHORTEST_S), longest=number(LONGEST_S / 60)),
+            fact("calibrate.take_lighter_or_heavier_mass"),
         )  # fmt: skip
     if not 0.2 <= mass_kg <= 15.0:
         raise Refused(
-            f"{mass_kg:.2f} kg is no mass for a hold test", "Between 0.2 kg and 15 kg is allowed", "Take 2 kg"
+            fact("calibrate.kg_no_mass_hold_test", mass=number(mass_kg, 2)),
+            fact("calibrate.between_0_2_kg_15"),
+            fact("calibrate.take_2_kg"),
         )
     b0, b1 = POWER_LAW["shoulder"]
     shoulder = held_moment_nm(operator, mass_kg) / (held_s / b0) ** (1 / b1)

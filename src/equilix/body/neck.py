@@ -7,6 +7,8 @@ from typing import Final
 
 import numpy as np
 
+from equilix.facts import Sayable, fact
+
 EASY_DOWN_RAD: Final = math.radians(15.0)
 """From level to this far down the eyes look by themselves (guidance for screen work, as ISO 9241-5; from memory)."""
 EASY_UP_RAD: Final = math.radians(5.0)
@@ -32,15 +34,27 @@ def neck_cost(up_rad: float) -> float:
     return max(-up_rad - EASY_DOWN_RAD, 0.0) / (HARD_DOWN_RAD - EASY_DOWN_RAD)
 
 
-def neck_words(up_rad: float) -> str:
+def neck_words(up_rad: float) -> Sayable:
     """What a gaze up or down means; empty where it is easy."""
     cost = neck_cost(up_rad)
     if cost <= 0:
         return ""
     if up_rad > 0:
-        grade = "a little high" if cost < 0.4 else "high: the neck bends back" if cost < 1 else "it cranes the neck"
-        return f"{grade}: hang the screen lower, below its arm" if cost >= 0.4 else grade
-    return "a little low" if cost < 0.4 else "low: the head bends forward" if cost < 1 else "far down: the head hangs"
+        grade = (
+            fact("neck.little_high")
+            if cost < 0.4
+            else fact("neck.high_neck_bends_back")
+            if cost < 1
+            else fact("neck.cranes_neck")
+        )
+        return fact("neck.hang_screen_lower_below_arm", grade=grade) if cost >= 0.4 else grade
+    return (
+        fact("neck.little_low")
+        if cost < 0.4
+        else fact("neck.low_head_bends_forward")
+        if cost < 1
+        else fact("neck.far_down_head_hangs")
+    )
 
 
 def tires_s(forward_rad: float) -> float:

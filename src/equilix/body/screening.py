@@ -9,6 +9,8 @@ import math
 from dataclasses import dataclass
 from typing import Final
 
+from equilix.facts import Sayable, fact
+
 _A: Final = (
     ((1, 2, 2, 2, 2, 3, 3, 3), (2, 2, 2, 2, 3, 3, 3, 3), (2, 3, 3, 3, 3, 3, 4, 4)),
     ((2, 3, 3, 3, 3, 4, 4, 4), (3, 3, 3, 3, 3, 4, 4, 4), (3, 4, 4, 4, 4, 4, 5, 5)),
@@ -39,9 +41,14 @@ _C: Final = (
 )
 """Table C: arm and wrist 1–8, neck, trunk and legs 1–7."""
 _WORDS: Final = {
-    1: "acceptable if not held for long", 2: "acceptable if not held for long", 3: "look into it", 4: "look into it",
-    5: "look into it soon and change it", 6: "look into it soon and change it", 7: "change it now",
-}  # fmt: skip
+    1: fact("screening.acceptable_if_not_held_long"),
+    2: fact("screening.acceptable_if_not_held_long"),
+    3: fact("screening.look_into"),
+    4: fact("screening.look_into"),
+    5: fact("screening.look_into_soon_change"),
+    6: fact("screening.look_into_soon_change"),
+    7: fact("screening.change_now"),
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,7 +84,7 @@ class Rula:
     score: int
 
     @property
-    def words(self) -> str:
+    def words(self) -> Sayable:
         """What the method says of such a score."""
         return _WORDS[self.score]
 

@@ -20,7 +20,6 @@ from equilix.kit.readings import Reading
 from equilix.mechanics.mass_properties import MassProperties
 from equilix.rig.kinematics import Assembly
 from equilix.rig.setups import Setup
-from equilix.units import Display
 
 Array = NDArray[np.float64]
 
@@ -37,7 +36,6 @@ class Carried:
     operator: Operator
     bearer: Part | None
     grips: tuple[Place, ...]
-    display: Display
     kit: Mapping[str, Part]
     """The parts of the kit by id."""
     rules: Mapping[str, float]

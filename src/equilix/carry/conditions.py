@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
-from typing import Literal
+from typing import Final, Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -13,18 +13,22 @@ from numpy.typing import NDArray
 from equilix.body.load import Place
 from equilix.body.posture import Stance
 from equilix.carry.carried import Carried
+from equilix.facts import Sayable, fact, length, run
 from equilix.keys import BalanceKey, Lean, SupportKind
 from equilix.mechanics.contact import Bearing, Holding
 from equilix.mechanics.uncertainty import Data
 from equilix.rig.kinematics import Assembly
-from equilix.units import Display, length, place
 
 Array = NDArray[np.float64]
 Status = Literal["rests", "leans", "falls", "unsupported"]
 View = Literal["side", "plan", "front"]
-Say = Callable[[float, Display], str]
+Say = Callable[[float], Sayable]
 
 X, Y, Z = np.eye(3)
+MIDDLE_OF_PAD: Final[Sayable] = fact("conditions.middle_pad")
+CENTRE_OF_GRAVITY: Final[Sayable] = fact("conditions.centre_gravity")
+LEAST_SHOWN_M = 0.0005
+"""Nearer to its datum than this a balance has no side to be told."""
 TARGET_SHARE = 1 / 3
 """Half width of the target, of the tolerance (common practice, no source)."""
 
@@ -61,20 +65,20 @@ class Balance:
     datum_m: Array
     datum_on: tuple[tuple[str, float], ...]
     tolerance_m: float
-    ahead: str
+    ahead: Sayable
     """The word for a positive value: 'in front of', 'left of'."""
-    behind: str
-    falls_ahead: str
+    behind: Sayable
+    falls_ahead: Sayable
     """What the rig does there: 'forward', 'nose-down'."""
-    falls_behind: str
-    datum_name: str = "the middle of the pad"
+    falls_behind: Sayable
+    datum_name: Sayable = MIDDLE_OF_PAD
     target_share: float = TARGET_SHARE
     most_target_m: float = math.inf
     """The target is never wider than this."""
     edge_m: float = math.inf
     """Half width of the support in that direction: beyond it the rig falls."""
     members: tuple[str, ...] | None = None
-    subject: str = "Centre of gravity"
+    subject: Sayable = CENTRE_OF_GRAVITY
     by_height: ByHeight | None = None
     effort_per_m: float = 0.0
     """Share of its motor's rating that a metre takes; 0 where no motor holds it."""
@@ -100,7 +104,7 @@ class Condition:
     balance: Balance
     value_m: float
     sd_m: float
-    sentence: str
+    sentence: Sayable
     by_mass: Array
     by_place: Array
     variances_m2: Array
@@ -116,7 +120,7 @@ class Condition:
         return abs(self.value_m) > self.balance.edge_m
 
     @property
-    def way(self) -> str:
+    def way(self) -> Sayable:
         """The word for where it goes: 'forward', 'nose-up'."""
         return self.balance.falls_ahead if self.value_m > 0 else self.balance.falls_behind
 
@@ -171,11 +175,11 @@ class Figure:
     """One figure of a way of carrying: key and SI value for the report, words for people, maybe a ``warning``."""
 
     key: str
-    label: str
+    label: Sayable
     value: float
     unit: str
-    said: str
-    warning: str = ""
+    said: Sayable
+    warning: Sayable = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -207,11 +211,11 @@ class Step:
     """
 
     condition: BalanceKey
-    title: str
-    prepare: str
-    right: str
+    title: Sayable
+    prepare: Sayable
+    right: Sayable
     view: View = "side"
-    asks: tuple[str, ...] = ()
+    asks: tuple[Sayable, ...] = ()
 
 
 def no_figures(situation: Situation) -> tuple[Figure, ...]:
@@ -225,14 +229,14 @@ class Way:
     """A way of carrying, as the table in :mod:`equilix.carry` lists it."""
 
     name: str
-    phrase: str
+    phrase: Sayable
     """How a sentence says it: 'on the shoulder'."""
-    needs: str
+    needs: Sayable
     """What a rig must have to be carried so, for the message where it has not."""
     support: Callable[[Carried], Support | None]
     balances: Callable[[Carried, Support], tuple[Balance, ...]]
     stance: Callable[[Carried, Support], Stance]
-    verdict: Callable[[Situation], tuple[str, str]]
+    verdict: Callable[[Situation], tuple[Sayable, Sayable]]
     steps: tuple[Step, ...]
     figures: Callable[[Situation], tuple[Figure, ...]] = no_figures
     leans: tuple[Lean, ...] = ()
@@ -257,7 +261,7 @@ class Way:
     """Where it is worn as a frame on the body: its parts that stand out in front, as places ``(3,)`` and masses."""
 
 
-def evaluate(balance: Balance, assembly: Assembly, display: Display, data: Data | None = None) -> Condition:
+def evaluate(balance: Balance, assembly: Assembly, data: Data | None = None) -> Condition:
     """The condition of a rig: value, its slopes with every mass and place, and its uncertainty to first order.
 
     ``data``: how surely the parts are known, readings included; from the parts alone where it is not given.
@@ -282,17 +286,18 @@ def evaluate(balance: Balance, assembly: Assembly, display: Display, data: Data 
     which = assembly.pieces[1]
     variances = (known.shares(assembly.gradient(by_mass, by_place)) / np.bincount(which))[which]
     sd = math.sqrt(float(variances.sum()))
-    return Condition(balance, value, sd, _sentence(balance, value, sd, display), by_mass, by_place, variances)
+    return Condition(balance, value, sd, _sentence(balance, value, sd), by_mass, by_place, variances)
 
 
-def _sentence(balance: Balance, value: float, sd: float, display: Display) -> str:
-    what = f"{balance.subject} {_off(balance, value, sd, display)}"
-    if balance.also is not None:
-        what += f" ({balance.also(value, display)})"
+def _sentence(balance: Balance, value: float, sd: float) -> Sayable:
+    off = _off(balance, value, sd)
+    what = run(
+        balance.subject, off if balance.also is None else fact("conditions.off_also", off=off, also=balance.also(value))
+    )
     room = balance.tolerance_m - abs(value)
     if room >= -1e-5:
-        return f"{what}: inside the {length(balance.tolerance_m, display)} that it may be."
-    return f"{what}: {length(-room, display)} more than it may be."
+        return fact("conditions.inside_may", what=what, tolerance=length(balance.tolerance_m))
+    return fact("conditions.more_may", what=what, room=length(-room))
 
 
 def status_of(conditions: Sequence[Condition]) -> Status:
@@ -302,27 +307,38 @@ def status_of(conditions: Sequence[Condition]) -> Status:
     return "rests" if all(condition.ok for condition in conditions) else "leans"
 
 
-def off_by(condition: Condition, display: Display) -> str:
+def off_by(condition: Condition) -> Sayable:
     """'12 mm ± 3 mm in front of the tilt axis'."""
-    return _off(condition.balance, condition.value_m, condition.sd_m, display)
+    return _off(condition.balance, condition.value_m, condition.sd_m)
 
 
-def _off(balance: Balance, value: float, sd: float, display: Display) -> str:
-    off, doubt = length(abs(value), display), length(sd, display)
-    if not any(digit in off for digit in "123456789"):
-        return f"within {doubt} of {balance.datum_name}"
-    return place(f"{off} ± {doubt}", balance.ahead if value > 0 else balance.behind, balance.datum_name)
+def _off(balance: Balance, value: float, sd: float) -> Sayable:
+    off, doubt = length(abs(value)), length(sd)
+    if abs(value) < LEAST_SHOWN_M:
+        return fact("conditions.within", doubt=doubt, datum=balance.datum_name)
+    way = balance.ahead if value > 0 else balance.behind
+    return fact("conditions.off", off=off, doubt=doubt, way=way, datum=balance.datum_name)
 
 
 def fore_aft(support: Support, tolerance_m: float, edge_m: float = math.inf, **more: object) -> Balance:
     """The CG fore-aft over the datum; ``more`` replaces words."""
-    words = {"ahead": "in front of", "behind": "behind", "falls_ahead": "forward", "falls_behind": "backward"}
+    words = {
+        "ahead": fact("way.in_front_of"),
+        "behind": fact("way.behind"),
+        "falls_ahead": fact("way.forward"),
+        "falls_behind": fact("way.backward"),
+    }
     return _over_datum(BalanceKey.FORE_AFT, X, support, tolerance_m, edge_m, {**words, **more})
 
 
 def sideways(support: Support, tolerance_m: float, edge_m: float = math.inf, **more: object) -> Balance:
     """The CG sideways over the datum; ``more`` replaces words."""
-    words = {"ahead": "left of", "behind": "right of", "falls_ahead": "to the left", "falls_behind": "to the right"}
+    words = {
+        "ahead": fact("way.left_of"),
+        "behind": fact("way.right_of"),
+        "falls_ahead": fact("way.to_the_left"),
+        "falls_behind": fact("way.to_the_right"),
+    }
     return _over_datum(BalanceKey.SIDEWAYS, Y, support, tolerance_m, edge_m, {**words, **more})
 
 

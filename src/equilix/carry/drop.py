@@ -12,11 +12,12 @@ from typing import Final, Literal
 
 from equilix.carry.carried import Carried
 from equilix.carry.conditions import Support
+from equilix.facts import Sayable, fact
 from equilix.mechanics.pendulum import below_for_drop_m, drop_time_s, least_drop_time_s
 
 Way = Literal["pitch", "roll"]
 WAYS: Final[tuple[Way, ...]] = ("pitch", "roll")
-WORDS: Final[dict[Way, str]] = {"pitch": "dropped forward", "roll": "dropped sideways"}
+WORDS: Final[dict[Way, Sayable]] = {"pitch": fact("drop.dropped_forward"), "roll": fact("drop.dropped_sideways")}
 USUAL: Final[Way] = "pitch"
 """Where nothing else is said a sled is dropped the way its lens looks (common practice, no source)."""
 
@@ -33,7 +34,7 @@ class Drop:
     below_m: float
 
     @property
-    def words(self) -> str:
+    def words(self) -> Sayable:
         """Which way it is dropped."""
         return WORDS[self.way]
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Final
 
 import numpy as np
@@ -12,27 +13,47 @@ from equilix.carry.axes import Axis, Drives
 from equilix.carry.carried import Carried
 from equilix.carry.conditions import Balance, Figure, Situation, Step, Support, Way, off_by
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.facts import Sayable, angle, duration, fact, inertia, length, listed, mass, number, percent, torque
 from equilix.keys import BalanceKey
 from equilix.kit.parts import Part
 from equilix.rig.setups import Cable
-from equilix.units import Display, angle, duration, inertia, length, mass, torque
 
 MOST_SHARE = 0.10
 """A balanced axis asks less than this of its motor's continuous rating (common practice, no source)."""
 
-_WORDS = {
-    BalanceKey.TILT_FORE_AFT: ("in front of", "behind", "nose-down", "nose-up"),
-    BalanceKey.TILT_VERTICAL: ("above", "below", "over: top-heavy", "back to level: bottom-heavy"),
-    BalanceKey.ROLL: ("left of", "right of", "left side down", "right side down"),
-    BalanceKey.PAN_FORE_AFT: ("in front of", "behind", "round, front downhill", "round, rear downhill"),
-    BalanceKey.PAN_ACROSS: ("left of", "right of", "round, left side downhill", "round, right side downhill"),
+_WORDS: Final[Mapping[BalanceKey, tuple[Sayable, Sayable, Sayable, Sayable]]] = {
+    BalanceKey.TILT_FORE_AFT: (fact("way.in_front_of"), fact("way.behind"), fact("way.nose_down"), fact("way.nose_up")),
+    BalanceKey.TILT_VERTICAL: (
+        fact("way.above"),
+        fact("way.below"),
+        fact("gimbal.over_top_heavy"),
+        fact("gimbal.back_level_bottom_heavy"),
+    ),
+    BalanceKey.ROLL: (
+        fact("way.left_of"),
+        fact("way.right_of"),
+        fact("gimbal.left_side_down"),
+        fact("gimbal.right_side_down"),
+    ),
+    BalanceKey.PAN_FORE_AFT: (
+        fact("way.in_front_of"),
+        "behind",
+        fact("gimbal.round_front_downhill"),
+        fact("gimbal.round_rear_downhill"),
+    ),
+    BalanceKey.PAN_ACROSS: (
+        fact("way.left_of"),
+        fact("way.right_of"),
+        fact("gimbal.round_left_side_downhill"),
+        fact("gimbal.round_right_side_downhill"),
+    ),
 }
-_AXES = {
-    BalanceKey.TILT_FORE_AFT: "Tilt",
-    BalanceKey.TILT_VERTICAL: "Tilt",
-    BalanceKey.ROLL: "Roll",
-    BalanceKey.PAN_FORE_AFT: "Pan",
-    BalanceKey.PAN_ACROSS: "Pan",
+_AXES: Final = {
+    BalanceKey.TILT_FORE_AFT: "tilt",
+    BalanceKey.TILT_VERTICAL: "tilt",
+    BalanceKey.ROLL: "roll",
+    BalanceKey.PAN_FORE_AFT: "pan",
+    BalanceKey.PAN_ACROSS: "pan",
 }
 
 
@@ -85,9 +106,8 @@ def _balance(carried: Carried, axis: Axis, key: BalanceKey, direction: np.ndarra
     moved = carried.assembly.mass_properties(axis.members).mass_kg * STANDARD_GRAVITY_M_S2
     rating = axis.joint.torque_nm
 
-    def effort(value: float, unit: Display) -> str:
-        del unit
-        return f"{abs(value) * moved / rating:.0%} of the {axis.joint.name} motor"
+    def effort(value: float) -> Sayable:
+        return fact("gimbal.motor", share=percent(abs(value) * moved / rating), axis=_axis(axis))
 
     return Balance(
         key,
@@ -96,12 +116,16 @@ def _balance(carried: Carried, axis: Axis, key: BalanceKey, direction: np.ndarra
         ((axis.carrier, 1.0),),
         MOST_SHARE * rating / moved,
         *_WORDS[key],
-        f"the {axis.joint.name} axis",
+        fact("gimbal.axis", axis=_axis(axis)),
         members=axis.members,
-        subject="What turns on it has its centre of gravity",
+        subject=fact("gimbal.turns_has_centre_gravity"),
         effort_per_m=moved / rating,
         also=effort,
     )
+
+
+def _axis(axis: Axis) -> Sayable:
+    return fact(f"axis.{axis.joint.name}")
 
 
 def _moves_across(carried: Carried, pan: Axis, across: np.ndarray) -> bool:
@@ -124,17 +148,18 @@ def stance(carried: Carried, support: Support) -> Stance:
     )
 
 
-def verdict(situation: Situation) -> tuple[str, str]:
+def verdict(situation: Situation) -> tuple[Sayable, Sayable]:
     """What it does with the motors off, and how hard the hardest worked one would have to hold."""
-    worst, unit = situation.worst, situation.carried.display
+    worst = situation.worst
     also = worst.balance.also
-    effort = also(worst.value_m, unit) if also is not None else ""
+    effort = also(worst.value_m) if also is not None else ""
     if situation.status == "rests":
-        return "Stays as it is turned.", f"At most {effort}; {off_by(worst, unit)}."
-    verb = "drops" if worst.balance.key in (BalanceKey.TILT_FORE_AFT, BalanceKey.ROLL) else "swings"
+        return fact("gimbal.stays_turned"), fact("gimbal.most", effort=effort, off_by=off_by(worst))
+    drops = worst.balance.key in (BalanceKey.TILT_FORE_AFT, BalanceKey.ROLL)
+    axis = fact(f"axis.{_AXES[worst.balance.key]}")
     return (
-        f"{_AXES[worst.balance.key]} {verb} {worst.way}.",
-        f"{effort[0].upper()}{effort[1:]} only to hold still: {off_by(worst, unit)}.",
+        fact("gimbal.drops" if drops else "gimbal.swings", axis=axis, way=worst.way),
+        fact("gimbal.only_hold_still", effort=effort, off_by=off_by(worst)),
     )
 
 
@@ -153,7 +178,6 @@ def gimbal_figures(carried: Carried) -> tuple[Figure, ...]:
     drives = carried.drives
     if not drives.axes:
         return ()
-    unit = carried.display
     level, worst = drives.level_nm(), np.abs(drives.working_nm).max(axis=0)
     rows: list[Figure] = []
     for k, axis in enumerate(drives.axes):
@@ -161,18 +185,25 @@ def gimbal_figures(carried: Carried) -> tuple[Figure, ...]:
         rows.append(
             Figure(
                 f"{name}_hold_nm",
-                f"{name.capitalize()} motor, level",
+                fact("gimbal.motor_level", axis=_axis(axis)),
                 float(level[k]),
                 "N·m",
-                f"{abs(level[k]) / rating:.0%}; at worst {worst[k] / rating:.0%} of {torque(rating, unit)}",
-                f"The {name} motor cannot hold it in its whole range." if worst[k] > rating else "",
+                fact(
+                    "gimbal.worst",
+                    level=percent(abs(level[k]) / rating),
+                    worst=percent(worst[k] / rating),
+                    rating=torque(rating),
+                ),
+                fact("gimbal.motor_cannot_hold_whole_range", axis=_axis(axis)) if worst[k] > rating else "",
             )
         )
     rows += _power(carried, drives)
     for axis, about in zip(drives.axes, drives.inertias_kg_m2(), strict=True):
         name, value = axis.joint.name, float(about)
         rows.append(
-            Figure(f"{name}_inertia_kg_m2", f"Inertia about {name}", value, "kg·m²", inertia(value, carried.display))
+            Figure(
+                f"{name}_inertia_kg_m2", fact("gimbal.inertia_about", axis=_axis(axis)), value, "kg·m²", inertia(value)
+            )
         )
     rows += _room(carried, drives)
     rows += _cables(carried, drives)
@@ -180,7 +211,7 @@ def gimbal_figures(carried: Carried) -> tuple[Figure, ...]:
 
 
 def _power(carried: Carried, drives: Drives) -> list[Figure]:
-    part, unit = drive_of(carried), carried.display
+    part = drive_of(carried)
     if part is None or part.drive is None:
         return []
     drive, inner = part.drive, drives.axes[-1]
@@ -195,31 +226,48 @@ def _power(carried: Carried, drives: Drives) -> list[Figure]:
     return [
         Figure(
             "payload_kg",
-            "Payload",
+            fact("figure.payload_kg"),
             float(payload),
             "kg",
-            f"{mass(float(payload), unit)} of {mass(drive.payload_kg, unit)}",
-            f"{mass(over, unit)} more than its maker allows." if over > 1e-6 else "",
+            fact("gimbal.of", payload=mass(float(payload)), payload_2=mass(drive.payload_kg)),
+            fact("gimbal.more_maker_allows", over=mass(over)) if over > 1e-6 else "",
         ),
         Figure(
-            "power_w", "Power drawn, mean of the range", watts, "W", f"{watts:.1f} W; balanced it would be {best:.1f} W"
+            "power_w",
+            fact("figure.power_w"),
+            watts,
+            "W",
+            fact("gimbal.w_balanced_would_w", watts=number(watts, 1), best=number(best, 1)),
         ),
-        Figure("run_time_s", "Runs for", lasts, "s", f"{duration(lasts)}; balanced {duration(could)}"),
+        Figure(
+            "run_time_s",
+            fact("figure.run_time_s"),
+            lasts,
+            "s",
+            fact("gimbal.balanced", lasts=duration(lasts), could=duration(could)),
+        ),
     ]
 
 
 def _room(carried: Carried, drives: Drives) -> list[Figure]:
-    rows, unit = [], carried.display
+    rows = []
     for axis, found in zip(drives.axes, drives.swings, strict=True):
         if found is None:
             continue
         name, turning, standing = axis.joint.name, carried.named(found.turning), carried.named(found.standing)
         if found.strikes_rad is None:
-            said, warning = f"{length(found.room_m, unit)} between {turning} and {standing}", ""
+            said = fact("gimbal.between", room=length(found.room_m), turning=turning, standing=standing)
+            warning: Sayable = ""
         else:
-            said = f"strikes at {angle(found.strikes_rad)}"
-            warning = f"The {turning} strikes the {standing} when {name} turns by {angle(found.strikes_rad)}."
-        rows.append(Figure(f"{name}_room_m", f"Room to {name}", found.room_m, "m", said, warning))
+            said = fact("gimbal.strikes", strikes=angle(found.strikes_rad))
+            warning = fact(
+                "gimbal.strikes_when_turns",
+                turning=turning,
+                standing=standing,
+                axis=_axis(axis),
+                strikes=angle(found.strikes_rad),
+            )
+        rows.append(Figure(f"{name}_room_m", fact("gimbal.room", axis=_axis(axis)), found.room_m, "m", said, warning))
     return rows
 
 
@@ -248,74 +296,96 @@ def _cables(carried: Carried, drives: Drives) -> list[Figure]:
         stiffness = sum(cable.stiffness_nm_per_rad for cable in cables)
         twist = stiffness * max(abs(axis.joint.from_rad), abs(axis.joint.to_rad))
         share = twist / axis.joint.torque_nm
-        warning = ""
+        warning: Sayable = ""
         if len(cables) > 1:
-            warning = "One cable at most across an axis (rule of thumb): put the others inside or outside."
+            warning = fact("gimbal.one_cable_most_across_axis")
         elif share > CABLE_SHARE:
-            warning = "Stiff for this motor: take a thinner cable, or leave it more slack at the axis."
-        names = ", ".join(cable.name for cable in cables)
-        given = torque(twist, carried.display, 1)
+            warning = fact("gimbal.stiff_motor_take_thinner_cable")
+        names = listed(cable.name for cable in cables)
+        given = torque(twist, 1)
         rows += [
-            Figure(f"{name}_cables", f"Cables across {name}", float(len(cables)), "1", names, warning),
             Figure(
-                f"{name}_cable_nm", f"They give the {name} motor", twist, "N·m",
-                f"{given} at the end of its range, {share:.0%} of it",
+                f"{name}_cables",
+                fact("gimbal.cables_across", axis=_axis(axis)),
+                float(len(cables)),
+                "1",
+                names,
+                warning,
             ),
-        ]  # fmt: skip
+            Figure(
+                f"{name}_cable_nm",
+                fact("gimbal.they_give_motor", axis=_axis(axis)),
+                twist,
+                "N·m",
+                fact("gimbal.end_range", given=given, share=percent(share)),
+            ),
+        ]
     return rows
 
 
 STEPS = (
     Step(
         BalanceKey.TILT_FORE_AFT,
-        "Tilt, fore-aft",
-        "Motors off. Hold pan and roll; point the lens level and let go.",
-        "The lens stays level.",
+        fact("gimbal.tilt_fore_aft"),
+        fact("gimbal.motors_off_hold_pan_roll"),
+        fact("gimbal.lens_stays_level"),
         "side",
-        ("drops nose-down", "settles 12° nose-up", "motor effort 23 %", "stays"),
+        (
+            fact("gimbal.drops_nose_down"),
+            fact("gimbal.settles_12_nose_up"),
+            fact("gimbal.motor_effort_23"),
+            fact("asks.stays"),
+        ),
     ),
     Step(
         BalanceKey.TILT_VERTICAL,
-        "Tilt, vertical",
-        "Point the lens straight up, then straight down, and let go.",
-        "It stays wherever you point it.",
+        fact("gimbal.tilt_vertical"),
+        fact("gimbal.point_lens_straight_up_then"),
+        fact("gimbal.stays_wherever_you_point"),
         "side",
-        ("falls over top-heavy", "4 mm above", "motor effort 15 %", "stays"),
+        (
+            fact("gimbal.falls_over_top_heavy"),
+            fact("gimbal.4_mm_above"),
+            fact("gimbal.motor_effort_15"),
+            fact("asks.stays"),
+        ),
     ),
     Step(
         BalanceKey.ROLL,
-        "Roll",
-        "Hold the tilt level, look from the front and let roll go.",
-        "The horizon stays level.",
+        fact("gimbal.roll"),
+        fact("gimbal.hold_tilt_level_look_front"),
+        fact("gimbal.horizon_stays_level"),
         "front",
-        ("left side down", "settles 8° right side down", "motor effort 12 %", "stays"),
+        (
+            fact("gimbal.left_side_down"),
+            fact("gimbal.settles_8_right_side_down"),
+            fact("gimbal.motor_effort_12"),
+            fact("asks.stays"),
+        ),
     ),
     Step(
         BalanceKey.PAN_FORE_AFT,
-        "Pan, in line with the arm",
-        "Tip the handle forward by about 20° and let pan go; then across the arm.",
-        "The camera does not swing round.",
+        fact("gimbal.pan_line_arm"),
+        fact("gimbal.tip_handle_forward_about_20"),
+        fact("gimbal.camera_does_not_swing_round"),
         "side",
-        ("swings round, front downhill", "6 mm in front", "stays"),
+        (fact("gimbal.swings_round_front_downhill"), fact("gimbal.6_mm_front"), fact("asks.stays")),
     ),
     Step(
         BalanceKey.PAN_ACROSS,
-        "Pan, across the arm",
-        "Tip the handle to the side by about 20° and let pan go.",
-        "The camera does not swing round.",
+        fact("gimbal.pan_across_arm"),
+        fact("gimbal.tip_handle_side_about_20"),
+        fact("gimbal.camera_does_not_swing_round"),
         "front",
-        ("swings round, left side downhill", "stays"),
+        (fact("gimbal.swings_round_left_side_downhill"), fact("asks.stays")),
     ),
 )
-MOTORS_ON = (
-    "Motors on, fingers clear of the arms. Read how hard each motor works: nearer to zero is better. "
-    "What you read can be typed in at its axis."
-)
+MOTORS_ON = fact("gimbal.motors_fingers_clear_arms_read")
 
 GIMBAL = Way(
     "gimbal",
-    "on a gimbal",
-    "a gimbal with at least one motor-driven axis",
+    fact("gimbal.gimbal"),
+    fact("gimbal.gimbal_least_one_motor_driven"),
     support,
     balances,
     stance,

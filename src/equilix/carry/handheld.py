@@ -18,10 +18,9 @@ from equilix.body.load import Effort, Place, choose_grips, first_to_give_out
 from equilix.body.posture import CHEST_DEPTH_M, Stance, reach, stance_before_chest
 from equilix.carry.carried import Carried
 from equilix.carry.conditions import Balance, Figure, Situation, Step, Support, Way, X, Y, off_by
+from equilix.facts import Sayable, angle, duration, fact, length, listed, percent, torque
 from equilix.keys import BalanceKey, Side, hand_key
 from equilix.kit.parts import Grip
-from equilix.units import Display, angle, duration, length, torque
-from equilix.words.names import EFFORTS
 
 Array = NDArray[np.float64]
 
@@ -30,7 +29,14 @@ SHARE_FROM, SHARE_TO = 0.35, 0.65
 """How far off the line, and which share of one hand (common practice, no source)."""
 LEAST_APART_M = 0.04
 _HANDS: Final[tuple[Side, Side]] = ("left", "right")
-_SIDEWAYS = ("left of", "right of", "to the left", "to the right")
+_Words = tuple[Sayable, Sayable, Sayable, Sayable]
+_FORE_AFT: Final[_Words] = (fact("way.in_front_of"), fact("way.behind"), fact("way.nose_down"), fact("way.nose_up"))
+_SIDEWAYS: Final[_Words] = (
+    fact("way.left_of"),
+    fact("way.right_of"),
+    fact("way.to_the_left"),
+    fact("way.to_the_right"),
+)
 
 
 def palm(carried: Carried) -> Place | None:
@@ -113,12 +119,12 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
     grips = support.grips or ()
     found = line_of(support)
 
-    def off(value: float, unit: Display) -> str:
-        return f"{torque(abs(value) * carried.weight_n, unit)} of twist"
+    def off(value: float) -> Sayable:
+        return fact("handheld.twist", value=torque(abs(value) * carried.weight_n))
 
     if found is None:
         on = ((support.placement, 1.0),)
-        name = "the grip"
+        name = fact("handheld.grip")
         return (
             Balance(
                 BalanceKey.OFF_LINE,
@@ -126,10 +132,10 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
                 support.datum_m,
                 on,
                 OFF_LINE_M,
-                "in front of",
-                "behind",
-                "nose-down",
-                "nose-up",
+                fact("way.in_front_of"),
+                fact("way.behind"),
+                fact("way.nose_down"),
+                fact("way.nose_up"),
                 name,
                 also=off,
             ),
@@ -139,10 +145,10 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
                 support.datum_m,
                 on,
                 OFF_LINE_M,
-                "left of",
-                "right of",
-                "to the left",
-                "to the right",
+                fact("way.left_of"),
+                fact("way.right_of"),
+                fact("way.to_the_left"),
+                fact("way.to_the_right"),
                 name,
                 also=off,
             ),
@@ -151,15 +157,14 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
     fore = abs(across[0]) >= abs(across[1])  # hands one behind the other twist the rig sideways
     if across[0 if fore else 1] < 0:
         across = -across
-    words = ("in front of", "behind", "nose-down", "nose-up") if fore else _SIDEWAYS
+    words = _FORE_AFT if fore else _SIDEWAYS
     left = shares(support, carried.mass.cg_m)[0]
     length_m = float(np.hypot(*(grips[0].point_m - grips[1].point_m)[:2]))
     at_foot = min(max(left, 0.0), 1.0)
     foot = grips[1].point_m + at_foot * (grips[0].point_m - grips[1].point_m)
 
-    def share(value: float, unit: Display) -> str:
-        del unit
-        return f"the left hand takes {0.5 + value / length_m:.0%} before the wrists help"
+    def share(value: float) -> Sayable:
+        return fact("handheld.left_hand_takes_before_wrists", what=percent(0.5 + value / length_m))
 
     def both(first: float) -> tuple[tuple[str, float], ...]:
         return ((grips[0].placement, first), (grips[1].placement, 1.0 - first))
@@ -172,7 +177,7 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
             both(at_foot),
             OFF_LINE_M,
             *words,
-            "the line of the hands",
+            fact("handheld.line_hands"),
             also=off,
         ),
         Balance(
@@ -181,11 +186,11 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
             support.datum_m,
             both(0.5),
             (SHARE_TO - 0.5) * length_m,
-            "towards the left hand from",
-            "towards the right hand from",
-            "to the left",
-            "to the right",
-            "the middle between them",
+            fact("handheld.towards_left_hand"),
+            fact("handheld.towards_right_hand"),
+            fact("way.to_the_left"),
+            fact("way.to_the_right"),
+            fact("handheld.middle_between_them"),
             edge_m=length_m / 2,
             also=share,
         ),
@@ -200,29 +205,31 @@ def stance(carried: Carried, support: Support) -> Stance:
     return stance_before_chest(carried.operator, support.datum_m, math.inf, carried.setup.height)
 
 
-def verdict(situation: Situation) -> tuple[str, str]:
+def verdict(situation: Situation) -> tuple[Sayable, Sayable]:
     """How the rig twists the wrists, and the shares."""
-    carried, unit = situation.carried, situation.carried.display
+    carried = situation.carried
     twist = situation.conditions[0]
     left, right = lifted_shares(situation)
     parts = (
-        f"Left hand {left:.0%}, right hand {right:.0%}."
+        fact("handheld.left_hand_right_hand", left=percent(left), right=percent(right))
         if line_of(situation.support) is not None
-        else "One hand holds all of it."
+        else fact("handheld.one_hand_holds_all")
     )
     if situation.status == "rests":
-        return "Hangs quietly in the hands.", f"{parts} The centre of gravity is {off_by(twist, unit)}."
+        return fact("handheld.hangs_quietly_hands"), fact("handheld.centre_gravity", parts=parts, off_by=off_by(twist))
     worst = situation.worst
     if worst is twist:
-        return f"Twists {twist.way}.", f"{torque(abs(twist.value_m) * carried.weight_n, unit)} for the wrists. {parts}"
+        return fact("handheld.twists", way=twist.way), fact(
+            "handheld.wrists", value=torque(abs(twist.value_m) * carried.weight_n), parts=parts
+        )
     if situation.status == "falls":
-        return f"Tips {worst.way}.", f"The centre of gravity is outside the hands: {off_by(worst, unit)}."
-    return f"Drags {worst.way}.", parts
+        return fact("handheld.tips", way=worst.way), fact("handheld.centre_gravity_outside_hands", off_by=off_by(worst))
+    return fact("handheld.drags", way=worst.way), parts
 
 
 def figures(situation: Situation) -> tuple[Figure, ...]:
     """The line between the grips, the shares, the twist; offset against side by side."""
-    carried, support, unit = situation.carried, situation.support, situation.carried.display
+    carried, support = situation.carried, situation.support
     found = line_of(support)
     left, right = lifted_shares(situation)
     let_down = first_to_give_out(
@@ -230,31 +237,51 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
     )
     twist = situation.conditions[0].value_m * carried.weight_n
     rows = [
-        Figure("left_share", "Left hand", left, "1", f"{left:.0%} of the weight", _share_warning("left", left)),
-        Figure("right_share", "Right hand", right, "1", f"{right:.0%} of the weight", _share_warning("right", right)),
-        Figure("twist_nm", "Twist left to the wrists", twist, "N·m", torque(twist, unit)),
+        Figure(
+            "left_share",
+            fact("figure.left_share"),
+            left,
+            "1",
+            fact("handheld.of_weight", share=percent(left)),
+            _share_warning(fact("way.left"), left),
+        ),
+        Figure(
+            "right_share",
+            fact("figure.right_share"),
+            right,
+            "1",
+            fact("handheld.of_weight", share=percent(right)),
+            _share_warning(fact("way.right"), right),
+        ),
+        Figure("twist_nm", fact("figure.twist_nm"), twist, "N·m", torque(twist)),
     ]
     past = float(situation.stance.shoulders_m["left"][0]) + CHEST_DEPTH_M - carried.rear_m
     if past > PASSES_M and carried.setup.height != "overhead" and "hip" not in carried.setup.leans_on:
-        said = f"{length(past, unit)} of it"
-        todo = f"{said[0].upper()}{said[1:]} reach past the chest: it is held beside the body."
-        rows.append(Figure("past_chest_m", "Rear end past the chest", past, "m", said, todo))
+        said = fact("handheld.of_it", past=length(past))
+        todo = fact("handheld.reach_past_chest_held_beside", past=said)
+        rows.append(Figure("past_chest_m", fact("figure.past_chest_m"), past, "m", said, todo))
     if let_down is not None:
-        rows.append(Figure(HUNG, "Let down on straight arms", let_down.endurance_s, "s", _let_down_words(let_down)))
+        rows.append(Figure(HUNG, fact("figure.hung_s"), let_down.endurance_s, "s", _let_down_words(let_down)))
     if found is not None:
         bearing = math.atan2(float(found[0][0]), float(found[0][1]))
         side = (
-            "the left hand in front"
+            fact("handheld.left_hand_front")
             if bearing > 0.02
-            else "the right hand in front"
+            else fact("handheld.right_hand_front")
             if bearing < -0.02
-            else "hands side by side"
+            else fact("handheld.hands_side_side")
         )
-        rows.append(Figure("line_rad", "Line of the hands", bearing, "rad", f"{angle(abs(bearing))}, {side}"))
-        level = symmetric_twist_nm(situation)
         rows.append(
-            Figure("side_by_side_twist_nm", "Twist, were the hands side by side", level, "N·m", torque(level, unit))
+            Figure(
+                "line_rad",
+                fact("figure.line_rad"),
+                bearing,
+                "rad",
+                listed((angle(abs(bearing)), side)),
+            )
         )
+        level = symmetric_twist_nm(situation)
+        rows.append(Figure("side_by_side_twist_nm", fact("figure.side_by_side_twist_nm"), level, "N·m", torque(level)))
     return tuple(rows)
 
 
@@ -269,10 +296,10 @@ def hung_shares(support: Support, carried: Carried) -> dict[str, float]:
     return {"left": left, "right": 1.0 - left}
 
 
-def _let_down_words(tired: Effort) -> str:
+def _let_down_words(tired: Effort) -> Sayable:
     if tired.share >= 1.0:
-        return f"more than the {EFFORTS[tired.key]} can hold: lift it with two"
-    return f"{duration(tired.endurance_s)}, then the {EFFORTS[tired.key]}"
+        return fact("handheld.more_can_hold_lift_two", joint=tired.key)
+    return fact("handheld.then", endurance=duration(tired.endurance_s), joint=tired.key)
 
 
 def lifted_shares(situation: Situation) -> tuple[float, float]:
@@ -288,34 +315,45 @@ def symmetric_twist_nm(situation: Situation) -> float:
     return float(carried.mass.cg_m[0] - situation.support.datum_m[0]) * carried.weight_n
 
 
-def _share_warning(side: str, share: float) -> str:
+def _share_warning(side: Sayable, share: float) -> Sayable:
     if SHARE_FROM <= share <= SHARE_TO:
         return ""
-    return f"Between {SHARE_FROM:.0%} and {SHARE_TO:.0%} is easier on the {side} hand (rule of thumb)."
+    return fact(
+        "handheld.between_easier_hand_rule_thumb", share_from=percent(SHARE_FROM), share_to=percent(SHARE_TO), side=side
+    )
 
 
 STEPS = (
     Step(
         BalanceKey.OFF_LINE,
-        "Twist",
-        "Hold the rig by both grips before the chest, wrists loose.",
-        "The lens neither drops nor climbs.",
+        fact("handheld.twist_2"),
+        fact("handheld.hold_rig_both_grips_before"),
+        fact("handheld.lens_neither_drops_nor_climbs"),
         "side",
-        ("drops nose-down", "9 mm in front", "stays"),
+        (fact("handheld.drops_nose_down"), fact("handheld.9_mm_front"), fact("asks.stays")),
     ),
     Step(
         BalanceKey.ALONG_LINE,
-        "Shares",
-        "Feel which hand carries more.",
-        "Both hands carry about the same.",
+        fact("handheld.shares"),
+        fact("handheld.feel_hand_carries_more"),
+        fact("handheld.both_hands_carry_about_same"),
         "plan",
-        ("drags left", "20 mm right", "stays"),
+        (fact("handheld.drags_left"), fact("handheld.20_mm_right"), fact("asks.stays")),
     ),
 )
 
 HANDHELD = Way(
-    "handheld", "in both hands", "a grip", support, balances, stance, verdict, STEPS, figures,
-    leans=("hip", "eyecup", "left elbow", "right elbow", "brace"), holds_off=True,
+    "handheld",
+    fact("handheld.both_hands"),
+    fact("handheld.grip_2"),
+    support,
+    balances,
+    stance,
+    verdict,
+    STEPS,
+    figures,
+    leans=("hip", "eyecup", "left elbow", "right elbow", "brace"),
+    holds_off=True,
     palm=True,
     heights=True,
-)  # fmt: skip
+)

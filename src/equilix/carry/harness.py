@@ -16,11 +16,11 @@ from equilix.carry.conditions import Balance, Figure, Situation, Step, Support, 
 from equilix.carry.hanging import drop_m, hanging_balances, hanging_figures, hanging_verdict
 from equilix.carry.springs import bounce_figures, lift_n, spring_figures
 from equilix.carry.worn import frame, lean_figure, lift_of
+from equilix.facts import Sayable, fact, force, length, measured, torque
 from equilix.keys import BalanceKey, ContactKey
 from equilix.kit.carriers import Harness
 from equilix.mechanics.contact import Bearing
 from equilix.mechanics.pendulum import sway_hz
-from equilix.units import force, length, torque
 
 LEVEL_RAD = math.radians(3.0)
 """How far off level it may hang (common practice, no source)."""
@@ -39,7 +39,7 @@ def support(carried: Carried) -> Support | None:
 
 def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
     """CG under the eyelet."""
-    return hanging_balances(carried, support, LEVEL_RAD, "the eyelet")
+    return hanging_balances(carried, support, LEVEL_RAD, fact("harness.eyelet"))
 
 
 def stance(carried: Carried, support: Support) -> Stance:
@@ -60,9 +60,9 @@ def stands_out(carried: Carried, support: Support) -> tuple[tuple[np.ndarray, fl
     return ()
 
 
-def verdict(situation: Situation) -> tuple[str, str]:
+def verdict(situation: Situation) -> tuple[Sayable, Sayable]:
     """How it hangs when it is let go."""
-    return hanging_verdict(situation, "the eyelet", "Let go")
+    return hanging_verdict(situation, fact("harness.eyelet"), fact("harness.let_go"))
 
 
 def line_m(carried: Carried, support: Support, harness: Harness) -> float:
@@ -73,7 +73,7 @@ def line_m(carried: Carried, support: Support, harness: Harness) -> float:
 
 def figures(situation: Situation) -> tuple[Figure, ...]:
     """Hang, line, hands, boom, hips, bounce and sway."""
-    carried, support, unit = situation.carried, situation.support, situation.carried.display
+    carried, support = situation.carried, situation.support
     rows = list(hanging_figures(situation))
     harness = carried.borne_by(Harness)
     worn = frame(carried, HARNESS, support, situation.stance, situation.holding)
@@ -84,29 +84,29 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
     rows += [
         Figure(
             "boom_moment_nm",
-            "Line about the lower back, upright",
+            fact("figure.boom_moment_nm"),
             worn.forward_nm,
             "N·m",
-            torque(worn.forward_nm, unit),
+            torque(worn.forward_nm),
         ),
         lean_figure(worn),
         Figure(
             "hip_load_n",
-            "Load on the hips, harness included",
+            fact("figure.hip_load_n"),
             worn.hips_n,
             "N",
-            force(worn.hips_n, unit),
+            force(worn.hips_n),
             _long_day(worn.hips_n),
         ),
         *bounce_figures(carried, harness),
         Figure(
             "sway_hz",
-            "Sways on the line at",
+            fact("figure.sway_hz"),
             sway_hz(reach + drop_of(situation)),
             "Hz",
-            f"{sway_hz(reach + drop_of(situation)):.1f} Hz",
+            measured(sway_hz(reach + drop_of(situation)), "Hz", 1),
         ),
-        Figure("line_m", "Line from the boom", reach, "m", length(reach, unit)),
+        Figure("line_m", fact("figure.line_m"), reach, "m", length(reach)),
     ]
     return tuple(rows)
 
@@ -116,33 +116,33 @@ def drop_of(situation: Situation) -> float:
     return max(drop_m(situation.carried, situation.support), 0.0)
 
 
-def _long_day(hips_n: float) -> str:
-    return "Long days tax the hips: put it down between takes (rule of thumb)." if hips_n > 80.0 else ""
+def _long_day(hips_n: float) -> Sayable:
+    return fact("harness.long_days_tax_hips_put") if hips_n > 80.0 else ""
 
 
 STEPS = (
     Step(
         BalanceKey.FORE_AFT,
-        "Pitch",
-        "Hook the line into the eyelet and let go with care, a hand under the lens.",
-        "The lens is level.",
+        fact("harness.pitch"),
+        fact("harness.hook_line_into_eyelet_let"),
+        fact("harness.lens_level"),
         "side",
-        ("12° nose-up", "8 mm in front", "stays"),
+        (fact("harness.12_nose_up"), fact("harness.8_mm_front"), fact("asks.stays")),
     ),
     Step(
         BalanceKey.SIDEWAYS,
-        "Roll",
-        "Look at it from the front.",
-        "The horizon is level.",
+        fact("harness.roll"),
+        fact("harness.look_front"),
+        fact("harness.horizon_level"),
         "front",
-        ("4° left side down", "stays"),
+        (fact("harness.4_left_side_down"), fact("asks.stays")),
     ),
 )
 
 HARNESS = Way(
     "harness",
-    "on a support harness",
-    "a part with an eyelet",
+    fact("harness.support_harness"),
+    fact("harness.part_eyelet"),
     support,
     balances,
     stance,

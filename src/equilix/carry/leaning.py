@@ -16,10 +16,9 @@ from equilix.body.load import Held
 from equilix.body.posture import CHEST_DEPTH_M, SEAT_HIP, Stance, eye_of, stance_at
 from equilix.carry.carried import Carried
 from equilix.carry.conditions import Figure, Support, Way, X, Y
+from equilix.facts import Sayable, fact, length
 from equilix.keys import ContactKey, ContactKind, Lean, Side
 from equilix.mechanics.contact import Bearing
-from equilix.units import Display, length
-from equilix.words.names import TOUCHES
 
 Array = NDArray[np.float64]
 
@@ -53,25 +52,28 @@ class Touch:
     key: Lean
     gap_m: float
     bearings: tuple[Bearing, ...] = ()
-    subject: str = ""
+    subject: Sayable = ""
 
     @property
     def touches(self) -> bool:
         """Whether it does."""
         return self.gap_m <= 0.0
 
-    def figure(self, unit: Display) -> Figure:
+    def figure(self) -> Figure:
         """As a figure of the way of carrying."""
-        key, label = GAPS[self.key], TOUCHES[self.key]
+        key = GAPS[self.key]
+        label = fact(f"figure.{key}")
         if self.touches:
-            return Figure(key, label, self.gap_m, "m", "touches")
+            return Figure(key, label, self.gap_m, "m", fact("leaning.touches"))
         if not np.isfinite(self.gap_m):
-            lacks = "Its hand holds nothing, or does not get to its grip." if self.key in ELBOWS else (
-                f"There is no {self.subject} to lean on."
+            lacks = fact("leaning.hand_holds_nothing_or_does") if self.key in ELBOWS else (
+                fact("leaning.no_lean", subject=self.subject)
             )  # fmt: skip
-            return Figure(key, label, self.gap_m, "m", "cannot", lacks)
-        away = f"{length(self.gap_m, unit)} too far"
-        return Figure(key, label, self.gap_m, "m", away, f"The {self.subject} is {away} away, and bears nothing.")
+            return Figure(key, label, self.gap_m, "m", fact("leaning.cannot"), lacks)
+        away = fact("leaning.too_far", gap=length(self.gap_m))
+        return Figure(
+            key, label, self.gap_m, "m", away, fact("leaning.away_bears_nothing", subject=self.subject, away=away)
+        )
 
 
 def eyepiece_m(carried: Carried) -> Array | None:
@@ -145,5 +147,5 @@ def elbow_figures(carried: Carried, way: Way, arms: Sequence[Held]) -> tuple[Fig
     for key, side in ELBOWS.items():
         if key in carried.setup.leans_on and key in way.leans:
             gap = next((each.tucked_gap_m for each in arms if each.arm.side == side), np.inf)
-            found.append(Touch(key, gap, subject="elbow").figure(carried.display))
+            found.append(Touch(key, gap, subject=fact("leaning.elbow")).figure())
     return tuple(found)

@@ -11,6 +11,7 @@ from equilix.body.posture import Stance, stance_arm_down
 from equilix.carry.carried import Carried
 from equilix.carry.conditions import Balance, Situation, Step, Support, Way
 from equilix.carry.hanging import hanging_balances, hanging_figures, hanging_verdict
+from equilix.facts import Sayable, fact
 from equilix.keys import BalanceKey
 
 LEVEL_RAD = math.radians(2.0)
@@ -32,7 +33,7 @@ def support(carried: Carried) -> Support | None:
 
 def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
     """CG under the hand."""
-    return hanging_balances(carried, support, LEVEL_RAD, "the hand")
+    return hanging_balances(carried, support, LEVEL_RAD, fact("low.hand"))
 
 
 def stance(carried: Carried, support: Support) -> Stance:
@@ -40,26 +41,26 @@ def stance(carried: Carried, support: Support) -> Stance:
     return stance_arm_down(carried.operator, support.datum_m, carried.operator.shoulder)
 
 
-def verdict(situation: Situation) -> tuple[str, str]:
+def verdict(situation: Situation) -> tuple[Sayable, Sayable]:
     """How it hangs."""
-    return hanging_verdict(situation, "the hand", "Loose in the hand")
+    return hanging_verdict(situation, fact("low.hand"), fact("low.loose_hand"))
 
 
 STEPS = (
     Step(
-        BalanceKey.FORE_AFT, "Pitch", "Let the rig hang from one finger under the top handle.",
-        "The camera hangs level.", "side", ("12° nose-down", "5 mm in front", "stays"),
+        BalanceKey.FORE_AFT, fact("low.pitch"), fact("low.let_rig_hang_one_finger"),
+        fact("low.camera_hangs_level"), "side", (fact("low.12_nose_down"), fact("low.5_mm_front"), fact("asks.stays")),
     ),
     Step(
-        BalanceKey.SIDEWAYS, "Roll", "Look at it from the front, still hanging.",
-        "The horizon is level.", "front", ("4° left side down", "stays"),
+        BalanceKey.SIDEWAYS, fact("low.roll"), fact("low.look_front_still_hanging"),
+        fact("low.horizon_level"), "front", (fact("low.4_left_side_down"), fact("asks.stays")),
     ),
 )  # fmt: skip
 
 LOW = Way(
     "low",
-    "low by the top handle",
-    "a top handle",
+    fact("low.low_top_handle"),
+    fact("low.top_handle"),
     support,
     balances,
     stance,

@@ -10,10 +10,10 @@ from numpy.typing import NDArray
 from equilix.body.posture import Stance, knees_m, stance_under_pad
 from equilix.carry.carried import Carried
 from equilix.carry.conditions import Balance, Figure, Situation, Step, Support, Way, fore_aft, off_by, sideways
+from equilix.facts import Sayable, fact, length, pressure, torque
 from equilix.keys import BalanceKey, ContactKey, End, Side
 from equilix.mechanics.bearing import bearing_pressure_pa
 from equilix.mechanics.contact import Bearing, Holding
-from equilix.units import length, pressure, torque
 
 Array = NDArray[np.float64]
 
@@ -69,19 +69,19 @@ def stance(carried: Carried, support: Support) -> Stance:
     return stance_under_pad(carried.operator, support.datum_m)
 
 
-def verdict(situation: Situation) -> tuple[str, str]:
+def verdict(situation: Situation) -> tuple[Sayable, Sayable]:
     """Rests, wants to go, or falls."""
-    worst, unit = situation.worst, situation.carried.display
+    worst = situation.worst
     if situation.status == "rests":
-        return "Rests level.", f"The centre of gravity stands {off_by(worst, unit)}."
+        return fact("shoulder.rests_level"), fact("shoulder.centre_gravity_stands", off_by=off_by(worst))
     past = abs(worst.value_m) - worst.balance.edge_m
     if situation.status == "leans":
         return (
-            f"Wants to go {worst.way}.",
-            f"Only {length(-past, unit)} of the pad are left under the centre of gravity.",
+            fact("shoulder.wants_go", way=worst.way),
+            fact("shoulder.only_pad_left_under_centre", past=length(-past)),
         )
-    moment = torque(past * situation.carried.weight_n, unit)
-    return f"Falls {worst.way}.", f"{moment} past the edge of the pad."
+    moment = torque(past * situation.carried.weight_n)
+    return fact("shoulder.falls", way=worst.way), fact("shoulder.past_edge_pad", moment=moment)
 
 
 def pad_pressure_pa(support: Support | None, cg_m: Array, holding: Holding) -> float:
@@ -136,49 +136,99 @@ def knee_gaps_m(carried: Carried, where: Stance) -> dict[str, float]:
 
 def figures(situation: Situation) -> tuple[Figure, ...]:
     """Room for the head on either shoulder, the lens and the eye, the fists and the knees."""
-    carried, support, unit = situation.carried, situation.support, situation.carried.display
+    carried, support = situation.carried, situation.support
     found = []
     pad_pa = pad_pressure_pa(support, carried.mass.cg_m, situation.holding)
     if pad_pa > 0:
-        found.append(Figure("pad_pa", "Pressure where the pad bears", pad_pa, "Pa", pressure(pad_pa, unit)))
+        found.append(Figure("pad_pa", fact("figure.pad_pa"), pad_pa, "Pa", pressure(pad_pa)))
     own = carried.operator.shoulder
     for shoulder in ("right", "left"):
         room, part = head_clearance_m(carried, support, shoulder)
         said = (
-            f"{length(room, unit)} to the {part}" if room > 0 else f"the {part} presses {length(-room, unit)} into it"
+            fact("shoulder.to_the", room=length(room), part=part)
+            if room > 0
+            else fact("shoulder.presses_into", part=part, room=length(-room))
         )
-        warning = f"The {part} pushes the head aside. An offset bracket or a longer plate gives room." \
+        warning = fact("shoulder.pushes_head_aside_offset_bracket", part=part) \
             if room <= 0 and shoulder == own else ""  # fmt: skip
-        found.append(Figure(f"head_{shoulder}_m", f"Head, on the {shoulder} shoulder", room, "m", said, warning))
+        found.append(
+            Figure(
+                f"head_{shoulder}_m",
+                fact("shoulder.head_shoulder", side=fact(f"way.{shoulder}")),
+                room,
+                "m",
+                said,
+                warning,
+            )
+        )
     beside = lens_from_eye_m(carried, support, own)
     if beside is not None:
-        side = "left" if beside > 0 else "right"
         found.append(
-            Figure("lens_from_eye_m", "Lens beside the face", beside, "m", f"{length(abs(beside), unit)} to its {side}")
+            Figure(
+                "lens_from_eye_m",
+                fact("figure.lens_from_eye_m"),
+                beside,
+                "m",
+                fact(
+                    "shoulder.to_its",
+                    beside=length(abs(beside)),
+                    way=fact("way.left") if beside > 0 else fact("way.right"),
+                ),
+            )
         )
     if carried.setup.seated:
         for side, gap in knee_gaps_m(carried, stance(carried, support)).items():
             rests = abs(gap) <= KNEE_REACH_M
-            over = "above" if gap > 0 else "below"
-            said = "rests on the knee" if rests else f"{length(abs(gap), unit)} {over} the knee"
-            todo = f"Draw the {side} handle {'out' if gap > 0 else 'in'} by {length(abs(gap), unit)}, or turn it."
-            found.append(Figure(f"knee_{side}_m", f"{side.capitalize()} fist", gap, "m", said, "" if rests else todo))
+            over = fact("way.above") if gap > 0 else fact("way.below")
+            said = fact("shoulder.rests_knee") if rests else fact("shoulder.knee", gap=length(abs(gap)), over=over)
+            todo = fact(
+                "shoulder.draw_handle_or_turn",
+                side=fact(f"way.{side}"),
+                which=fact("way.out") if gap > 0 else fact("way.in"),
+                gap=length(abs(gap)),
+            )
+            found.append(
+                Figure(
+                    f"knee_{side}_m",
+                    fact("shoulder.fist", side=fact(f"way.{side}")),
+                    gap,
+                    "m",
+                    said,
+                    "" if rests else todo,
+                )
+            )
     return tuple(found)
 
 
 STEPS = (
     Step(
-        BalanceKey.FORE_AFT, "Fore-aft", "Set the rig on the shoulder, let the hands hover by the handles.",
-        "It stays level when you let go.", "side", ("nods forward", "12 mm in front", "stays"),
+        BalanceKey.FORE_AFT,
+        fact("shoulder.fore_aft"),
+        fact("shoulder.set_rig_shoulder_let_hands"),
+        fact("shoulder.stays_level_when_you_let"),
+        "side",
+        (fact("shoulder.nods_forward"), fact("shoulder.12_mm_front"), fact("asks.stays")),
     ),
     Step(
-        BalanceKey.SIDEWAYS, "Sideways", "Stand straight and look at the horizon in the picture.",
-        "It does not roll towards or away from the head.", "front", ("leans left", "8 mm right", "stays"),
+        BalanceKey.SIDEWAYS,
+        fact("shoulder.sideways"),
+        fact("shoulder.stand_straight_look_horizon_picture"),
+        fact("shoulder.does_not_roll_towards_or"),
+        "front",
+        (fact("shoulder.leans_left"), fact("shoulder.8_mm_right"), fact("asks.stays")),
     ),
-)  # fmt: skip
+)
 
 SHOULDER = Way(
-    "shoulder", "on the shoulder", "a part with a shoulder pad", support, balances, stance, verdict, STEPS, figures,
+    "shoulder",
+    fact("shoulder.shoulder"),
+    fact("shoulder.part_shoulder_pad"),
+    support,
+    balances,
+    stance,
+    verdict,
+    STEPS,
+    figures,
     leans=("eyecup", "left elbow", "right elbow", "brace"),
     sits=True,
-)  # fmt: skip
+)

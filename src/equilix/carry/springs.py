@@ -8,9 +8,9 @@ from typing import Final
 from equilix.carry.carried import Carried
 from equilix.carry.conditions import Figure
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.facts import Sayable, angle, fact, force, general, length, mass, measured, number, percent
 from equilix.kit.carriers import Harness, SpringArm
 from equilix.mechanics.vibration import STEP_M, WALKING_HZ, answer, natural_hz
-from equilix.units import angle, force, length, mass
 
 LEFT_OVER_N = 3.0
 """A difference that a hand does not mind (common practice, no source)."""
@@ -35,96 +35,122 @@ USUAL_SPRING_N_M: Final = 250.0
 
 def bounce_figures(carried: Carried, spring: SpringArm | Harness) -> list[Figure]:
     """What comes through of each step and its overtones, how the spring works, how far it reaches, where it stays."""
-    unit, load, stiffness = carried.display, carried.mass.mass_kg, spring.stiffness_n_m
+    load, stiffness = carried.mass.mass_kg, spring.stiffness_n_m
     natural = math.inf if stiffness is None else natural_hz(stiffness, load)
     each = {n: answer(n * WALKING_HZ, natural, spring.damping_ratio) for n in HARMONICS}
     first = each[1]
     rows = [
         Figure(
-            "natural_hz", "Bounces by itself at", natural, "Hz",
-            "never: a taut line" if stiffness is None else f"{natural:.2g} Hz",
+            "natural_hz",
+            fact("figure.natural_hz"),
+            natural,
+            "Hz",
+            fact("springs.never_taut_line")
+            if stiffness is None
+            else measured(natural, "Hz", 2 if natural < 1.0 else 1),
         ),
         Figure(
-            "transmissibility", f"Of each step ({WALKING_HZ:g} Hz) comes through", first.through, "1",
-            f"{first.through:.0%}",
-            "The spring answers the step: it bounces more than a taut line." if first.through > 1.05 else "",
+            "transmissibility",
+            fact("figure.transmissibility", walking=general(WALKING_HZ)),
+            first.through,
+            "1",
+            percent(first.through),
+            fact("springs.spring_answers_step_bounces_more") if first.through > 1.05 else "",
         ),
-    ]  # fmt: skip
+    ]
     rows += [
         Figure(
             f"transmissibility_{n}",
-            f"Of its overtone at {n * WALKING_HZ:g} Hz",
+            fact("springs.overtone_hz", n=general(n * WALKING_HZ)),
             found.through,
             "1",
-            f"{found.through:.0%}",
+            percent(found.through),
         )
         for n, found in each.items()
         if n > 1
     ]
     if isinstance(spring, Harness):
         other = answer(WALKING_HZ, natural_hz(USUAL_SPRING_N_M, load), spring.damping_ratio).through
-        label = "With a usual spring in the line" if stiffness is None else "Without the spring"
+        label = fact("springs.usual_spring_line") if stiffness is None else fact("springs.without_spring")
         through = other if stiffness is None else 1.0
-        rows.append(Figure("transmissibility_other", label, through, "1", f"{through:.0%} of each step"))
+        rows.append(
+            Figure("transmissibility_other", label, through, "1", fact("springs.each_step", through=percent(through)))
+        )
     if stiffness is None:
-        rows.append(Figure("stays_m", "Stays where it is left", 0.0, "m", "at the one length of the line"))
+        rows.append(Figure("stays_m", fact("figure.stays_m"), 0.0, "m", fact("springs.one_length_line")))
         return rows
     stroke, half = first.stroke * STEP_M, spring.travel_m / 2
     stays = min(spring.friction_n / stiffness, half)
-    anywhere = "over all of its travel" if stays >= half else f"within {length(stays, unit)} up and down"
+    anywhere = fact("springs.over_all_travel") if stays >= half else fact("springs.within_up_down", stays=length(stays))
     rows += [
         Figure(
-            "stroke_m", "The spring works at each step by", stroke, "m", f"± {length(stroke, unit)}",
-            "It strikes its stops at each step." if stroke > half else "",
+            "stroke_m", fact("figure.stroke_m"), stroke, "m", fact("springs.either_way", stroke=length(stroke)),
+            fact("springs.strikes_stops_each_step") if stroke > half else "",
         ),
-        Figure("lag_rad", "The rig lags behind the step by", first.lag_rad, "rad", angle(first.lag_rad)),
+        Figure("lag_rad", fact("figure.lag_rad"), first.lag_rad, "rad", angle(first.lag_rad)),
         Figure(
-            "reach_n", "Held at its highest or lowest place", stiffness * half, "N",
-            f"{force(stiffness * half, unit)} at {length(half, unit)} up or down",
+            "reach_n", fact("figure.reach_n"), stiffness * half, "N",
+            fact("springs.up_or_down", stiffness=force(stiffness * half), half=length(half)),
         ),
-        Figure("stays_m", "Stays where it is left", stays, "m", anywhere),
+        Figure("stays_m", fact("figure.stays_m"), stays, "m", anywhere),
     ]  # fmt: skip
     if isinstance(spring, Harness):
         sag = carried.weight_n / stiffness
-        over = "More than its travel: take a stiffer spring." if sag > spring.travel_m else ""
-        rows.append(Figure("sag_m", "The line stretches under the rig by", sag, "m", length(sag, unit), over))
+        over = fact("springs.more_travel_take_stiffer_spring") if sag > spring.travel_m else ""
+        rows.append(Figure("sag_m", fact("figure.sag_m"), sag, "m", length(sag), over))
     return rows
 
 
 def spring_figures(carried: Carried, spring: SpringArm | Harness, tension_n: float) -> list[Figure]:
     """Lift, what is left, the load against the maker's range, and the setting that would float it."""
-    unit, load = carried.display, carried.mass.mass_kg
+    load = carried.mass.mass_kg
     left = carried.weight_n - tension_n
     wanted = spring.turns_for(load)
-    rated = f"{mass(spring.least_kg, unit)} to {mass(spring.most_kg, unit)}"
-    outside = ""
+    rated = fact("springs.to", least=mass(spring.least_kg), most=mass(spring.most_kg))
+    outside: Sayable = ""
     if load > spring.most_kg:
-        over = mass(load - spring.most_kg, unit)
-        outside = f"{over} more than its maker allows: the nearest it can carry is {mass(spring.most_kg, unit)}."
+        over = mass(load - spring.most_kg)
+        outside = fact("springs.more_maker_allows_nearest_can", over=over, most=mass(spring.most_kg))
     elif load < spring.least_kg:
-        under = mass(spring.least_kg - load, unit)
-        outside = f"{under} too light for it: it cannot be set lower than {mass(spring.least_kg, unit)}."
+        under = mass(spring.least_kg - load)
+        outside = fact("springs.too_light_cannot_set_lower", under=under, least=mass(spring.least_kg))
     now = carried.setup.setting
-    turn = "" if now is None else f", now {now:g}"
+    turn = "" if now is None else fact("springs.now", now=general(now))
     return [
-        Figure("lift_n", "It lifts", tension_n, "N", force(tension_n, unit)),
+        Figure("lift_n", fact("figure.lift_n"), tension_n, "N", force(tension_n)),
         Figure(
             "left_for_hands_n",
-            "Left for the hands",
+            fact("figure.left_for_hands_n"),
             left,
             "N",
-            "nothing" if abs(left) < 0.05 else f"{force(abs(left), unit)} to {'lift' if left > 0 else 'hold down'}",
-            f"Set it {abs(wanted - now):.1f} turns {'further' if wanted > now else 'back'}."
+            fact("springs.nothing")
+            if abs(left) < 0.05
+            else fact(
+                "springs.to_2",
+                left=force(abs(left)),
+                which=fact("springs.lift") if left > 0 else fact("springs.hold_down"),
+            ),
+            fact(
+                "springs.set_turns",
+                wanted=number(abs(wanted - now), 1),
+                which=fact("springs.further") if wanted > now else fact("way.back"),
+            )
             if now is not None and abs(left) > LEFT_OVER_N
             else "",
         ),
         Figure(
             "rated_share",
-            "Of its greatest load",
+            fact("figure.rated_share"),
             load / spring.most_kg,
             "1",
-            f"{load / spring.most_kg:.0%} ({rated})",
+            fact("springs.spring_figures_form", load=percent(load / spring.most_kg), rated=rated),
             outside,
         ),
-        Figure("turns_wanted", "Setting that floats it", wanted, "turns", f"{wanted:.1f} turns{turn}"),
+        Figure(
+            "turns_wanted",
+            fact("figure.turns_wanted"),
+            wanted,
+            "turns",
+            fact("springs.turns", wanted=number(wanted, 1), turn=turn),
+        ),
     ]

@@ -11,13 +11,13 @@ from equilix.body.posture import Stance, stance_at_eye
 from equilix.carry.carried import Carried
 from equilix.carry.conditions import Balance, Figure, Situation, Step, Support, Way, fore_aft, off_by, sideways
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.facts import Sayable, angle, fact, length, mass, percent, torque
 from equilix.keys import BalanceKey, ContactKey
 from equilix.kit.carriers import TripodHead
 from equilix.kit.parts import Part
 from equilix.mechanics.contact import Bearing
 from equilix.mechanics.mass_properties import MassProperties
 from equilix.rig.kinematics import payload_ids
-from equilix.units import angle, length, mass, torque
 
 OVER_HEAD_M: Final = 0.005
 """How far off the head's axis the CG may be (common practice, no source)."""
@@ -55,11 +55,18 @@ def step_of(carried: Carried, head: TripodHead, wanted_nm: float) -> int:
 
 def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
     """Over the head's axis: what the head carries, without its own clamp."""
-    name = "the axis of the head"
+    name = fact("tripod.axis_head")
     members = payload_ids(carried.assembly)
     only = None if len(members) == len(carried.assembly.ids) else members
     return (
-        fore_aft(support, OVER_HEAD_M, datum_name=name, members=only, falls_ahead="nose-down", falls_behind="nose-up"),
+        fore_aft(
+            support,
+            OVER_HEAD_M,
+            datum_name=name,
+            members=only,
+            falls_ahead=fact("way.nose_down"),
+            falls_behind=fact("way.nose_up"),
+        ),
         sideways(support, OVER_HEAD_M, datum_name=name, members=only),
     )
 
@@ -76,13 +83,13 @@ def stance(carried: Carried, support: Support) -> Stance:
     )
 
 
-def verdict(situation: Situation) -> tuple[str, str]:
+def verdict(situation: Situation) -> tuple[Sayable, Sayable]:
     """Stays level, or tilts by itself."""
-    worst, unit = situation.worst, situation.carried.display
+    worst = situation.worst
     if situation.status == "rests":
-        return "Stays level.", f"The centre of gravity stands {off_by(worst, unit)}."
-    moment = torque(abs(worst.value_m) * payload(situation.carried).mass_kg * STANDARD_GRAVITY_M_S2, unit)
-    return f"Tilts {worst.way} by itself.", f"{moment} with the drag loose: {off_by(worst, unit)}."
+        return fact("tripod.stays_level"), fact("tripod.centre_gravity_stands", off_by=off_by(worst))
+    moment = torque(abs(worst.value_m) * payload(situation.carried).mass_kg * STANDARD_GRAVITY_M_S2)
+    return fact("tripod.tilts_itself", way=worst.way), fact("tripod.drag_loose", moment=moment, off_by=off_by(worst))
 
 
 def over_axis_m(carried: Carried, support: Support, head: TripodHead) -> float:
@@ -106,7 +113,7 @@ def tripod_tip_rad(carried: Carried, support: Support, head: TripodHead, part: P
 
 def figures(situation: Situation) -> tuple[Figure, ...]:
     """Counterbalance, payload of the head, how far the tripod is from tipping."""
-    carried, support, unit = situation.carried, situation.support, situation.carried.display
+    carried, support = situation.carried, situation.support
     head = carried.borne_by(TripodHead)
     if head is None or carried.bearer is None:
         return ()
@@ -119,67 +126,67 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
     load = payload(carried).mass_kg
     heavy = load > head.most_kg
     rows = [
-        Figure("over_axis_m", "Centre of gravity over the tilt axis", over, "m", length(over, unit)),
+        Figure("over_axis_m", fact("figure.over_axis_m"), over, "m", length(over)),
         Figure(
             "counterbalance_nm",
-            "Counterbalance it wants",
+            fact("figure.counterbalance_nm"),
             wanted,
             "N·m",
-            f"{torque(wanted, unit)}: step {best} is nearest",
+            fact("tripod.step_nearest", wanted=torque(wanted), best=best),
         ),
         Figure(
             "left_nm",
-            f"Left with step {step}, at 90° of tilt",
+            fact("figure.left_nm", step=step),
             left,
             "N·m",
-            torque(left, unit),
-            f"Set step {best}."
+            torque(left),
+            fact("tripod.set_step", best=best)
             if step != best
-            else "More than its last step holds: keep a hand on the bar."
+            else fact("tripod.more_last_step_holds_keep")
             if left > 0.25 * max(wanted, 0.1) and best == len(head.counterbalance_nm) - 1
             else "",
         ),
         Figure(
             "rated_share",
-            "Of the head’s payload",
+            fact("figure.head_share"),
             load / head.most_kg,
             "1",
-            f"{load / head.most_kg:.0%} of {mass(head.most_kg, unit)}",
-            f"{mass(load - head.most_kg, unit)} more than its maker allows." if heavy else "",
+            fact("tripod.of", load=percent(load / head.most_kg), most=mass(head.most_kg)),
+            fact("tripod.more_maker_allows", load=mass(load - head.most_kg)) if heavy else "",
         ),
-        Figure("tripod_tip_rad", "The tripod tips at", tip, "rad", angle(tip), few(tip)),
+        Figure("tripod_tip_rad", fact("figure.tripod_tip_rad"), tip, "rad", angle(tip), few(tip)),
     ]
     return tuple(rows)
 
 
-def few(tip_rad: float) -> str:
+def few(tip_rad: float) -> Sayable:
     """A warning where something tips too easily."""
-    return "It tips easily (under 10°, rule of thumb): spread the legs or hang a bag." if tip_rad < FEW_RAD else ""
+    return fact("tripod.tips_easily_under_10_rule") if tip_rad < FEW_RAD else ""
 
 
 STEPS = (
     Step(
         BalanceKey.FORE_AFT,
-        "Fore-aft",
-        "Counterbalance off, drag off, a hand on the bar. Let the tilt go.",
-        "It stays level.",
+        fact("tripod.fore_aft"),
+        fact("tripod.counterbalance_off_drag_off_hand"),
+        fact("tripod.stays_level_2"),
         "side",
-        ("tilts nose-down", "14 mm in front", "stays"),
+        (fact("tripod.tilts_nose_down"), fact("tripod.14_mm_front"), fact("asks.stays")),
     ),
     Step(
         BalanceKey.SIDEWAYS,
-        "Sideways",
-        "Look along the lens; loosen the plate’s screw.",
-        "The plate’s middle is under the camera’s.",
+        fact("tripod.sideways"),
+        fact("tripod.look_along_lens_loosen_plates"),
+        fact("tripod.plates_middle_under_cameras"),
         "front",
-        ("leans left", "6 mm right", "stays"),
+        (fact("tripod.leans_left"), fact("tripod.6_mm_right"), fact("asks.stays")),
     ),
 )
 
 TRIPOD = Way(
     "tripod",
-    "on the tripod",
-    "a plate or a clamp for the head",
+    fact("tripod.tripod"),
+    fact("tripod.plate_or_clamp_head"),
     support,
     balances,
     stance,

@@ -38,12 +38,11 @@ from equilix.carry.drop import WAYS, Drop, drop
 from equilix.carry.gimbal import gimbal_balances, gimbal_figures
 from equilix.carry.springs import bounce_figures, lift_n, spring_figures
 from equilix.carry.worn import frame, lean_figure, lift_of
+from equilix.facts import Sayable, angle, fact, force, general, inertia, length, measured, number, torque
 from equilix.keys import BalanceKey, ContactKey
 from equilix.kit.carriers import SpringArm
 from equilix.mechanics.contact import Bearing
 from equilix.mechanics.mass_properties import inertia_about
-from equilix.units import Display, angle, force, inertia, length, torque
-from equilix.words.names import BALANCES
 
 STATIC_M: Final = 0.001
 SHORTEST_DROP_S: Final = 2.0
@@ -94,19 +93,24 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
     wanted = support.datum_m - Z * (low + high) / 2
     below = below_m(carried, support)
 
-    def leans(value: float, unit: Display) -> str:
-        del unit
-        return "it leans over" if below <= 0 else f"it leans {angle(math.atan2(abs(value), below))}"
+    def leans(value: float) -> Sayable:
+        return fact("vest.leans_over") if below <= 0 else fact("vest.leans", atan2=angle(math.atan2(abs(value), below)))
 
-    def drops(value: float, unit: Display) -> str:
-        del unit
+    def drops(value: float) -> Sayable:
         return _drop_said(dropped, (low + high) / 2 - value)
 
     on = ((support.placement, 1.0),)
-    name = "the post"
+    name = fact("vest.post")
     return (
         *gimbal_balances(carried),
-        fore_aft(support, STATIC_M, datum_name=name, falls_ahead="forward", falls_behind="back", also=leans),
+        fore_aft(
+            support,
+            STATIC_M,
+            datum_name=name,
+            falls_ahead=fact("way.forward"),
+            falls_behind=fact("way.back"),
+            also=leans,
+        ),
         sideways(support, STATIC_M, datum_name=name, also=leans),
         Balance(
             BalanceKey.DROP_TIME,
@@ -114,11 +118,16 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
             wanted,
             on,
             max((high - low) / 2, 0.0002),
-            "above",
-            "below",
-            "too slowly",
-            "too fast",
-            f"where {SHORTEST_DROP_S:g} to {LONGEST_DROP_S:g} s, {dropped.words}, want it",
+            fact("way.above"),
+            fact("way.below"),
+            fact("vest.too_slowly"),
+            fact("vest.too_fast"),
+            fact(
+                "vest.where_s_want",
+                shortest_drop=general(SHORTEST_DROP_S),
+                longest_drop=general(LONGEST_DROP_S),
+                dropped=dropped.words,
+            ),
             edge_m=(low + high) / 2,
             rank=1,
             also=drops,
@@ -129,21 +138,35 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
                 (
                     BalanceKey.DYNAMIC_FORE_AFT,
                     X,
-                    ("in front of", "behind", "nose-down when panned", "nose-up when panned"),
+                    (
+                        fact("way.in_front_of"),
+                        "behind",
+                        fact("vest.nose_down_when_panned"),
+                        fact("vest.nose_up_when_panned"),
+                    ),
                 ),
                 (
                     BalanceKey.DYNAMIC_SIDEWAYS,
                     Y,
-                    ("left of", "right of", "to the left when panned", "to the right when panned"),
+                    (
+                        fact("way.left_of"),
+                        fact("way.right_of"),
+                        fact("vest.left_when_panned"),
+                        fact("vest.right_when_panned"),
+                    ),
                 ),
             )
         ),
     )
 
 
-def _drop_said(dropped: Drop, below: float) -> str:
+def _drop_said(dropped: Drop, below: float) -> Sayable:
     time = dropped.time_at_s(below)
-    return "it turns over" if math.isinf(time) else f"drop time {time:.1f} s {dropped.words}"
+    return (
+        fact("vest.turns_over")
+        if math.isinf(time)
+        else fact("vest.drop_time_s", time=number(time, 1), dropped=dropped.words)
+    )
 
 
 def _dynamic(carried: Carried, support: Support, direction: np.ndarray, key: BalanceKey, *words: str) -> Balance:
@@ -160,8 +183,8 @@ def _dynamic(carried: Carried, support: Support, direction: np.ndarray, key: Bal
         behind,
         falls_ahead,
         falls_behind,
-        "the post",
-        subject="Panned quickly, it shakes as if its centre of gravity stood",
+        fact("vest.post"),
+        subject=fact("vest.panned_quickly_shakes_if_centre"),
         by_height=ByHeight(Z, support.datum_m, scale, own),
         rank=2,
     )
@@ -182,29 +205,36 @@ def stance(carried: Carried, support: Support) -> Stance:
     return stance_at_eye(carried.operator, ahead - SPINE_BEHIND, support.datum_m, lens_height(carried))
 
 
-def verdict(situation: Situation) -> tuple[str, str]:
+def verdict(situation: Situation) -> tuple[Sayable, Sayable]:
     """Stands on the post, leans, drops too fast or too slowly, turns over, wobbles."""
-    carried, unit, worst = situation.carried, situation.carried.display, situation.worst
+    carried, worst = situation.carried, situation.worst
     below = below_m(carried, situation.support)
     said = _drop_said(drop(carried, situation.support), below)
     if below <= 0:
-        return "Turns over.", f"Top-heavy: the centre of gravity is {length(-below, unit)} above the gimbal."
+        return fact("vest.turns_over_2"), fact("vest.top_heavy_centre_gravity_above", below=length(-below))
     if situation.status == "rests":
         return (
-            "Stands upright.",
-            f"{said[0].upper()}{said[1:]}; {off_by(situation.condition(BalanceKey.FORE_AFT), unit)}.",
+            fact("vest.stands_upright"),
+            fact("vest.drop_and_where", said=said, off_by=off_by(situation.condition(BalanceKey.FORE_AFT))),
         )
     wrong = {c.balance.key: c for c in situation.conditions if not c.ok}
     first = next((wrong[key] for key in _ORDER if key in wrong), worst)
-    key, dropping = first.balance.key, f"{said[0].upper()}{said[1:]}"
+    key, dropping = first.balance.key, fact("vest.sentence", said=said)
     if key in (BalanceKey.FORE_AFT, BalanceKey.SIDEWAYS):
         leans = angle(math.atan2(abs(first.value_m), below))
-        return f"Leans {first.way}.", f"{leans} at rest: {off_by(first, unit)}. {dropping}."
+        return fact("vest.leans_2", way=first.way), fact(
+            "vest.rest", leans=leans, off_by=off_by(first), dropping=dropping
+        )
     if key == BalanceKey.DROP_TIME:
-        return f"Drops {first.way}.", f"{dropping}; {SHORTEST_DROP_S:g} to {LONGEST_DROP_S:g} s are usual."
+        return fact("vest.drops", way=first.way), fact(
+            "vest.s_usual",
+            dropping=dropping,
+            shortest_drop=general(SHORTEST_DROP_S),
+            longest_drop=general(LONGEST_DROP_S),
+        )
     if key in (BalanceKey.DYNAMIC_FORE_AFT, BalanceKey.DYNAMIC_SIDEWAYS):
-        return "Wobbles when panned.", f"{first.way[0].upper()}{first.way[1:]}; {said}."
-    return f"On the sled: {BALANCES[key]} is off.", f"{off_by(first, unit)}. {dropping}."
+        return fact("vest.wobbles_when_panned"), fact("vest.way_and_drop", way=first.way, said=said)
+    return fact("vest.sled_off", balance=key), fact("vest.where_and_drop", off_by=off_by(first), dropping=dropping)
 
 
 _ORDER = (
@@ -222,7 +252,7 @@ def stands_out(carried: Carried, support: Support) -> tuple[tuple[np.ndarray, fl
 
 def figures(situation: Situation) -> tuple[Figure, ...]:
     """Drop times, products of inertia, arm, back, hips, plates; and a gimbal that rides on the sled."""
-    carried, support, unit = situation.carried, situation.support, situation.carried.display
+    carried, support = situation.carried, situation.support
     below = below_m(carried, support)
     ixz, iyz = products_kg_m2(carried, support)
     offset = carried.mass.cg_m - support.datum_m
@@ -231,14 +261,14 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
     bearing, static = carried.mass.mass_kg * off * SPIN_RAD_S**2, carried.weight_n * off
     rows = [figure for way in WAYS for figure in _drop_figures(drop(carried, support, way))]
     rows += [
-        Figure("below_m", "Centre of gravity below the gimbal", below, "m", length(below, unit)),
-        Figure("off_post_x_m", "In front of the post", float(offset[0]), "m", length(float(offset[0]), unit)),
-        Figure("off_post_y_m", "Left of the post", float(offset[1]), "m", length(float(offset[1]), unit)),
-        Figure("i_xz_kg_m2", "Product of inertia I_xz", ixz, "kg·m²", inertia(ixz, unit)),
-        Figure("i_yz_kg_m2", "Product of inertia I_yz", iyz, "kg·m²", inertia(iyz, unit)),
-        Figure("wobble_nm", "Wobble at half a turn a second", wobble, "N·m", torque(wobble, unit)),
-        Figure("bearing_n", "Pull on the gimbal’s bearing at that spin", bearing, "N", force(bearing, unit)),
-        Figure("static_nm", "Moment of being off the post, at rest", static, "N·m", _fine(static, unit)),
+        Figure("below_m", fact("figure.below_gimbal_m"), below, "m", length(below)),
+        Figure("off_post_x_m", fact("figure.off_post_x_m"), float(offset[0]), "m", length(float(offset[0]))),
+        Figure("off_post_y_m", fact("figure.off_post_y_m"), float(offset[1]), "m", length(float(offset[1]))),
+        Figure("i_xz_kg_m2", fact("figure.i_xz_kg_m2"), ixz, "kg·m²", inertia(ixz)),
+        Figure("i_yz_kg_m2", fact("figure.i_yz_kg_m2"), iyz, "kg·m²", inertia(iyz)),
+        Figure("wobble_nm", fact("figure.wobble_nm"), wobble, "N·m", torque(wobble)),
+        Figure("bearing_n", fact("figure.bearing_n"), bearing, "N", force(bearing)),
+        Figure("static_nm", fact("figure.static_nm"), static, "N·m", _fine(static)),
     ]
     rows.append(_height(situation))
     arm = carried.borne_by(SpringArm)
@@ -249,32 +279,38 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
         rows += [
             Figure(
                 "trunk_moment_nm",
-                "Rig and arm about the lower back, upright",
+                fact("figure.trunk_moment_nm"),
                 back,
                 "N·m",
-                torque(back, unit),
-                "Far in front of the spine: not for a bad back; ask a doctor first." if back > 40 else "",
+                torque(back),
+                fact("vest.far_front_spine_not_bad") if back > 40 else "",
             ),
             lean_figure(worn),
-            Figure("plates_n", "Push of front plate and belt", plates, "N", force(plates, unit)),
-            Figure("hip_load_n", "Load on the hips, vest included", worn.hips_n, "N", force(worn.hips_n, unit)),
+            Figure("plates_n", fact("figure.plates_n"), plates, "N", force(plates)),
+            Figure("hip_load_n", fact("figure.vest_hip_load_n"), worn.hips_n, "N", force(worn.hips_n)),
             *bounce_figures(carried, arm),
         ]
     return (*rows, *gimbal_figures(carried))
 
 
-def _fine(nm: float, unit: Display) -> str:
-    return torque(nm, unit, 1)
+def _fine(nm: float) -> Sayable:
+    return torque(nm, 1)
 
 
 def _drop_figures(dropped: Drop) -> tuple[Figure, Figure]:
     time, least = dropped.time_s, dropped.least_s
-    impossible = f"No height of the gimbal gives less than {least:.1f} s." if least > LONGEST_DROP_S else ""
-    said = "turns over" if math.isinf(time) else f"{time:.2f} s"
-    label = f"Drop time, {dropped.words}"
+    impossible = fact("vest.no_height_gimbal_gives_less", least=number(least, 1)) if least > LONGEST_DROP_S else ""
+    said = fact("vest.turns_over_3") if math.isinf(time) else measured(time, "s", 2)
+    label = fact("vest.drop_time", dropped=dropped.words)
     return (
         Figure(f"drop_time_{dropped.way}_s", label, time, "s", said, impossible),
-        Figure(f"least_drop_time_{dropped.way}_s", "Shortest that any height gives", least, "s", f"{least:.2f} s"),
+        Figure(
+            f"least_drop_time_{dropped.way}_s",
+            fact("vest.shortest_any_height_gives"),
+            least,
+            "s",
+            measured(least, "s", 2),
+        ),
     )
 
 
@@ -283,59 +319,59 @@ def _height(situation: Situation) -> Figure:
     carried = situation.carried
     eye = segments(carried.operator).eye_height_m
     gimbal = eye - (lens_height(carried) - float(situation.support.datum_m[2]))
-    said = f"gimbal at {length(gimbal, carried.display)} for a lens at eye level, {length(eye, carried.display)}"
+    said = fact("vest.gimbal_lens_eye_level", gimbal=length(gimbal), eye=length(eye))
     low = 0.35 * carried.operator.stature_m
-    warning = "That is under the reach of the arm: shorten the post above the gimbal." if gimbal < low else ""
-    return Figure("gimbal_height_m", "Working height", gimbal, "m", said, warning)
+    warning = fact("vest.under_reach_arm_shorten_post") if gimbal < low else ""
+    return Figure("gimbal_height_m", fact("figure.gimbal_height_m"), gimbal, "m", said, warning)
 
 
 STEPS = (
     Step(
         BalanceKey.SIDEWAYS,
-        "Static, sideways",
-        "Balance the camera first. Hold the sled by the gimbal, spar below, and look from behind.",
-        "The post hangs upright.",
+        fact("vest.static_sideways"),
+        fact("vest.balance_camera_first_hold_sled"),
+        fact("vest.post_hangs_upright"),
         "front",
-        ("settles 3° left side down", "2 mm right", "stays"),
+        (fact("vest.settles_3_left_side_down"), fact("vest.2_mm_right"), fact("asks.stays")),
     ),
     Step(
         BalanceKey.FORE_AFT,
-        "Static, fore-aft",
-        "Look from the side.",
-        "The post hangs upright.",
+        fact("vest.static_fore_aft"),
+        fact("vest.look_side"),
+        fact("vest.post_hangs_upright"),
         "side",
-        ("settles 5° nose-down", "2 mm in front", "stays"),
+        (fact("vest.settles_5_nose_down"), fact("vest.2_mm_front"), fact("asks.stays")),
     ),
     Step(
         BalanceKey.DROP_TIME,
-        "Drop time",
-        "Tip the sled forward to horizontal, let go and time it until it passes upright; sideways, say so.",
-        f"{SHORTEST_DROP_S:g} to {LONGEST_DROP_S:g} s.",
+        fact("vest.drop_time_2"),
+        fact("vest.tip_sled_forward_horizontal_let"),
+        fact("vest.s", shortest_drop=general(SHORTEST_DROP_S), longest_drop=general(LONGEST_DROP_S)),
         "side",
-        ("drop time 1.4 s", "1.6 s sideways", "turns over"),
+        (fact("vest.drop_time_1_4_s"), fact("vest.1_6_s_sideways"), fact("vest.turns_over_3")),
     ),
     Step(
         BalanceKey.DYNAMIC_FORE_AFT,
-        "Dynamic",
-        "Spin the sled about its post, half a turn a second.",
-        "The post stays upright while it spins.",
+        fact("vest.dynamic"),
+        fact("vest.spin_sled_about_post_half"),
+        fact("vest.post_stays_upright_while_spins"),
         "side",
-        ("4 mm in front", "stays"),
+        (fact("vest.4_mm_front"), fact("asks.stays")),
     ),
     Step(
         BalanceKey.DYNAMIC_SIDEWAYS,
-        "Dynamic, sideways",
-        "Spin it again and look from the front.",
-        "The post stays upright while it spins.",
+        fact("vest.dynamic_sideways"),
+        fact("vest.spin_again_look_front"),
+        fact("vest.post_stays_upright_while_spins"),
         "front",
-        ("4 mm left", "stays"),
+        (fact("vest.4_mm_left"), fact("asks.stays")),
     ),
 )
 
 VEST = Way(
     "vest",
-    "on a vest with arm and sled",
-    "a sled's gimbal on its post",
+    fact("vest.vest_arm_sled"),
+    fact("vest.sled_s_gimbal_post"),
     support,
     balances,
     stance,

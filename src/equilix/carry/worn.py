@@ -20,8 +20,8 @@ from equilix.body.whole import BODY_CG, CHEST, WORN, Push, Spine, l5_point, push
 from equilix.carry.carried import Carried
 from equilix.carry.conditions import Figure, Support, Way
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.facts import angle, fact
 from equilix.mechanics.contact import Hand, Holding
-from equilix.units import angle
 
 Array = NDArray[np.float64]
 
@@ -102,7 +102,7 @@ def lift_of(holding: Holding) -> float:
 
 def lean_figure(worn: Frame) -> Figure:
     """The lean, as both ways of wearing a frame tell it."""
-    return Figure("lean_back_rad", "Lean back to stand over the feet", worn.lean_rad, "rad", angle(worn.lean_rad))
+    return Figure("lean_back_rad", fact("figure.lean_back_rad"), worn.lean_rad, "rad", angle(worn.lean_rad))
 
 
 def efforts_of(

@@ -10,6 +10,7 @@ from equilix.analysis import Analysis
 from equilix.checks.resting import rest, stands_rad
 from equilix.checks.rules import rule
 from equilix.errors import Called, going_on, never
+from equilix.facts import NOTHING, Sayable, fact, listed
 from equilix.kit.catalogue import kind_of
 from equilix.kit.mount_kinds import mount_kind
 
@@ -22,9 +23,9 @@ class BuildStep:
     """One thing on or off: the placement, what to do, with which tool, and how the rig rests afterwards."""
 
     placement: str
-    text: str
-    tool: str
-    rests: str = ""
+    text: Sayable
+    tool: Sayable
+    rests: Sayable = NOTHING
 
 
 def ordered(analysis: Analysis, called_off: Called = never) -> list[str]:
@@ -75,7 +76,7 @@ class Heaps:
         return tuple(ordered(self.analysis, self.called_off))
 
     @cached_property
-    def rests(self) -> tuple[str, ...]:
+    def rests(self) -> tuple[Sayable, ...]:
         """How the first ``k`` of them rest on a table, for ``k`` from 0 on; empty where that is not worked out."""
         if len(self.order) > MOST_RESTED:
             return ("",) * (len(self.order) + 1)
@@ -92,10 +93,10 @@ def build_order(heaps: Heaps) -> tuple[BuildStep, ...]:
     ]
     names = _names(analysis)
     for cable in sorted(analysis.setup.cables, key=lambda each: each.output is None):
-        text = (
-            f"Plug the {cable.name} into the {names[cable.start]}, then into the {names[cable.end]}; lead it and tie it"
+        text = fact(
+            "build_order.plug_into_then_into_lead", cable=cable.name, start=names[cable.start], end=names[cable.end]
         )
-        steps.append(BuildStep(cable.start, text, "cable ties"))
+        steps.append(BuildStep(cable.start, text, fact("build_order.cable_ties")))
     return tuple(steps)
 
 
@@ -107,10 +108,10 @@ def strip_order(heaps: Heaps) -> tuple[BuildStep, ...]:
     analysis = heaps.analysis
     names, steps, off = _names(analysis), [], False
     for cable in sorted(analysis.setup.cables, key=lambda each: each.output is not None):
-        text = f"Unplug the {cable.name} from the {names[cable.end]}, then from the {names[cable.start]}; untie it"
+        text = fact("build_order.unplug_then_untie", cable=cable.name, end=names[cable.end], start=names[cable.start])
         if cable.output is not None and not off:
-            text, off = f"Switch off. {text}", True
-        steps.append(BuildStep(cable.start, text, "by hand, cutter"))
+            text, off = fact("build_order.switch_off", text=text), True
+        steps.append(BuildStep(cable.start, text, fact("build_order.hand_cutter")))
     left = range(len(heaps.order) - 1, -1, -1)
     steps.extend(_step(analysis, heaps.order[count], heaps.rests[count], on=False) for count in left)
     return tuple(steps)
@@ -120,21 +121,23 @@ def _names(analysis: Analysis) -> dict[str, str]:
     return {key: part.name for key, part in zip(analysis.assembly.ids, analysis.assembly.parts, strict=True)}
 
 
-def _step(analysis: Analysis, placement_id: str, rests: str, *, on: bool) -> BuildStep:
+def _step(analysis: Analysis, placement_id: str, rests: Sayable, *, on: bool) -> BuildStep:
     """One part on, or off, in its own words."""
     assembly = analysis.assembly
     row = assembly.index[placement_id]
     part, seat = assembly.parts[row], assembly.seats[row]
     if seat is None:
-        return BuildStep(placement_id, f"{'Begin with' if on else 'That leaves'} the {part.name}", "", rests)
+        return BuildStep(
+            placement_id, fact("build_order.begin" if on else "build_order.leaves", part=part.name), "", rests
+        )
     how = mount_kind(seat.point.kind)
-    text = (how.on if on else how.off).format(x=part.name, y=assembly.parts[assembly.index[seat.parent]].name)
+    text = (how.on if on else how.off)(part.name, assembly.parts[assembly.index[seat.parent]].name)
     slide = analysis.setup.by_id[placement_id].slide_m
-    mark = "" if seat.track is None else seat.track.reads(slide, analysis.display)
+    mark = "" if seat.track is None else seat.track.reads(slide)
     if not on:
-        text += f" (note its mark: {mark})" if mark else ""
+        text = fact("build_order.note_mark", step=text, mark=mark) if mark else text
         return BuildStep(placement_id, text, how.tool, rests)
-    text += f" ({how.label}{f', {mark}' if mark else ''})"
+    text = fact("build_order.by_mount", step=text, by=listed((how.label, mark)))
     if part.kind == "lens" and any(each.kind == "lens-support" for each in assembly.parts):
-        text += "; keep a hand under its barrel until the support is there"
+        text = fact("build_order.keep_hand_under_barrel_until", step=text)
     return BuildStep(placement_id, text, how.tool, rests)

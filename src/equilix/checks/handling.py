@@ -6,7 +6,7 @@ from collections.abc import Iterator, Mapping
 
 from equilix.analysis import Analysis
 from equilix.checks.rules import THUMB, Check, level_of, rule
-from equilix.units import angle, mass
+from equilix.facts import angle, fact, mass
 
 
 def handle(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
@@ -16,13 +16,13 @@ def handle(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         if abs(place.axis[2]) > 0.5 or place.grip.surface != "smooth":
             continue
         share = analysis.mass.mass_kg / allowed
-        weighs = mass(analysis.mass.mass_kg, analysis.display)
-        said = f"smooth, under {weighs}; trusted up to {mass(allowed, analysis.display)}"
-        todo = "Wrap it, or take one of rubber." if share > 1 else ""
+        weighs = mass(analysis.mass.mass_kg)
+        said = fact("handling.smooth_under_trusted_up", weighs=weighs, allowed=mass(allowed))
+        todo = fact("handling.wrap_or_take_one_rubber") if share > 1 else ""
         yield Check(
             "handle",
             place.placement,
-            f"The {analysis.carried.named(place.placement)}",
+            fact("handling.the", part=analysis.carried.named(place.placement)),
             said,
             share,
             todo,
@@ -41,21 +41,21 @@ def table(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         yield Check(
             "table",
             root,
-            "Put down on a table",
-            "does not stand as it is",
+            fact("handling.put_down_table"),
+            fact("handling.does_not_stand"),
             None,
-            "Lay it down as it comes to rest, with a hand on it.",
+            fact("handling.lay_down_comes_rest_hand"),
             THUMB,
             "mind",
         )
         return
     share = least / max(standing.least_rad, 1e-6)
-    todo = "Hold it, or put it down another way." if share > 1 else ""
+    todo = fact("handling.hold_or_put_down_another") if share > 1 else ""
     yield Check(
         "table",
         root,
-        "Put down on a table",
-        f"tips at {angle(standing.least_rad)}",
+        fact("handling.put_down_table"),
+        fact("handling.tips", least=angle(standing.least_rad)),
         share,
         todo,
         THUMB,

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from equilix.analysis import Analysis
 from equilix.checks.rules import THUMB, Check, level_of, rule
 from equilix.constants import STANDARD_GRAVITY_M_S2
-from equilix.units import apart, force, torque
+from equilix.facts import apart, fact, force, torque
 
 Array = NDArray[np.float64]
 
@@ -24,7 +24,7 @@ def lens_mount(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check
     A support under the barrel pushes up with what takes the moment away, but with no more than the weight of the
     lens: further back than the CG of the lens it leaves some.
     """
-    assembly, unit = analysis.assembly, analysis.display
+    assembly = analysis.assembly
     first, last = rule(rules, "lens_mount_nm"), rule(rules, "lens_mount_stop_nm")
     for row, placement_id in enumerate(assembly.ids):
         seat = assembly.seats[row]
@@ -40,21 +40,28 @@ def lens_mount(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check
         support = _support_under(analysis, ids, at)
         if support is None:
             left = moment
-            hangs, flagged = apart(left, first, lambda nm, more: torque(nm, unit, more))
-            how = f"without a support; flagged above {flagged}"
-            todo = "Put a lens support under the barrel."
+            hangs, flagged = apart(left, first, "torque")
+            how = fact("lens_mount.without_support_flagged_above", flagged=flagged)
+            todo = fact("lens_mount.put_lens_support_under_barrel")
         else:
             name, lever = support
             takes = min(moment / lever, weight)
             left = max(moment - takes * lever, 0.0)
-            hangs = torque(left, unit)
-            how = f"of {torque(moment, unit)}; the {name} takes {force(takes, unit)}"
-            todo = "Slide the support further to the front."
+            hangs = torque(left)
+            how = fact("lens_mount.takes", moment=torque(moment), name=name, takes=force(takes))
+            todo = fact("lens_mount.slide_support_further_front")
         level = level_of(left, stop_at=last, mind_at=first)
-        said = f"{hangs} hang from it {how}"
+        said = fact("lens_mount.hang", hangs=hangs, how=how)
         yield Check(
-            "lens-mount", placement_id, "Lens mount", said, left / last, "" if level == "fine" else todo, THUMB, level
-        )  # fmt: skip
+            "lens-mount",
+            placement_id,
+            fact("lens_mount.lens_mount"),
+            said,
+            left / last,
+            "" if level == "fine" else todo,
+            THUMB,
+            level,
+        )
 
 
 def _support_under(analysis: Analysis, front: tuple[str, ...], mount: Array) -> tuple[str, float] | None:

@@ -7,8 +7,8 @@ from typing import Final
 
 from equilix.analysis import Analysis
 from equilix.checks.rules import THUMB, Check, level_of, rule
+from equilix.facts import fact, mass, number
 from equilix.kit.materials import SOFTENS_C
-from equilix.units import mass
 
 ROOM_C: Final = 20.0
 
@@ -22,14 +22,27 @@ def plastics(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
             continue
         share = max(hot - ROOM_C, 0.0) / (softens - ROOM_C)
         level = level_of(share, mind_at=1.0)
-        said = f"{part.material} softens near {softens:.0f} °C; a car in the sun has {hot:.0f} °C"
-        todo = "" if level == "fine" else "Print it in a plastic that stands more, or do not leave it in the car."
-        yield Check("plastic", placement_id, f"Printed: {part.name}", said, share, todo, "from memory", level)
+        said = fact(
+            "printed.softens_near_c_car_sun",
+            material=fact(f"material.{part.material}"),
+            softens=number(softens),
+            hot=number(hot),
+        )
+        todo = "" if level == "fine" else fact("printed.print_plastic_stands_more_or")
+        yield Check(
+            "plastic",
+            placement_id,
+            fact("printed.printed", part=part.name),
+            said,
+            share,
+            todo,
+            fact("printed.memory"),
+            level,
+        )
         above = [each for each in analysis.setup.subtree(placement_id) if each != placement_id]
         carried = float(sum(analysis.assembly.masses_kg[analysis.assembly.index[each]] for each in above))
         level = level_of(carried / most, stop_at=3.0, mind_at=1.0)
-        unit = analysis.display
-        said = f"carries {mass(carried, unit)}; low-stress places only, up to {mass(most, unit)}"
-        todo = "" if level == "fine" else "Take a metal one here; keep printed parts for light things."
-        title = f"On the printed {part.name}"
+        said = fact("printed.carries_low_stress_places_only", carried=mass(carried), most=mass(most))
+        todo = "" if level == "fine" else fact("printed.take_metal_one_here_keep")
+        title = fact("printed.printed_2", part=part.name)
         yield Check("printed-load", placement_id, title, said, carried / most, todo, THUMB, level)

@@ -9,11 +9,11 @@ import numpy as np
 from equilix.analysis import Analysis
 from equilix.checks.rules import Check, Level, level_of
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.facts import Sayable, apart, fact
 from equilix.keys import hand_key
-from equilix.units import apart, mass, torque
 
 
-def _rated(share: float, warning: str) -> Level:
+def _rated(share: float, warning: Sayable) -> Level:
     return "stop" if warning else level_of(share, mind_at=0.9)
 
 
@@ -29,7 +29,7 @@ def ratings(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
                 figure.said,
                 figure.value,
                 figure.warning,
-                "maker’s rating",
+                fact("rated.makers_rating"),
                 _rated(figure.value, figure.warning),
             )
         if figure.key == "payload_kg":
@@ -39,11 +39,11 @@ def ratings(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
             yield Check(
                 "rating",
                 analysis.assembly.ids[0],
-                "Payload of the gimbal",
+                fact("rated.payload_gimbal"),
                 figure.said,
                 share,
                 figure.warning,
-                "maker’s rating",
+                fact("rated.makers_rating"),
                 level_of(share, mind_at=0.9),
             )
 
@@ -51,7 +51,7 @@ def ratings(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
 def clamps(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
     """Rosettes, plates and clamps against their makers' ratings, where they were entered."""
     del rules
-    assembly, unit = analysis.assembly, analysis.display
+    assembly = analysis.assembly
     held = {each.placement: each.arm for each in analysis.arms if each.arm.reached}
     for row, placement_id in enumerate(assembly.ids):
         seat = assembly.seats[row]
@@ -61,10 +61,18 @@ def clamps(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         stack = assembly.mass_properties(analysis.setup.subtree(placement_id))
         if seat.point.most_kg is not None:
             share = stack.mass_kg / seat.point.most_kg
-            said = " of ".join(apart(stack.mass_kg, seat.point.most_kg, lambda kg, more: mass(kg, unit, more)))
-            todo = "Take a stronger one, or less load." if share > 1 else ""
+            weighs, most = apart(stack.mass_kg, seat.point.most_kg, "mass")
+            said = fact("rated.of", load=weighs, most=most)
+            todo = fact("rated.take_stronger_one_or_less") if share > 1 else ""
             yield Check(
-                "clamp", placement_id, f"Under the {part.name}", said, share, todo, "maker’s rating", level_of(share)
+                "clamp",
+                placement_id,
+                fact("rated.under", part=part.name),
+                said,
+                share,
+                todo,
+                fact("rated.makers_rating"),
+                level_of(share),
             )
         if seat.point.most_nm is not None:
             at, frame = assembly.point_pose(seat.parent, seat.point)
@@ -74,16 +82,16 @@ def clamps(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
                 pull = pull + np.cross(arm.hand_m - at, analysis.holding.force_of(hand_key(arm.side)))
             turning = abs(float(pull @ frame[:, 2]))
             share = turning / seat.point.most_nm
-            shown = apart(turning, seat.point.most_nm, lambda nm, more: torque(nm, unit, more))
-            said = f"{' of '.join(shown)} against turning"
-            todo = "Shorten the arm, or take a larger rosette." if share > 1 else ""
+            load, most = apart(turning, seat.point.most_nm, "torque")
+            said = fact("rated.against_turning", load=load, most=most)
+            todo = fact("rated.shorten_arm_or_take_larger") if share > 1 else ""
             yield Check(
                 "clamp",
                 placement_id,
-                f"Turning of the {part.name}",
+                fact("rated.turning", part=part.name),
                 said,
                 share,
                 todo,
-                "maker’s rating",
+                fact("rated.makers_rating"),
                 level_of(share),
             )

@@ -11,9 +11,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
+from equilix.facts import Sayable, angle, fact, listed
 from equilix.mechanics.tipping import Standing, faces_to_lie_on, standing
 from equilix.rig.kinematics import payload_ids
-from equilix.units import angle
 
 Array = NDArray[np.float64]
 
@@ -41,7 +41,7 @@ class Rest:
     """How a heap of parts rests: the least tip angle, rad; infinite where it is held by a head; what is said."""
 
     least_rad: float
-    said: str
+    said: Sayable
 
 
 def rest(analysis: Analysis, ids: Sequence[str], enough_rad: float) -> Rest:
@@ -51,21 +51,21 @@ def rest(analysis: Analysis, ids: Sequence[str], enough_rad: float) -> Rest:
     """
     assembly = analysis.assembly
     if analysis.way.stays_up and set(ids) - set(payload_ids(assembly)):
-        return Rest(math.inf, "Rests on the head, drag locked.")
+        return Rest(math.inf, fact("resting.rests_head_drag_locked"))
     points, rows = assembly.corners_m
     mine = np.isin(rows, [assembly.index[each] for each in ids])
     cg = assembly.mass_properties(tuple(ids)).cg_m
     upright = standing(points[mine], cg)
     if upright.least_rad >= enough_rad:
-        return Rest(upright.least_rad, "Stands by itself.")
+        return Rest(upright.least_rad, fact("resting.stands_itself"))
     for face in faces_to_lie_on(points[mine], cg):
         touching = [assembly.parts[row] for row in dict.fromkeys(rows[mine][face.touching].tolist())]
         if face.leaning_rad > MOST_LEAN_RAD or any(part.kind in FRAGILE for part in touching):
             continue
         if face.least_tip_rad >= enough_rad:
             names = list(dict.fromkeys(part.name for part in touching))
-            return Rest(upright.least_rad, f"{_tips(upright)}: let it lie on the {_listed(names)}.")
-    return Rest(upright.least_rad, f"{_tips(upright)}: hold it, or lay it on something soft.")
+            return Rest(upright.least_rad, fact("resting.let_lie", tips=_tips(upright), on=listed(names, "and")))
+    return Rest(upright.least_rad, fact("resting.hold_or_lay_something_soft", tips=_tips(upright)))
 
 
 def stands_rad(analysis: Analysis, ids: Sequence[str]) -> float:
@@ -75,14 +75,10 @@ def stands_rad(analysis: Analysis, ids: Sequence[str]) -> float:
     return standing(points[mine], analysis.assembly.mass_properties(tuple(ids)).cg_m).least_rad
 
 
-def _tips(found: Standing) -> str:
+def _tips(found: Standing) -> Sayable:
     side = min(_WAYS, key=lambda way: found.towards_rad(np.array(_WAYS[way])))
     if not found.stands:
         worst = min(found.edges, key=lambda edge: edge.tip_rad).outward
         side = max(_WAYS, key=lambda way: float(worst @ np.array(_WAYS[way])))
-        return f"Falls over to the {side}"
-    return f"Tips to the {side} at {angle(found.least_rad)}"
-
-
-def _listed(names: list[str]) -> str:
-    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
+        return fact("resting.falls_over", side=fact(f"side.{side}"))
+    return fact("resting.tips", side=fact(f"side.{side}"), least=angle(found.least_rad))

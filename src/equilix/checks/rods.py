@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from equilix.analysis import Analysis
 from equilix.checks.rules import THUMB, Check, Level, rule
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.facts import fact, fine_length, length, mass, number
 from equilix.kit.solids import AXES, Tube
 from equilix.mechanics.beams import (
     STIFFNESS_PA,
@@ -20,7 +21,6 @@ from equilix.mechanics.beams import (
     slopes_rad,
     tube_area_moment_m4,
 )
-from equilix.units import M_PER_IN, Display, length, mass
 
 Array = NDArray[np.float64]
 
@@ -30,7 +30,7 @@ PIECES = 8
 
 def rods(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
     """Each end of each pair of rods that carries something, as cantilevers from the socket."""
-    assembly, unit = analysis.assembly, analysis.display
+    assembly = analysis.assembly
     for row, placement_id in enumerate(assembly.ids):
         part, seat = assembly.parts[row], assembly.seats[row]
         tubes = [solid for solid in part.solids if isinstance(solid, Tube)]
@@ -58,20 +58,29 @@ def rods(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
             strain = rule(rules, "screw_factor") * stress / YIELD_PA[material]
             share = max(sag / rule(rules, "rod_sag_m"), strain, rule(rules, "rod_frequency_hz") / hertz)
             at = float(masses @ places / masses.sum())
-            way = "in front of" if (sign * axis)[0] > 0 else "behind"
-            said = (
-                f"{mass(float(masses.sum()), unit)} {length(at, unit)} {way} the socket: sags {_fine(sag, unit)}, "
-                f"its end dips {np.degrees(dips):.2f}°, {stress / 1e6:.0f} MPa, bounces at {hertz:.0f} Hz"
+            way = fact("way.in_front_of") if (sign * axis)[0] > 0 else fact("way.behind")
+            said = fact(
+                "rods.socket_sags_end_dips_mpa",
+                load=mass(float(masses.sum())),
+                at=length(at),
+                way=way,
+                sag=fine_length(sag),
+                dips=number(np.degrees(dips), 2),
+                stress=number(stress / 1000000.0),
+                hertz=number(hertz),
             )
             level: Level = "stop" if strain > 1 else "mind" if share > 1 else "fine"
-            todo = "" if level == "fine" else "Clamp it nearer to the socket, or take stiffer rods."
+            todo = "" if level == "fine" else fact("rods.clamp_nearer_socket_or_take")
             yield Check(
-                "rods", placement_id, part.name, said, share, todo, f"beam formula, {material}; {THUMB}", level
-            )  # fmt: skip
-
-
-def _fine(m: float, unit: Display) -> str:
-    return f"{m / M_PER_IN:.3f} in" if unit == "us" else f"{1000 * m:.1f} mm"
+                "rods",
+                placement_id,
+                part.name,
+                said,
+                share,
+                todo,
+                fact("rods.beam_formula", material=fact(f"material.{material}"), thumb=THUMB),
+                level,
+            )
 
 
 def _loads(analysis: Analysis, rods_id: str, outward: Array, socket: Array) -> tuple[Array, Array]:

@@ -9,11 +9,11 @@ from typing import Final
 from equilix.analysis import Analysis
 from equilix.body.operators import segments
 from equilix.checks.rules import THUMB, Check
+from equilix.facts import NOTHING, Sayable, angle, fact, length, listed, stature
 from equilix.kit.carriers import Harness
 from equilix.rig.clearance import in_room, overlaps
-from equilix.units import angle, length, stature
 
-SHAPES: Final = "from the parts’ shapes"
+SHAPES: Final = fact("room.parts_shapes")
 TOUCHES_LENS: Final = {"lens-support", "follow-focus", "motor"}
 """Kinds that are meant to touch the barrel."""
 GO_THROUGH: Final = {"rods", "sled-post", "sled-gimbal"}
@@ -30,14 +30,15 @@ def keep_free(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]
         for room in part.keeps_free:
             hits = in_room(assembly, row, room)
             names = list(dict.fromkeys(assembly.parts[hit].name for hit in hits))
-            at, said, todo = row, "free to open", ""
+            at = row
+            said: Sayable = fact("room.free_open")
+            todo: Sayable = NOTHING
             if names:
-                at, todo = hits[0], "Mount it elsewhere, or turn it."
-                said = (
-                    f"the {' and the '.join(names)} {'is' if len(names) == 1 else 'are'} in the way of what opens there"
-                )
+                at = hits[0]
+                todo = fact("room.mount_elsewhere_or_turn")
+                said = fact("room.in_way", parts=listed(names), number=len(names))
             yield Check(
-                "room", assembly.ids[at], f"Room beside the {part.name}", said, None, todo, SHAPES,
+                "room", assembly.ids[at], fact("room.room_beside", part=part.name), said, None, todo, SHAPES,
                 "stop" if names else "fine",
             )  # fmt: skip
 
@@ -52,10 +53,10 @@ def struck(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         yield Check(
             "struck",
             first,
-            "Runs into each other",
-            f"the {names[0]} and the {names[1]} take the same room",
+            fact("room.runs_into_each_other"),
+            fact("room.take_same_room", first=names[0], second=names[1]),
             None,
-            "Slide, turn or mount one of them elsewhere.",
+            fact("room.slide_turn_or_mount_one"),
             SHAPES,
             "mind",
         )
@@ -63,10 +64,10 @@ def struck(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         yield Check(
             "struck",
             found[0][0],
-            "Runs into each other",
-            f"more than {MOST_STRUCK} pairs of parts take the same room",
+            fact("room.runs_into_each_other"),
+            fact("room.more_pairs_parts_take_same", most_struck=MOST_STRUCK),
             None,
-            "Check the sizes of the parts and where they are mounted.",
+            fact("room.check_sizes_parts_where_they"),
             SHAPES,
             "mind",
         )
@@ -84,14 +85,14 @@ def swings(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
     for axis, found in zip(analysis.drives.axes, analysis.drives.swings, strict=True):
         if found is not None and found.strikes_rad is not None:
             turning, standing = analysis.carried.named(found.turning), analysis.carried.named(found.standing)
-            said = f"the {turning} strikes the {standing} at {angle(found.strikes_rad)}"
+            said = fact("room.strikes", turning=turning, standing=standing, strikes=angle(found.strikes_rad))
             yield Check(
                 "swing",
                 found.turning,
-                f"Swing about {axis.joint.name}",
+                fact("room.swing_about", axis=fact(f"axis.{axis.joint.name}")),
                 said,
                 None,
-                "Slide it nearer to the axis, or limit the range.",
+                fact("room.slide_nearer_axis_or_limit"),
                 SHAPES,
                 "mind",
             )
@@ -104,10 +105,10 @@ def pinches(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         yield Check(
             "pinch",
             analysis.drives.axes[0].child,
-            "Motors of the gimbal",
-            "arms turn by themselves when switched on",
+            fact("room.motors_gimbal"),
+            fact("room.arms_turn_themselves_when_switched"),
             None,
-            "Fingers clear of the arms before the motors start.",
+            fact("room.fingers_clear_arms_before_motors"),
             THUMB,
             "mind",
         )
@@ -120,10 +121,10 @@ def pinches(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         yield Check(
             "pinch",
             names[0],
-            "Rosettes",
-            "a loose handle drops and pinches",
+            fact("room.rosettes"),
+            fact("room.loose_handle_drops_pinches"),
             None,
-            "Hold the handle while the rosette is open.",
+            fact("room.hold_handle_while_rosette_open"),
             THUMB,
             "fine",
         )
@@ -141,14 +142,13 @@ def bare_arm(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         return
     end = segments(analysis.operator).shoulder_height_m + arm.above_m
     low, high = HEAD_HEIGHTS_M
-    unit = analysis.display
-    said = f"unhooked, the bare arm swings {length(arm.boom_m, unit)} out at a height of {stature(end, unit)}"
+    said = fact("room.unhooked_bare_arm_swings_out", boom=length(arm.boom_m), end=stature(end))
     near = low <= end <= high
-    todo = "That is where heads are: hold the arm while hooking and unhooking." if near else ""
+    todo = fact("room.where_heads_hold_arm_while") if near else ""
     yield Check(
         "swing",
         analysis.assembly.ids[0],
-        "Bare arm of the harness",
+        fact("room.bare_arm_harness"),
         said,
         None,
         todo,

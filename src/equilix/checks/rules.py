@@ -8,10 +8,11 @@ from typing import Final, Literal
 
 from equilix.carry.conditions import TARGET_SHARE
 from equilix.carry.shoulder import MOST_TARGET_M
+from equilix.facts import Sayable, fact, percent
 from equilix.units import Quantity
 
 Level = Literal["stop", "mind", "fine"]
-THUMB: Final = "rule of thumb"
+THUMB: Final = fact("rules.rule_thumb")
 """The source of what is common practice."""
 ORDER: Final[dict[Level, int]] = {"stop": 0, "mind": 1, "fine": 2}
 
@@ -25,49 +26,53 @@ class Check:
 
     key: str
     placement: str
-    title: str
-    said: str
+    title: Sayable
+    said: Sayable
     share: float | None
-    todo: str
-    source: str
+    todo: Sayable
+    source: Sayable
     level: Level
 
     @property
-    def in_hand(self) -> str:
+    def in_hand(self) -> Sayable:
         """How much is left of what is allowed: '40% in hand', '12% too much'; empty where nothing is measured."""
         if self.share is None:
             return ""
-        return f"{1 - self.share:.0%} in hand" if self.share <= 1 else f"{self.share - 1:.0%} too much"
+        return (
+            fact("rules.hand", what=percent(1 - self.share))
+            if self.share <= 1
+            else fact("rules.too_much", share=percent(self.share - 1))
+        )
 
 
 @dataclass(frozen=True, slots=True)
 class Rule:
     """A rule of thumb: its words, quantity and usual value (SI); common practice, no source."""
 
-    label: str
+    label: Sayable
     quantity: Quantity
     value: float
 
 
 RULES: Final[dict[str, Rule]] = {
-    "lens_mount_nm": Rule("Lens mount without a support: flagged above", "torque", 1.5),
-    "lens_mount_stop_nm": Rule("Lens mount without a support: not above", "torque", 3.0),
-    "rod_sag_m": Rule("Rods may sag by", "length", 0.002),
-    "rod_frequency_hz": Rule("Rods should not bounce below, Hz", "number", 15.0),
-    "screw_factor": Rule("Screws and rods: stronger than their load by", "number", 5.0),
-    "thread_m": Rule("A camera screw holds in a thread for", "length", 0.0045),
-    "insert_n": Rule("A brass insert is pulled out of plastic by", "force", 500.0),
-    "printed_kg": Rule("A printed part carries up to", "mass", 0.5),
-    "smooth_handle_kg": Rule("A smooth handle carries up to", "mass", 3.0),
-    "tip_rad": Rule("Should not tip on a table below", "angle", 0.1745),
-    "view_nearest_m": Rule("A screen not nearer to the eye than", "length", 0.22),
-    "view_farthest_m": Rule("A screen not farther than", "length", 0.75),
-    "target_share": Rule("Plans aim within this share of the tolerance", "number", round(TARGET_SHARE, 3)),
-    "target_shoulder_m": Rule("On the shoulder, and within", "length", MOST_TARGET_M),
-    "day_h": Rule("A working day, h", "number", 8.0),
-    "charger_w": Rule("A charger gives", "power", 60.0),
-    "chargers": Rule("Chargers for the night", "number", 2.0),
-    "car_celsius": Rule("A car in the sun, °C", "number", 70.0),
+    "lens_mount_nm": Rule(fact("rules.lens_mount_without_support_flagged"), "torque", 1.5),
+    "lens_mount_stop_nm": Rule(fact("rules.lens_mount_without_support_not"), "torque", 3.0),
+    "rod_sag_m": Rule(fact("rules.rods_may_sag"), "length", 0.002),
+    "rod_frequency_hz": Rule(fact("rules.rods_should_not_bounce_below"), "number", 15.0),
+    "screw_factor": Rule(fact("rules.screws_rods_stronger_their_load"), "number", 5.0),
+    "thread_m": Rule(fact("rules.camera_screw_holds_thread"), "length", 0.0045),
+    "insert_n": Rule(fact("rules.brass_insert_pulled_out_plastic"), "force", 500.0),
+    "printed_kg": Rule(fact("rules.printed_part_carries_up"), "mass", 0.5),
+    "smooth_handle_kg": Rule(fact("rules.smooth_handle_carries_up"), "mass", 3.0),
+    "tip_rad": Rule(fact("rules.should_not_tip_table_below"), "angle", 0.1745),
+    "view_nearest_m": Rule(fact("rules.screen_not_nearer_eye"), "length", 0.22),
+    "view_farthest_m": Rule(fact("rules.screen_not_farther"), "length", 0.75),
+    "target_share": Rule(fact("rules.plans_aim_within_share_tolerance"), "number", round(TARGET_SHARE, 3)),
+    "target_shoulder_m": Rule(fact("rules.shoulder_within"), "length", MOST_TARGET_M),
+    "day_h": Rule(fact("rules.working_day_h"), "number", 8.0),
+    "charger_w": Rule(fact("rules.charger_gives"), "power", 60.0),
+    "chargers": Rule(fact("rules.chargers_night"), "number", 2.0),
+    "car_celsius": Rule(fact("rules.car_sun_c"), "number", 70.0),
 }
 
 

@@ -9,12 +9,12 @@ import numpy as np
 from equilix.analysis import Analysis
 from equilix.checks.rules import THUMB, Check, level_of, rule
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.facts import Sayable, fact, force, length, mass
 from equilix.kit.materials import SOFTENS_C
 from equilix.kit.parts import Part
 from equilix.mechanics.beams import YIELD_PA
 from equilix.mechanics.fasteners import THREADS, screw_load_n, shear_pa
 from equilix.rig.seats import Seat
-from equilix.units import force, length, mass
 
 LONE_KG, LONE_M = 1.0, 0.03
 """A single small screw under more than this, further out than that, works loose by turning (rule of thumb)."""
@@ -22,7 +22,7 @@ LONE_KG, LONE_M = 1.0, 0.03
 
 def screws(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
     """Every screw that carries something: pried about the edge of the plate, handled at 3 g."""
-    assembly, unit = analysis.assembly, analysis.display
+    assembly = analysis.assembly
     for row, placement_id in enumerate(assembly.ids):
         seat = assembly.seats[row]
         if seat is None or seat.point.kind not in THREADS:
@@ -38,34 +38,40 @@ def screws(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         pull = screw_load_n(stack.mass_kg * STANDARD_GRAVITY_M_S2, overhang, lever, number)
         bears, weakest = bearing_n(seat, part, carrier, rules)
         share = rule(rules, "screw_factor") * pull / bears
-        said = (
-            f"{number} × {thread.name} under {mass(stack.mass_kg, unit)}, {length(overhang, unit)} out: "
-            f"{force(pull, unit)} each; {weakest} bears {force(bears, unit)}"
+        said = fact(
+            "screws.under_out_each_bears",
+            number=number,
+            thread=thread.name,
+            mass=mass(stack.mass_kg),
+            overhang=length(overhang),
+            pull=force(pull),
+            weakest=weakest,
+            bears=force(bears),
         )
         level = level_of(share)
-        todo = "Use two screws, a shorter lever or a larger thread." if level != "fine" else ""
+        todo = fact("screws.use_two_screws_shorter_lever") if level != "fine" else ""
         lone = number == 1 and stack.mass_kg > LONE_KG and overhang > LONE_M and seat.point.kind == "screw14"
         if lone and level == "fine":
-            level, todo = "mind", "One screw does not resist turning: use two, or a plate with a lip."
-        source = "stress and shear areas of ASME B1.1, A2-70; handling 3 g and factor: " + THUMB
-        yield Check("screw", placement_id, f"Screw under the {part.name}", said, share, todo, source, level)
+            level, todo = "mind", fact("screws.one_screw_does_not_resist")
+        source = fact("screws.stress_shear_areas_asme_b1", thumb=THUMB)
+        yield Check("screw", placement_id, fact("screws.screw_under", part=part.name), said, share, todo, source, level)
 
 
-def bearing_n(seat: Seat, part: Part, carrier: Part, rules: Mapping[str, float]) -> tuple[float, str]:
+def bearing_n(seat: Seat, part: Part, carrier: Part, rules: Mapping[str, float]) -> tuple[float, Sayable]:
     """What one screw of a seat bears, N, and what gives way first: screw, thread, or insert of a printed part."""
     thread = THREADS[seat.point.kind]
     given = [point.thread_m for point in (seat.point, seat.by) if point.thread_m is not None]
     engaged = min(given, default=rule(rules, "thread_m"))
     own = thread.screw_shear_area_m2(engaged) * shear_pa(YIELD_PA["steel"])
-    found = [(thread.proof_n, "the screw"), (own, "the screw’s own thread")]
+    found = [(thread.proof_n, fact("screws.screw")), (own, fact("screws.screws_own_thread"))]
     for point, each in ((seat.point, carrier), (seat.by, part)):
         if each.material in SOFTENS_C:
             rated = point.insert_n if point.insert_n is not None else rule(rules, "insert_n")
-            found.append((rated, f"the insert in the printed {each.name}"))
+            found.append((rated, fact("screws.insert_printed", part=each.name)))
         elif each.material in YIELD_PA:
             held = thread.nut_shear_area_m2(engaged) * shear_pa(YIELD_PA[each.material])
-            found.append((held, f"the thread in the {each.material} of the {each.name}"))
+            found.append((held, fact("screws.thread", material=fact(f"material.{each.material}"), part=each.name)))
     if len(found) == 2:
         held = thread.nut_shear_area_m2(engaged) * shear_pa(YIELD_PA["aluminium"])
-        found.append((held, "the thread in aluminium"))
+        found.append((held, fact("screws.thread_aluminium")))
     return min(found, key=lambda each: each[0])

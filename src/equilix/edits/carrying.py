@@ -11,12 +11,12 @@ from equilix.carry import WAYS
 from equilix.document import Document
 from equilix.edits.rigging import placement_of, refused_by, setup_of
 from equilix.errors import Refused
+from equilix.facts import Sayable, fact, general, listed, mass
 from equilix.faults import setup_faults
 from equilix.kit.catalogue import free_id
 from equilix.kit.parts import Part
 from equilix.rig.seats import seat_of
 from equilix.rig.setups import Cable, Placement, Pose, Setup
-from equilix.units import mass
 
 
 def _changed(document: Document, setup_id: str, **updates: Any) -> Document:
@@ -27,7 +27,7 @@ def _changed(document: Document, setup_id: str, **updates: Any) -> Document:
         raise refused_by(error) from error
     faults = setup_faults(new, document.parts_by_id)
     if faults:
-        raise Refused(f"{faults[0].place}: {faults[0].problem}", faults[0].todo)
+        raise Refused(fact("error.at", place=faults[0].place, problem=faults[0].problem), faults[0].todo)
     return document.with_setup(new)
 
 
@@ -40,7 +40,7 @@ def bearers(document: Document, carry: str) -> list[Part]:
 def choose_way(document: Document, setup_id: str, carry: str) -> Document:
     """Carry a setup another way; its parts stay. What can bear it so is taken from the kit, the first that is owned."""
     if carry not in WAYS:
-        raise Refused(f"“{carry}” is no way of carrying", f"Allowed are: {', '.join(WAYS)}")
+        raise Refused(fact("carrying.no_way_carrying", carry=carry), fact("carrying.allowed", list=listed(WAYS)))
     setup = setup_of(document, setup_id)
     there = bearers(document, carry)
     ids = [part.id for part in there]
@@ -57,7 +57,8 @@ def choose_bearer(document: Document, setup_id: str, part_id: str | None) -> Doc
     setup = setup_of(document, setup_id)
     if part_id is not None and part_id not in {part.id for part in bearers(document, setup.carry)}:
         raise Refused(
-            f"“{part_id}” cannot bear a rig {WAYS[setup.carry].phrase}", "Name an arm, harness or tripod for it"
+            fact("carrying.cannot_bear_rig", part_id=part_id, ways=WAYS[setup.carry].phrase),
+            fact("carrying.name_arm_harness_or_tripod"),
         )
     return _changed(document, setup_id, borne_by=part_id, setting=None)
 
@@ -66,9 +67,11 @@ def set_bearer(document: Document, setup_id: str, setting: float | None) -> Docu
     """Set its spring (turns) or counterbalance (step); None: set right for the load."""
     setup = setup_of(document, setup_id)
     if setting is not None and not math.isfinite(setting):
-        raise Refused(f"The setting cannot be {setting}", "A number of turns or a step is allowed")
+        raise Refused(
+            fact("carrying.setting_cannot", setting=general(setting)), fact("carrying.number_turns_or_step_allowed")
+        )
     if setup.borne_by is None and setting is not None:
-        raise Refused("Nothing bears this rig that could be set", "Choose an arm, a harness or a tripod first")
+        raise Refused(fact("carrying.nothing_bears_rig_could_set"), fact("carrying.choose_arm_harness_or_tripod"))
     return _changed(document, setup_id, setting=setting)
 
 
@@ -110,7 +113,7 @@ def add_cable(document: Document, setup_id: str, name: str, start: str, end: str
     placement_of(setup, start)
     placement_of(setup, end)
     if start == end:
-        raise Refused("A cable needs two ends", "Choose another part for its other end")
+        raise Refused(fact("carrying.cable_needs_two_ends"), fact("carrying.choose_another_part_other_end"))
     try:
         cable = Cable(id=free_id("cable", {each.id for each in setup.cables}), name=name, start=start, end=end)
     except ValidationError as error:
@@ -122,7 +125,7 @@ def remove_cable(document: Document, setup_id: str, cable_id: str) -> Document:
     """Take a cable off."""
     setup = setup_of(document, setup_id)
     if cable_id not in {cable.id for cable in setup.cables}:
-        raise Refused(f"There is no cable “{cable_id}” in “{setup.name}”", "Name one of this setup")
+        raise Refused(fact("carrying.no_cable", cable_id=cable_id, setup=setup.name), fact("carrying.name_one_setup"))
     return _changed(document, setup_id, cables=tuple(c for c in setup.cables if c.id != cable_id))
 
 
@@ -140,7 +143,7 @@ def fold_handles(document: Document, setup_id: str) -> Document:
         else:
             placements.append(placement)
     if not turned:
-        raise Refused("No handle of this rig sits on a rosette", "Only those can be turned up out of the way")
+        raise Refused(fact("carrying.no_handle_rig_sits_rosette"), fact("carrying.only_those_can_turned_up"))
     return _changed(document, setup_id, placements=tuple(placements))
 
 
@@ -163,7 +166,7 @@ def turn_gimbal_over(document: Document, setup_id: str) -> Document:
     parts = document.parts_by_id
     base = next((p for p in setup.placements if parts[p.part].drive is not None), None)
     if base is None or base.parent is not None:
-        raise Refused("There is no gimbal that is held by itself in this setup", "Build one, or take it off its mount")
+        raise Refused(fact("carrying.no_gimbal_held_itself_setup"), fact("carrying.build_one_or_take_off"))
     roll = [
         p.id
         for p in setup.placements
@@ -182,10 +185,10 @@ def turn_gimbal_over(document: Document, setup_id: str) -> Document:
     return _changed(document, setup_id, placements=tuple(placements))
 
 
-def bearer_words(document: Document, setup: Setup) -> str:
+def bearer_words(document: Document, setup: Setup) -> Sayable:
     """'spring arm, for 3 kg to 9 kg'; empty where nothing bears it."""
     part = document.parts_by_id.get(setup.borne_by or "")
     if part is None or part.carrier is None:
         return ""
-    carrier, unit = part.carrier, document.display
-    return f"{part.name}, for {mass(carrier.least_kg, unit)} to {mass(carrier.most_kg, unit)}"
+    carrier = part.carrier
+    return fact("carrying.for_to", part=part.name, least=mass(carrier.least_kg), most=mass(carrier.most_kg))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, Literal
 
 from pydantic import ValidationError
 
@@ -10,6 +10,7 @@ from equilix.body.operators import Operator
 from equilix.document import MOST_OPERATORS, MOST_PARTS, MOST_SETUPS, Document
 from equilix.edits.rigging import refused_by, setup_of
 from equilix.errors import Refused
+from equilix.facts import fact, listed
 from equilix.faults import setup_faults
 from equilix.kit.catalogue import free_id, make_part
 from equilix.kit.parts import Part
@@ -37,18 +38,26 @@ def add_part(
     return document.changed(parts=(*document.parts, part)), part_id
 
 
-def _room_for_one_more(what: str, count: int, most: int) -> None:
+def _room_for_one_more(what: Literal["parts", "operators", "setups"], count: int, most: int) -> None:
     if count >= most:
-        raise Refused(f"There are {count} {what} in this document", f"At most {most} are allowed", "Take one out first")
+        raise Refused(
+            fact("kit_edits.document", count=count, what=fact(f"document.{what}")),
+            fact("kit_edits.most_allowed", most=most),
+            fact("kit_edits.take_one_out_first"),
+        )
 
 
 def change_part(document: Document, part_id: str, **updates: Any) -> Document:
     """Change fields of a part, in every setup that uses it; not the id by which they know it."""
     if updates.get("id", part_id) != part_id:
-        raise Refused(f"The id of “{part_id}” cannot be changed", "Setups know it by that", "Give it another name")
+        raise Refused(
+            fact("kit_edits.id_cannot_changed", part_id=part_id),
+            fact("kit_edits.setups_know"),
+            fact("kit_edits.give_another_name"),
+        )
     old = document.parts_by_id.get(part_id)
     if old is None:
-        raise Refused(f"There is no part “{part_id}” in the kit", "Name one of the kit")
+        raise Refused(fact("kit_edits.no_part_kit", part_id=part_id), fact("kit_edits.name_one_kit"))
     try:
         new = old.changed(**updates)
     except ValidationError as error:
@@ -65,7 +74,7 @@ def change_grips(document: Document, part_id: str, **updates: Any) -> Document:
     """Change fields of every grip of a part: surface, contour, thickness."""
     part = document.parts_by_id.get(part_id)
     if part is None or not part.grips:
-        raise Refused(f"“{part_id}” has no grip", "Name a part with a handle")
+        raise Refused(fact("kit_edits.has_no_grip", part_id=part_id), fact("kit_edits.name_part_handle"))
     try:
         grips = tuple(grip.changed(**updates) for grip in part.grips)
     except ValidationError as error:
@@ -92,18 +101,20 @@ def _still_sound(document: Document, part: Part) -> None:
         if uses(setup, part.id):
             faults = setup_faults(setup, document.parts_by_id)
             if faults:
-                raise Refused(f"{faults[0].place}: {faults[0].problem}", faults[0].todo)
+                raise Refused(fact("error.at", place=faults[0].place, problem=faults[0].problem), faults[0].todo)
 
 
 def remove_part(document: Document, part_id: str) -> Document:
     """Take a part out of the kit. Refused while a setup uses it, or is borne by it."""
     part = document.parts_by_id.get(part_id)
     if part is None:
-        raise Refused(f"There is no part “{part_id}” in the kit", "Name one of the kit")
-    users = [f"“{setup.name}”" for setup in document.setups if uses(setup, part_id)]
+        raise Refused(fact("kit_edits.no_part_kit", part_id=part_id), fact("kit_edits.name_one_kit"))
+    users = [fact("common.quoted", what=setup.name) for setup in document.setups if uses(setup, part_id)]
     if users:
-        where = "Carry it another way there first" if part.carrier is not None else "Take it off there first"
-        raise Refused(f"“{part.name}” is used in {', '.join(users)}", where)
+        where = (
+            fact("kit_edits.carry_another_way_first") if part.carrier is not None else fact("kit_edits.take_off_first")
+        )
+        raise Refused(fact("kit_edits.used", part=part.name, list=listed(users)), where)
     left = tuple(part for part in document.parts if part.id != part_id)
     return document.changed(parts=left, readings=without(document.readings, part_id))
 
@@ -111,7 +122,7 @@ def remove_part(document: Document, part_id: str) -> Document:
 def add_setup(document: Document, name: str, like: str | None = None) -> tuple[Document, str]:
     """A new setup, empty or a copy of another, and open; returns its id too."""
     if any(setup.name.casefold() == name.strip().casefold() for setup in document.setups):
-        raise Refused(f"There is a setup “{name}” already", "Choose another name")
+        raise Refused(fact("kit_edits.setup_already", name=name), fact("kit_edits.choose_another_name"))
     setup_id = free_id(slug(name), document.setups_by_id)
     _room_for_one_more("setups", len(document.setups), MOST_SETUPS)
     try:
@@ -140,7 +151,7 @@ def open_setup(document: Document, setup_id: str) -> Document:
 def choose_operator(document: Document, setup_id: str, operator_id: str) -> Document:
     """Let another operator carry a setup."""
     if operator_id not in document.operators_by_id:
-        raise Refused(f"There is no operator “{operator_id}”", "Name one of this document")
+        raise Refused(fact("kit_edits.no_operator", operator_id=operator_id), fact("kit_edits.name_one_document"))
     return document.with_setup(setup_of(document, setup_id).changed(operator=operator_id))
 
 
@@ -148,7 +159,7 @@ def rename_setup(document: Document, setup_id: str, name: str) -> Document:
     """Give a setup another name. Refused where another setup has it."""
     setup = setup_of(document, setup_id)
     if any(s.id != setup_id and s.name.casefold() == name.strip().casefold() for s in document.setups):
-        raise Refused(f"There is a setup “{name}” already", "Choose another name")
+        raise Refused(fact("kit_edits.setup_already", name=name), fact("kit_edits.choose_another_name"))
     try:
         return document.with_setup(setup.changed(name=name))
     except ValidationError as error:
@@ -170,9 +181,13 @@ def add_operator(document: Document, setup_id: str, **fields: Any) -> Document:
 def change_operator(document: Document, operator_id: str, **updates: Any) -> Document:
     """Change what is known of an operator; not the id by which setups know them."""
     if updates.get("id", operator_id) != operator_id:
-        raise Refused(f"The id of “{operator_id}” cannot be changed", "Setups know it by that", "Change the name")
+        raise Refused(
+            fact("kit_edits.id_cannot_changed_2", operator_id=operator_id),
+            fact("kit_edits.setups_know"),
+            fact("kit_edits.change_name"),
+        )
     if operator_id not in document.operators_by_id:
-        raise Refused(f"There is no operator “{operator_id}”", "Name one of this document")
+        raise Refused(fact("kit_edits.no_operator", operator_id=operator_id), fact("kit_edits.name_one_document"))
     try:
         new = document.operators_by_id[operator_id].changed(**updates)
     except ValidationError as error:

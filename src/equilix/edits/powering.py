@@ -10,6 +10,7 @@ from equilix.checks.rules import RULES
 from equilix.document import Document
 from equilix.edits.rigging import placement_of, refused_by, setup_of
 from equilix.errors import Refused
+from equilix.facts import fact, general, listed
 from equilix.kit.catalogue import free_id
 from equilix.kit.electric import MODES
 from equilix.kit.parts import Part
@@ -39,12 +40,12 @@ def connect(document: Document, setup_id: str, source_id: str, device_id: str) -
     setup = setup_of(document, setup_id)
     source, device = (document.parts_by_id[placement_of(setup, each).part] for each in (source_id, device_id))
     if source_id == device_id:
-        raise Refused(f"The {source.name} cannot feed itself", "Drag the cable to another part")
+        raise Refused(fact("powering.cannot_feed_itself", source=source.name), fact("powering.drag_cable_another_part"))
     found = sockets(source, device)
     if found is None:
         raise Refused(
-            f"No cable goes from the {source.name} to the {device.name}",
-            "The one needs an output, the other an input", "Drag from a battery, a plate or a body",
+            fact("powering.no_cable_goes", source=source.name, device=device.name),
+            fact("powering.one_needs_output_other_input"), fact("powering.drag_battery_plate_or_body"),
         )  # fmt: skip
     output, socket, adapts = found
     kept = tuple(c for c in setup.cables if not (c.end == device_id and c.output is not None))
@@ -60,10 +61,12 @@ def connect(document: Document, setup_id: str, source_id: str, device_id: str) -
 def change_cable(document: Document, setup_id: str, cable_id: str, **updates: object) -> Document:
     """Change length, gauge or sockets of a cable; not its id."""
     if updates.get("id", cable_id) != cable_id:
-        raise Refused(f"The id of the cable “{cable_id}” cannot be changed", "Length, gauge, sockets, name can be")
+        raise Refused(
+            fact("powering.id_cable_cannot_changed", cable_id=cable_id), fact("powering.length_gauge_sockets_name_can")
+        )
     setup = setup_of(document, setup_id)
     if cable_id not in {cable.id for cable in setup.cables}:
-        raise Refused(f"There is no cable “{cable_id}” in “{setup.name}”", "Name one of this setup")
+        raise Refused(fact("powering.no_cable", cable_id=cable_id, setup=setup.name), fact("powering.name_one_setup"))
     try:
         cables = tuple(c.changed(**updates) if c.id == cable_id else c for c in setup.cables)
     except ValidationError as error:
@@ -74,22 +77,26 @@ def change_cable(document: Document, setup_id: str, cable_id: str, **updates: ob
 def set_mode(document: Document, setup_id: str, mode: str) -> Document:
     """Standby, record, or everything at full."""
     if mode not in MODES:
-        raise Refused(f"“{mode}” is no mode", f"Allowed are {', '.join(MODES)}")
+        raise Refused(fact("powering.no_mode", mode=mode), fact("powering.allowed", list=listed(MODES)))
     return document.with_setup(setup_of(document, setup_id).changed(mode=mode))
 
 
 def set_temperature(document: Document, setup_id: str, celsius: float) -> Document:
     """How cold the batteries are."""
     if not math.isfinite(celsius) or not -40 <= celsius <= 60:
-        raise Refused(f"{celsius:g} °C is no temperature for batteries", "From −40 °C to 60 °C is allowed")
+        raise Refused(
+            fact("powering.c_no_temperature_batteries", celsius=general(celsius)), fact("powering.40_c_60_c_allowed")
+        )
     return document.with_setup(setup_of(document, setup_id).changed(celsius=celsius))
 
 
 def set_rule(document: Document, key: str, value: float | None) -> Document:
     """Use another value for a rule of thumb, or the usual one again."""
     if key not in RULES:
-        raise Refused(f"There is no rule “{key}”", f"There are {', '.join(RULES)}")
+        raise Refused(fact("powering.no_rule", key=key), fact("powering.there_are", list=listed(RULES)))
     if value is not None and not (math.isfinite(value) and 0 < value <= 1e6):
-        raise Refused(f"{RULES[key].label}: {value} is not allowed", "A figure above 0 is")
+        raise Refused(
+            fact("powering.not_allowed", rules=RULES[key].label, value=general(value)), fact("powering.figure_above_0")
+        )
     rules = {k: v for k, v in document.rules.items() if k != key}
     return document.changed(rules=rules if value is None else {**rules, key: value})

@@ -11,6 +11,7 @@ from equilix.document import Document
 from equilix.edits.kit import change_part
 from equilix.edits.rigging import refused_by
 from equilix.errors import Refused
+from equilix.facts import Sayable, fact, listed
 from equilix.kit.carriers import Harness, SpringArm, TripodHead
 from equilix.kit.materials import SOFTENS_C
 from equilix.kit.mounts import MountPoint
@@ -27,7 +28,7 @@ class Rating:
     """One figure of a part: where it stands, its words, its quantity, its SI value (None: not known)."""
 
     key: str
-    label: str
+    label: Sayable
     quantity: Quantity
     value: float | None
 
@@ -39,32 +40,49 @@ def ratings(part: Part) -> tuple[Rating, ...]:
         if point.joint is not None:
             name, where = point.joint.name.capitalize(), f"joint/{point.name}"
             found += [
-                Rating(f"{where}/torque_nm", f"{name} motor, continuous", "torque", point.joint.torque_nm),
                 Rating(
-                    f"{where}/motor_constant_nm_per_sqrt_w", f"{name} motor constant, N·m/√W", "number",
+                    f"{where}/torque_nm", fact("ratings.motor_continuous", name=name), "torque", point.joint.torque_nm
+                ),
+                Rating(
+                    f"{where}/motor_constant_nm_per_sqrt_w",
+                    fact("ratings.motor_constant_n_m_w", name=name),
+                    "number",
                     point.joint.motor_constant_nm_per_sqrt_w,
                 ),
-                Rating(f"{where}/from_rad", f"{name} from", "angle", point.joint.from_rad),
-                Rating(f"{where}/to_rad", f"{name} to", "angle", point.joint.to_rad),
-            ]  # fmt: skip
+                Rating(f"{where}/from_rad", fact("ratings.from", name=name), "angle", point.joint.from_rad),
+                Rating(f"{where}/to_rad", fact("ratings.to", name=name), "angle", point.joint.to_rad),
+            ]
         elif point.kind in CLAMPS:
             found += [
-                Rating(f"point/{point.name}/most_kg", f"{point.name}: carries", "mass", point.most_kg),
-                Rating(f"point/{point.name}/most_nm", f"{point.name}: holds against turning", "torque", point.most_nm),
+                Rating(f"point/{point.name}/most_kg", fact("ratings.carries", point=point.name), "mass", point.most_kg),
+                Rating(
+                    f"point/{point.name}/most_nm",
+                    fact("ratings.holds_against_turning", point=point.name),
+                    "torque",
+                    point.most_nm,
+                ),
             ]
         elif point.kind in THREADS:
             found.append(
-                Rating(f"point/{point.name}/thread_m", f"{point.name}: screw holds for", "length", point.thread_m)
+                Rating(
+                    f"point/{point.name}/thread_m",
+                    fact("ratings.screw_holds", point=point.name),
+                    "length",
+                    point.thread_m,
+                )
             )
             if part.material in SOFTENS_C:
                 found.append(
                     Rating(
-                        f"point/{point.name}/insert_n", f"{point.name}: insert pulls out at", "force", point.insert_n
+                        f"point/{point.name}/insert_n",
+                        fact("ratings.insert_pulls_out", point=point.name),
+                        "force",
+                        point.insert_n,
                     )
                 )
     if part.drive is not None:
         found += [
-            Rating("drive/payload_kg", "Greatest payload", "mass", part.drive.payload_kg),
+            Rating("drive/payload_kg", fact("ratings.greatest_payload"), "mass", part.drive.payload_kg),
             Rating("drive/electronics_w", "Electronics", "power", part.drive.electronics_w),
             Rating("drive/battery_wh", "Battery", "energy", part.drive.battery_wh),
         ]
@@ -78,19 +96,21 @@ def _electric(part: Part) -> list[Rating]:
     found: list[Rating] = []
     if part.energy_wh <= 0:
         found += [
-            Rating("draw/standby", "Draws on standby", "power", electric.draw.standby),
-            Rating("draw/record", "Draws recording", "power", electric.draw.record),
-            Rating("draw/full", "Draws at full", "power", electric.draw.full),
+            Rating("draw/standby", fact("ratings.draws_standby"), "power", electric.draw.standby),
+            Rating("draw/record", fact("ratings.draws_recording"), "power", electric.draw.record),
+            Rating("draw/full", fact("ratings.draws_full"), "power", electric.draw.full),
         ]
     else:
         found += [
-            Rating("electric/volts", "Voltage, V", "number", electric.volts),
-            Rating("electric/most_a", "Greatest current, A", "number", electric.most_a),
-            Rating("electric/age", "Of its first capacity are left (0 to 1)", "number", electric.age),
+            Rating("electric/volts", fact("ratings.voltage_v"), "number", electric.volts),
+            Rating("electric/most_a", fact("ratings.greatest_current"), "number", electric.most_a),
+            Rating("electric/age", fact("ratings.first_capacity_left_0_1"), "number", electric.age),
         ]
     if electric.passes:
-        found.append(Rating("electric/most_a", "Greatest current through it, A", "number", electric.most_a))
-        found.append(Rating("electric/efficiency", "Efficiency of what passes (0 to 1)", "number", electric.efficiency))
+        found.append(Rating("electric/most_a", fact("ratings.greatest_current_through"), "number", electric.most_a))
+        found.append(
+            Rating("electric/efficiency", fact("ratings.efficiency_passes_0_1"), "number", electric.efficiency)
+        )
     return found
 
 
@@ -99,32 +119,34 @@ def _carrier(part: Part) -> list[Rating]:
     if carrier is None:
         return []
     found = [
-        Rating("carrier/least_kg", "Least load", "mass", carrier.least_kg),
-        Rating("carrier/most_kg", "Greatest load", "mass", carrier.most_kg),
+        Rating("carrier/least_kg", fact("ratings.least_load"), "mass", carrier.least_kg),
+        Rating("carrier/most_kg", fact("ratings.greatest_load"), "mass", carrier.most_kg),
     ]
     if isinstance(carrier, SpringArm | Harness):
         for k, which in enumerate(("First", "Second")):
             found += [
-                Rating(f"carrier/turns/{k}", f"{which} weighing, turns", "number", carrier.turns[k]),
-                Rating(f"carrier/lifts_kg/{k}", f"{which} weighing, floats", "mass", carrier.lifts_kg[k]),
+                Rating(f"carrier/turns/{k}", fact("ratings.weighing_turns", which=which), "number", carrier.turns[k]),
+                Rating(
+                    f"carrier/lifts_kg/{k}", fact("ratings.weighing_floats", which=which), "mass", carrier.lifts_kg[k]
+                ),
             ]
         found += [
-            Rating("carrier/stiffness_n_m", "Spring, N for each metre up or down", "number", carrier.stiffness_n_m),
-            Rating("carrier/damping_ratio", "Damping, of critical", "number", carrier.damping_ratio),
-            Rating("carrier/friction_n", "Stays where it is left below", "force", carrier.friction_n),
-            Rating("carrier/travel_m", "Travel, lowest to highest", "length", carrier.travel_m),
+            Rating("carrier/stiffness_n_m", fact("ratings.spring_n_each_metre_up"), "number", carrier.stiffness_n_m),
+            Rating("carrier/damping_ratio", fact("ratings.damping_critical"), "number", carrier.damping_ratio),
+            Rating("carrier/friction_n", fact("ratings.stays_where_left_below"), "force", carrier.friction_n),
+            Rating("carrier/travel_m", fact("ratings.travel_lowest_highest"), "length", carrier.travel_m),
         ]
     if isinstance(carrier, SpringArm):
-        found.append(Rating("carrier/reach_m", "Arm in front of the vest", "length", carrier.reach_m))
+        found.append(Rating("carrier/reach_m", fact("ratings.arm_front_vest"), "length", carrier.reach_m))
     if isinstance(carrier, Harness):
-        found.append(Rating("carrier/boom_m", "Boom in front of the hips", "length", carrier.boom_m))
+        found.append(Rating("carrier/boom_m", fact("ratings.boom_front_hips"), "length", carrier.boom_m))
     if isinstance(carrier, TripodHead):
         found += [
-            Rating("carrier/height_m", "Height of the head", "length", carrier.height_m),
-            Rating("carrier/foot_radius_m", "Middle to a foot", "length", carrier.foot_radius_m),
+            Rating("carrier/height_m", fact("ratings.height_head"), "length", carrier.height_m),
+            Rating("carrier/foot_radius_m", fact("ratings.middle_foot"), "length", carrier.foot_radius_m),
         ]
         found += [
-            Rating(f"carrier/counterbalance_nm/{k}", f"Counterbalance, step {k}", "torque", value)
+            Rating(f"carrier/counterbalance_nm/{k}", fact("ratings.counterbalance_step", k=k), "torque", value)
             for k, value in enumerate(carrier.counterbalance_nm)
         ]
     return found
@@ -134,11 +156,14 @@ def rate(document: Document, part_id: str, values: dict[str, float]) -> Document
     """Change figures of a part by their keys. Raises :class:`Refused` for a bad value and an unknown key."""
     part = document.parts_by_id.get(part_id)
     if part is None:
-        raise Refused(f"There is no part “{part_id}” in the kit", "Name one of the kit")
+        raise Refused(fact("ratings.no_part_kit", part_id=part_id), fact("ratings.name_one_kit"))
     known = {rating.key for rating in ratings(part)}
     for key in values:
         if key not in known:
-            raise Refused(f"“{part.name}” has no figure “{key}”", f"It has {', '.join(sorted(known)) or 'none'}")
+            raise Refused(
+                fact("ratings.has_no_figure", part=part.name, key=key),
+                fact("ratings.has", what=listed(sorted(known)) or fact("ratings.none")),
+            )
     try:
         updates = _updates(part, values)
     except ValidationError as error:

@@ -9,20 +9,21 @@ from pydantic import ValidationError
 
 from equilix.document import Document
 from equilix.errors import Refused
+from equilix.facts import Sayable, fact, general, length
 from equilix.faults import setup_faults, turns
 from equilix.kit.catalogue import free_id
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Part
+from equilix.model import problem_of
 from equilix.rig.seats import Seat, seat_of
 from equilix.rig.setups import Placement, Pose, Setup
-from equilix.units import length
 
 
 def setup_of(document: Document, setup_id: str) -> Setup:
     """The setup of that id. Raises :class:`Refused`."""
     setup = document.setups_by_id.get(setup_id)
     if setup is None:
-        raise Refused(f"There is no setup “{setup_id}”", "Name one of this document")
+        raise Refused(fact("rigging.no_setup", setup_id=setup_id), fact("rigging.name_one_document"))
     return setup
 
 
@@ -30,7 +31,9 @@ def placement_of(setup: Setup, placement_id: str) -> Placement:
     """The placement of that id. Raises :class:`Refused`."""
     placement = setup.by_id.get(placement_id)
     if placement is None:
-        raise Refused(f"There is no placement “{placement_id}” in “{setup.name}”", "Name one of this setup")
+        raise Refused(
+            fact("rigging.no_placement", placement_id=placement_id, setup=setup.name), fact("rigging.name_one_setup")
+        )
     return placement
 
 
@@ -51,17 +54,18 @@ def _checked(document: Document, setup: Setup) -> Document:
     faults = setup_faults(setup, document.parts_by_id)
     if faults:
         fault = faults[0]
-        raise Refused(f"{fault.place}: {fault.problem}", fault.todo)
+        raise Refused(fact("error.at", place=fault.place, problem=fault.problem), fault.todo)
     return document.with_setup(setup)
 
 
 def refused_by(error: ValidationError) -> Refused:
     """The first complaint of a model, as a refusal that says what was given and what is allowed."""
     first = error.errors()[0]
-    where = ".".join(str(step) for step in first["loc"]) or "the value"
+    where: Sayable = ".".join(str(step) for step in first["loc"]) or fact("rigging.value")
     given = first.get("input")
-    shown = f" was given as {given!r}" if isinstance(given, int | float | str | None) else ""
-    return Refused(f"{where}{shown}", first["msg"].removeprefix("Value error, "))
+    if isinstance(given, int | float | str | None):
+        where = fact("rigging.was_given", where=where, given=repr(given))
+    return Refused(where, problem_of(first))
 
 
 def slide(document: Document, setup_id: str, placement_id: str, slide_m: float) -> Document:
@@ -71,11 +75,15 @@ def slide(document: Document, setup_id: str, placement_id: str, slide_m: float) 
     seat = _seat(document, setup, placement)
     name = document.parts_by_id[placement.part].name
     if seat is None or seat.track is None:
-        raise Refused(f"“{name}” sits on no track", "Only a part on a track can be slid", "Mount it on a track first")
+        raise Refused(
+            fact("rigging.sits_no_track", name=name),
+            fact("rigging.only_part_track_can_slid"),
+            fact("rigging.mount_track_first"),
+        )
     track = seat.track
     if not math.isfinite(slide_m) or not track.from_m - 1e-4 <= slide_m <= track.to_m + 1e-4:
-        low, high, to = (length(each, document.display) for each in (track.from_m, track.to_m, slide_m))
-        raise Refused(f"“{name}” cannot slide to {to}", f"Its track runs from {low} to {high}")
+        low, high, to = (length(each) for each in (track.from_m, track.to_m, slide_m))
+        raise Refused(fact("rigging.cannot_slide", name=name, to=to), fact("rigging.track_runs", low=low, high=high))
     return _replace(document, setup, placement, slide_m=round(track.settle(slide_m), 7))
 
 
@@ -86,9 +94,12 @@ def turn(document: Document, setup_id: str, placement_id: str, turn_rad: float) 
     seat = _seat(document, setup, placement)
     name = document.parts_by_id[placement.part].name
     if seat is None or not turns(seat.point, seat.by):
-        raise Refused(f"“{name}” does not turn", "Only a part on a screw or a rosette can be turned")
+        raise Refused(fact("rigging.does_not_turn", name=name), fact("rigging.only_part_screw_or_rosette"))
     if not math.isfinite(turn_rad):
-        raise Refused(f"“{name}” cannot be turned to {turn_rad}", "An angle between −180° and 180° is allowed")
+        raise Refused(
+            fact("rigging.cannot_turned", name=name, turn=general(turn_rad)),
+            fact("rigging.angle_between_180_180_allowed"),
+        )
     step = max(seat.point.turn_step_rad, seat.by.turn_step_rad)
     settled = round(turn_rad / step) * step if step else turn_rad
     settled = math.remainder(settled, 2 * math.pi)
@@ -119,7 +130,11 @@ def move_free(
     setup = setup_of(document, setup_id)
     placement = placement_of(setup, placement_id)
     if placement.parent is not None:
-        raise Refused(f"“{placement_id}” is mounted", "Only a free part has a pose", "Slide or turn it instead")
+        raise Refused(
+            fact("rigging.mounted", placement_id=placement_id),
+            fact("rigging.only_free_part_has_pose"),
+            fact("rigging.slide_or_turn_instead"),
+        )
     old = placement.pose or Pose()
     try:
         pose = Pose(position_m=position_m, quaternion_xyzw=quaternion_xyzw or old.quaternion_xyzw)
@@ -170,7 +185,7 @@ def add(
     setup = setup_of(document, setup_id)
     part = document.parts_by_id.get(part_id)
     if part is None:
-        raise Refused(f"There is no part “{part_id}” in the kit", "Name one of the kit")
+        raise Refused(fact("rigging.no_part_kit", part_id=part_id), fact("rigging.name_one_kit"))
     new_id = free_id(part.id, setup.by_id)
     carrier = document.parts_by_id[placement_of(setup, parent).part] if parent is not None else None
     offered = carrier.offered(point) if carrier is not None and point is not None else None
@@ -219,12 +234,15 @@ def remount(
     carrier = document.parts_by_id[placement_of(setup, parent).part]
     offered = carrier.offered(point)
     if offered is None:
-        raise Refused(f"“{carrier.name}” has no mounting point “{point}”", "Choose one that it offers")
+        raise Refused(
+            fact("rigging.has_no_mounting_point", carrier=carrier.name, point=point), fact("rigging.choose_one_offers")
+        )
     if by is None:
         first = next((own for own in part.hangs_by if own.kind == offered.kind), None)
         if first is None:
             raise Refused(
-                f"“{part.name}” does not fit on “{point}” of “{carrier.name}”", "The mounts must be of one kind"
+                fact("rigging.does_not_fit", part=part.name, point=point, carrier=carrier.name),
+                fact("rigging.mounts_must_one_kind"),
             )
         by = _best_hanger(part, offered, first).name
     own = part.hanger(by)
@@ -241,7 +259,7 @@ def exchange(document: Document, setup_id: str, placement_id: str, part_id: str)
     placement = placement_of(setup, placement_id)
     new = document.parts_by_id.get(part_id)
     if new is None:
-        raise Refused(f"There is no part “{part_id}” in the kit", "Name one of the kit")
+        raise Refused(fact("rigging.no_part_kit", part_id=part_id), fact("rigging.name_one_kit"))
     by = placement.by if new.hanger(placement.by) is not None else None
     return _replace(
         document, setup, placement, part=part_id, by=by,

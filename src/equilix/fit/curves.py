@@ -14,6 +14,7 @@ from equilix.carry.holding import hands_on, hold_rig
 from equilix.document import Document
 from equilix.edits import carrying, rigging
 from equilix.errors import Called, EquilixError, going_on, never
+from equilix.facts import Sayable, fact
 from equilix.mechanics.rotations import about_axis
 from equilix.rig.clearance import free_travel
 from equilix.words.rig import called
@@ -30,7 +31,7 @@ PLACES = 9
 class Curve:
     """Endurance ``y_s`` ``(k,)`` over ``x`` ``(k,)`` (rad, m or kg), with where it is now; 0 s: cannot be held."""
 
-    title: str
+    title: Sayable
     unit: str
     x: Array
     y_s: Array
@@ -80,7 +81,7 @@ def held_at(analysis: Analysis, aim_rad: float) -> float:
 def over_aim(analysis: Analysis, called_off: Called = never) -> Curve:
     """Over the aim, lens 45° down to 45° up."""
     found = [held_at(analysis, float(aim)) for aim in going_on(AIM_RAD, called_off)]
-    return Curve("Lens down … up", "°", AIM_RAD, np.array(found), 0.0)
+    return Curve(fact("curves.lens_down_up"), "°", AIM_RAD, np.array(found), 0.0)
 
 
 def over_mass(analysis: Analysis, called_off: Called = never) -> Curve:
@@ -88,7 +89,7 @@ def over_mass(analysis: Analysis, called_off: Called = never) -> Curve:
     mass = analysis.mass.mass_kg
     factors = going_on(MASS_FACTORS, called_off)
     each = [lasts_s(analysis if f == 1.0 else _times(analysis, float(f))) for f in factors]
-    return Curve("Mass of the rig", "kg", MASS_FACTORS * mass, np.array(each), mass)
+    return Curve(fact("curves.mass_rig"), "kg", MASS_FACTORS * mass, np.array(each), mass)
 
 
 def _times(analysis: Analysis, factor: float) -> Analysis:
@@ -96,7 +97,7 @@ def _times(analysis: Analysis, factor: float) -> Analysis:
     kit = dict(analysis.carried.kit)
     for part in analysis.assembly.parts:
         kit[part.id] = part.changed(mass_kg=min(max(part.mass_kg * factor, LEAST_KG), MOST_KG))
-    return analyse_with(kit, analysis.setup, analysis.operator, analysis.display, analysis.carried.rules)
+    return analyse_with(kit, analysis.setup, analysis.operator, analysis.carried.rules)
 
 
 def slider_with(analysis: Analysis, kind: str) -> str | None:
@@ -129,7 +130,9 @@ def over_slide(document: Document, analysis: Analysis, kind: str, called_off: Ca
     xs, ys = (np.array(each) for each in zip(*found, strict=True))
     sign = 1.0 if float(analysis.assembly.slide_direction(slider)[0]) > 0 else -1.0  # type: ignore[index]
     order = np.argsort(sign * xs)
-    return Curve(f"{called(analysis.assembly, slider)} back … forward", "mm", (sign * xs)[order], ys[order], 0.0)
+    return Curve(
+        fact("curves.back_forward", called=called(analysis.assembly, slider)), "mm", (sign * xs)[order], ys[order], 0.0
+    )
 
 
 def ways_compared(document: Document, analysis: Analysis, called_off: Called = never) -> dict[str, Analysis]:

@@ -20,6 +20,7 @@ from equilix.body.screening import Posture, Rula, raised_arm_s, rula
 from equilix.body.whole import ACTION_LIMIT_N, Push, Spine, flow, neck_moment_nm, pushes_of
 from equilix.carry.worn import Frame, frame, spine_of
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.facts import Sayable, fact, number, percent
 from equilix.fit.gaze import Gaze, gaze
 from equilix.keys import Side, hand_key
 
@@ -31,13 +32,8 @@ ABDUCTED_RAD: Final = math.radians(25.0)
 """An upper arm further out to the side than this is abducted (estimate)."""
 PICK_UP_M: Final = 0.40
 """Hands in front of the ankles when a rig is picked up (estimate)."""
-PLACES: Final[dict[str, float]] = {"the ground": 0.10, "its case": 0.30, "a table": 0.75}
+PLACES: Final[dict[str, float]] = {"ground": 0.10, "case": 0.30, "table": 0.75}
 """Where a rig is picked up from: height of the hands, m (estimates)."""
-BEARS: Final = {
-    "hand": "hands", "shoulder": "shoulder", "chest": "chest", "head": "eye", "hips": "hips", "pelvis": "hip",
-    "knees": "knees",
-    "ground": "ground",
-}  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -111,7 +107,7 @@ class Fit:
             return {}
         return {
             side: analyse_with(
-                carried.kit, found.setup.changed(released=side), found.operator, found.display, carried.rules,
+                carried.kit, found.setup.changed(released=side), found.operator, carried.rules,
                 carried.readings,
             )
             for side in sides
@@ -187,14 +183,18 @@ class Fit:
         }
 
 
-def words_of_lifting(index: float) -> str:
+def bears(on: str) -> Sayable:
+    """What of the body bears some of the weight, by its key in the flow."""
+    return fact(f"body.{on}")
+
+
+def words_of_lifting(index: float) -> Sayable:
     """What a lifting index says."""
-    if index <= 1.0:
-        return f"index {index:.1f}: nearly everyone can"
-    return f"index {index:.1f}: lift it with two" if index <= 3.0 else f"index {index:.1f}: not by hand alone"
+    key = "fit.nearly_everyone_can" if index <= 1.0 else "fit.lift_with_two" if index <= 3.0 else "fit.not_by_hand"
+    return fact(key, index=number(index, 1))
 
 
-def compression_words(compression_n: float) -> str:
+def compression_words(compression_n: float) -> Sayable:
     """The compression against the action limit."""
     share = compression_n / ACTION_LIMIT_N
-    return f"{share:.0%} of the action limit" + (": change it" if share > 1 else "")
+    return fact("fit.over_action_limit" if share > 1 else "fit.action_limit", share=percent(share))

@@ -14,7 +14,7 @@ from equilix.body.neck import bent_rad, neck_words
 from equilix.body.posture import eye_of
 from equilix.carry.leaning import EYE_GETS_M
 from equilix.checks.rules import rule
-from equilix.units import Display, angle, length
+from equilix.facts import Sayable, angle, fact, length
 
 Array = NDArray[np.float64]
 
@@ -62,7 +62,6 @@ class Gaze:
     sunlit: bool
     """Whether the sun, where it is told, falls on its face."""
     eyepiece: bool
-    display: Display
 
     @property
     def neck_rad(self) -> float:
@@ -70,42 +69,42 @@ class Gaze:
         return bent_rad(self.up_rad)
 
     @property
-    def complaints(self) -> tuple[str, ...]:
+    def complaints(self) -> tuple[Sayable, ...]:
         """What is wrong with it, in words; nothing where it is easy."""
-        found = [neck_words(self.up_rad)]
+        found: list[Sayable] = [neck_words(self.up_rad)]
         if self.eyepiece:
             if self.distance_m > EYE_GETS_M:
-                found.append(f"the eye is {length(self.distance_m, self.display)} from it: it is looked into")
+                found.append(fact("gaze.eye_looked_into", distance=length(self.distance_m)))
         else:
             found += self._as_a_screen()
         if self.leans_rad > UPRIGHT_RAD:
             found.append(
-                "the picture stands on its head" if self.leans_rad > math.radians(135) else
-                f"the picture leans {angle(self.leans_rad)}"
+                fact("gaze.picture_stands_head") if self.leans_rad > math.radians(135) else
+                fact("gaze.picture_leans", leans=angle(self.leans_rad))
             )  # fmt: skip
         return tuple(each for each in found if each)
 
-    def _as_a_screen(self) -> list[str]:
-        found = []
+    def _as_a_screen(self) -> list[Sayable]:
+        found: list[Sayable] = []
         if abs(self.aside_rad) > math.pi / 2:
-            found.append("behind the head")
+            found.append(fact("gaze.behind_head"))
         elif abs(self.aside_rad) > ASIDE_RAD:
-            found.append(f"the head turns {angle(abs(self.aside_rad))} to it")
+            found.append(fact("gaze.head_turns", aside=angle(abs(self.aside_rad))))
         if self.off_face_rad > math.pi / 2:
-            found.append("it shows its back")
+            found.append(fact("gaze.shows_back"))
         elif self.off_face_rad > SEEN_RAD:
-            found.append(f"seen {angle(self.off_face_rad)} from square")
+            found.append(fact("gaze.seen_square", off_face=angle(self.off_face_rad)))
         if self.distance_m < self.distances_m[0]:
-            found.append("too near to the eye")
+            found.append(fact("gaze.too_near_eye"))
         if self.distance_m > self.distances_m[1]:
-            found.append("too far to see focus")
+            found.append(fact("gaze.too_far_see_focus"))
         if abs(self.beside_m) > IN_LINE_M:
-            side = "left" if self.beside_m > 0 else "right"
-            found.append(f"out of line with the lens, {length(abs(self.beside_m), self.display)} to its {side}")
+            side = fact("way.left" if self.beside_m > 0 else "way.right")
+            found.append(fact("gaze.out_line_lens", beside=length(abs(self.beside_m)), side=side))
         if self.blocked_by:
-            found.append(f"the {self.blocked_by} is in the way")
+            found.append(fact("gaze.way", blocked_by=self.blocked_by))
         if self.sunlit:
-            found.append("the sun falls on it: turn it, shade it, or look into an eyepiece")
+            found.append(fact("gaze.sun_falls_turn_shade_or"))
         return found
 
 
@@ -137,7 +136,6 @@ def gaze(analysis: Analysis) -> Gaze | None:
         math.atan2(float(way[1]), float(way[0])),
         0.0 if eyepiece or distance < 1e-9 else math.acos(min(max(float(outward @ (eye - target)) / distance, -1), 1)),
         _leans_rad(outward, upward), not eyepiece and _sunlit(analysis, row, target, outward), eyepiece,
-        analysis.display,
     )  # fmt: skip
 
 

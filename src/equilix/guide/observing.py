@@ -22,12 +22,11 @@ from equilix.carry.hanging import drop_m
 from equilix.document import MOST_READINGS, Document
 from equilix.edits.kit import change_part
 from equilix.errors import Refused
+from equilix.facts import Sayable, fact, length, mass, number, percent, run
 from equilix.keys import BalanceKey
 from equilix.kit.catalogue import free_id
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading, Term
-from equilix.units import length, mass
-from equilix.words.names import BALANCES
 
 Array = NDArray[np.float64]
 
@@ -66,7 +65,9 @@ def read_seen(analysis: Analysis, condition: Condition, text: str) -> Seen:
     sign = _direction(condition, said)
     if found := re.search(_NUMBER + r"\s*%", said):
         if not balance.effort_per_m:
-            raise Refused(f"“{text}”: no motor holds this axis", "An angle, a length or words are allowed")
+            raise Refused(
+                fact("observing.no_motor_holds_axis", text=text), fact("observing.angle_length_or_words_allowed")
+            )
         size = _figure(found) / 100 / balance.effort_per_m
         sign = sign or math.copysign(1.0, condition.value_m)
         return Seen(condition, sign * size, EFFORT_SD / balance.effort_per_m, text)
@@ -76,8 +77,8 @@ def read_seen(analysis: Analysis, condition: Condition, text: str) -> Seen:
         drop = _below(analysis, condition)
         if drop <= 0:
             raise Refused(
-                f"“{text}”: by the model it is top-heavy and settles nowhere", "Words or a length are allowed",
-                "Say which way it falls",
+                fact("observing.model_top_heavy_settles_nowhere", text=text), fact("observing.words_or_length_allowed"),
+                fact("observing.say_way_falls"),
             )  # fmt: skip
         size = math.tan(min(math.radians(_figure(found)), 1.4)) * drop
         return Seen(condition, _signed(sign, text) * size, math.tan(ANGLE_SD_RAD) * drop, text)
@@ -85,15 +86,19 @@ def read_seen(analysis: Analysis, condition: Condition, text: str) -> Seen:
         size = _figure(found) * {"mm": 0.001, "cm": 0.01}.get(found[2], 0.0254)
         return Seen(condition, _signed(sign, text) * size, LENGTH_SD_M, text)
     if re.search(r"[0-9]", said):
-        raise Refused(f"“{text}” has a figure without a unit", "Allowed are °, mm, in, %, s", "Write “12° nose-up”")
+        raise Refused(
+            fact("observing.has_figure_without_unit", text=text),
+            fact("observing.allowed_mm_s"),
+            fact("observing.write_12_nose_up"),
+        )
     if sign:
         past = max(abs(condition.value_m), balance.tolerance_m) if condition.value_m * sign > 0 else balance.tolerance_m
         return Seen(condition, sign * past, balance.tolerance_m, text)
     if _STAYS.search(said):
         return Seen(condition, 0.0, balance.tolerance_m / 2, text)
     raise Refused(
-        f"“{text}” says nothing about {BALANCES[balance.key]}",
-        f"Words like “{balance.falls_ahead}” or “{balance.falls_behind}”, or a figure with °, mm, % or s are allowed",
+        fact("observing.says_nothing_about", text=text, balance=balance.key),
+        fact("observing.words_like_or_or_figure", falls_ahead=balance.falls_ahead, falls_behind=balance.falls_behind),
     )
 
 
@@ -103,7 +108,11 @@ def _figure(found: re.Match[str]) -> float:
 
 def _signed(sign: float, text: str) -> float:
     if not sign:
-        raise Refused(f"“{text}” does not say which way", "Add the way", "Write “12° nose-up” or “5 mm in front”")
+        raise Refused(
+            fact("observing.does_not_say_way", text=text),
+            fact("observing.add_way"),
+            fact("observing.write_12_nose_up_or"),
+        )
     return sign
 
 
@@ -135,15 +144,18 @@ def _below(analysis: Analysis, condition: Condition) -> float:
 def _timed(analysis: Analysis, condition: Condition, time_s: float, text: str) -> Seen:
     if condition.balance.key != BalanceKey.DROP_TIME:
         raise Refused(
-            f"“{text}” is a time", "A time belongs to the drop time alone", "Give an angle, a length or words"
+            fact("observing.time", text=text),
+            fact("observing.time_belongs_drop_time_alone"),
+            fact("observing.give_angle_length_or_words"),
         )
     assert analysis.support is not None  # it has a drop time
     dropped = drop(analysis.carried, analysis.support, "roll" if _SIDEWAYS.search(text.lower()) else "pitch")
     if time_s < dropped.least_s:
         raise Refused(
-            f"“{text}” is shorter than any height of the gimbal gives",
-            f"{dropped.least_s:.1f} s is the shortest, {dropped.words}", "Time it again from horizontal to upright",
-        )  # fmt: skip
+            fact("observing.shorter_any_height_gimbal_gives", text=text),
+            fact("observing.s_shortest", least=number(dropped.least_s, 1), dropped=dropped.words),
+            fact("observing.time_again_horizontal_upright"),
+        )
     below, slower = dropped.below_for_m(time_s), dropped.below_for_m(time_s + TIME_SD_S)
     wanted = float(analysis.support.datum_m[2] - condition.balance.datum_m[2])
     return Seen(condition, wanted - below, max(below - slower, 0.0002), text)
@@ -170,27 +182,27 @@ class Correction:
     document: Document
 
     @property
-    def words(self) -> str:
+    def words(self) -> Sayable:
         """Which part is suspect, and by how much."""
-        unit, value = self.document.display, self.seen.condition.value_m
-        off = length(abs(self.seen.value_m - value), unit)
+        value = self.seen.condition.value_m
+        off = length(abs(self.seen.value_m - value))
         if not self.suspects:
-            return "Nothing in the model can be corrected: every mass and place is taken as exact."
+            return fact("observing.nothing_model_can_corrected_every")
         first = self.suspects[0]
-        if self.surprise < 1.0:
-            lead = "That is what the model says, to within its doubt."
-        else:
-            lead = f"The model is {off} off."
+        lead: Sayable = fact("observing.model_says_within_doubt")
+        if self.surprise >= 1.0:
+            lead = fact("observing.model_off", off=off)
         if self.surprise > SURPRISING:
-            lead += " That is more than its data allow: check the marks, and that every part is in the model."
+            lead = run(lead, fact("observing.more_data_allow_check_marks"))
         moved = first.cg_change_m
         axis = int(np.argmax(np.abs(moved)))
         way = (("back", "forward"), ("right", "left"), ("down", "up"))[axis][int(moved[axis] > 0)]
-        return (
-            f"{lead} Suspect “{first.part.name}” ({first.share:.0%} of the doubt): its balance point "
-            f"{length(abs(float(moved[axis])), unit)} {way}, its mass {'+' if first.mass_change_kg >= 0 else '−'}"
-            f"{mass(abs(first.mass_change_kg), unit)}. Weigh it, and balance it on a finger."
-        )
+        key = "observing.suspect_heavier" if first.mass_change_kg >= 0 else "observing.suspect_lighter"
+        suspect = fact(
+            key, part=first.part.name, share=percent(first.share), moved=length(abs(float(moved[axis]))),
+            way=fact(f"way.{way}"), mass=mass(abs(first.mass_change_kg)),
+        )  # fmt: skip
+        return run(lead, suspect)
 
 
 def correct(document: Document, analysis: Analysis, seen: Seen) -> Correction:

@@ -18,6 +18,7 @@ from equilix.carry.conditions import Condition, Step
 from equilix.carry.gimbal import MOTORS_ON
 from equilix.carry.gimbal import STEPS as GIMBAL_STEPS
 from equilix.document import Document
+from equilix.facts import NOTHING, Sayable, fact, general, listed, number, run
 from equilix.planner.moves import find_moves
 from equilix.planner.plan import DrawOut, Plan, SlideTo
 from equilix.planner.plan import Step as PlanStep
@@ -46,10 +47,10 @@ class Advice:
 
     step: Step
     condition: Condition
-    loosen: str
+    loosen: Sayable
     moves: tuple[Move, ...]
-    short: str
-    elsewhere: str = ""
+    short: Sayable
+    elsewhere: Sayable = ""
     """Which step puts this one right, where it is another."""
     looking: bool = False
     """What to slide for it is still being looked for."""
@@ -74,17 +75,17 @@ def steps_of(analysis: Analysis) -> tuple[Step, ...]:
     return tuple(step for step in (*riding, *analysis.way.steps) if step.condition in there)
 
 
-def finish(analysis: Analysis) -> str:
+def finish(analysis: Analysis) -> Sayable:
     """What comes after the last step; empty where nothing does."""
-    said = [MOTORS_ON] if analysis.drives.axes else []
+    said: list[Sayable] = [MOTORS_ON] if analysis.drives.axes else []
     turns = lift_setting(analysis)
     if turns is not None:
         now = analysis.setup.setting
-        was = "" if now is None else f" (now {now:g})"
-        said.append(
-            f"Then the lift: turn the spring to {turns:.1f} turns{was}, until the rig floats where you want it."
-        )
-    return " ".join(said)
+        if now is None:
+            said.append(fact("guide.then_lift", turns=number(turns, 1)))
+        else:
+            said.append(fact("guide.then_lift_from", turns=number(turns, 1), now=general(now)))
+    return listed(said, "blank")
 
 
 def lift_setting(analysis: Analysis) -> float | None:
@@ -123,15 +124,16 @@ def advise(analysis: Analysis, plan: Plan | None) -> tuple[Advice, ...]:
         at[_first(effects)].append(move)
     ends = {c.balance.key: c for c in plan.after.conditions}
     found = []
-    for number, (step, condition) in enumerate(_pairs(steps, conditions)):
-        mine = tuple(at[number])
-        short = elsewhere = ""
+    for k, (step, condition) in enumerate(_pairs(steps, conditions)):
+        mine = tuple(at[k])
+        short: Sayable = NOTHING
+        elsewhere: Sayable = NOTHING
         if not ends[step.condition].ok:
-            short = f"{plan.reason} {plan.remedy}".rstrip()
+            short = run(plan.reason, plan.remedy)
         elif not condition.ok and not mine:
             elsewhere = _elsewhere(steps, at)
-        names = " and ".join(f"the {called(analysis.assembly, move.placement)}" for move in mine)
-        found.append(Advice(step, condition, f"Loosen {names}." if names else "", mine, short, elsewhere))
+        names = listed((fact("guide.the", what=called(analysis.assembly, move.placement)) for move in mine), "and")
+        found.append(Advice(step, condition, fact("guide.loosen", what=names) if names else "", mine, short, elsewhere))
     return tuple(found)
 
 
@@ -139,9 +141,9 @@ def _pairs(steps: Sequence[Step], conditions: Sequence[Condition]) -> Sequence[t
     return list(zip(steps, conditions, strict=True))
 
 
-def _elsewhere(steps: Sequence[Step], at: Sequence[Sequence[Move]]) -> str:
-    titles = [f"“{step.title}”" for step, moves in zip(steps, at, strict=True) if moves]
-    return f"Comes right with {' and '.join(titles)}." if titles else ""
+def _elsewhere(steps: Sequence[Step], at: Sequence[Sequence[Move]]) -> Sayable:
+    titles = [fact("common.quoted", what=step.title) for step, moves in zip(steps, at, strict=True) if moves]
+    return fact("guide.comes_right", steps=listed(titles, "and")) if titles else ""
 
 
 def _pending(analysis: Analysis, plan: Plan) -> list[Move]:

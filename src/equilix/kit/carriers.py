@@ -6,6 +6,8 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
+from equilix.errors import Invalid
+from equilix.facts import fact
 from equilix.model import Length, Mass, Tagged
 
 Ratio = Annotated[float, Field(ge=0.0, le=2.0)]
@@ -23,7 +25,7 @@ class _Rated(Tagged):
     @model_validator(mode="after")
     def _order(self) -> _Rated:
         if self.most_kg < self.least_kg:
-            raise ValueError("the greatest load of a carrier must not be under its least")
+            raise Invalid(fact("carriers.greatest_load_carrier_under"))
         return self
 
 
@@ -42,7 +44,7 @@ class _Spring(_Rated):
     @model_validator(mode="after")
     def _two_points(self) -> _Spring:
         if abs(self.turns[1] - self.turns[0]) < 1e-6:
-            raise ValueError("the two weighings need two different settings")
+            raise Invalid(fact("carriers.two_weighings_need_two"))
         return self
 
     @property

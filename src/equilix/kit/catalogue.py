@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from typing import Any, Final
 
 from equilix.errors import Refused
+from equilix.facts import fact, listed
 from equilix.kit.kinds import (
     bases,
     bearers,
@@ -50,8 +51,12 @@ def make_part(
     the part. Raises :class:`Refused` for an unknown kind and ``pydantic.ValidationError`` for bad numbers.
     """
     if kind not in KINDS:
-        known = ", ".join(KINDS)
-        raise Refused(f"“{kind}” is not a kind of part", f"Allowed are: {known}", "Take “block” for anything else")
+        known = listed(KINDS)
+        raise Refused(
+            fact("catalogue.not_kind_part", kind=kind),
+            fact("catalogue.allowed", known=known),
+            fact("catalogue.take_block_anything_else"),
+        )
     entry = KINDS[kind]
     fields = entry.build(*(size_m or entry.size_m))
     return Part(id=part_id, name=name, kind=kind, mass_kg=mass_kg, **{**fields, **more})

@@ -6,6 +6,8 @@ from typing import Annotated, Final, Literal
 
 from pydantic import Field, model_validator
 
+from equilix.errors import Invalid
+from equilix.facts import fact
 from equilix.model import Identifier, Model
 
 Volts = Annotated[float, Field(gt=0.0, le=500.0)]
@@ -35,7 +37,7 @@ class Input(Model):
     @model_validator(mode="after")
     def _order(self) -> Input:
         if self.most_v < self.least_v:
-            raise ValueError("the greatest voltage of an input must not be under its least")
+            raise Invalid(fact("electric.greatest_voltage_input_under"))
         return self
 
 

@@ -3,20 +3,18 @@
 from __future__ import annotations
 
 from functools import cached_property
-from typing import Annotated, Final, Literal
+from typing import Annotated, Literal
 
 import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field, model_validator
 
+from equilix.errors import Invalid
+from equilix.facts import Sayable, fact, length
 from equilix.mechanics.rotations import unit
 from equilix.model import Angle, Coordinate, Direction, Identifier, Length, Model, Position
-from equilix.units import Display, length
 
 Array = NDArray[np.float64]
-
-SCALE_READS: Final = "scale reads "
-"""Before the figure on a part's own engraved scale."""
 
 
 class Track(Model):
@@ -33,7 +31,7 @@ class Track(Model):
     @model_validator(mode="after")
     def _order(self) -> Track:
         if self.to_m < self.from_m:
-            raise ValueError("a track must not end (to_m) before it begins (from_m)")
+            raise Invalid(fact("mounts.track_end_m_before"))
         unit(self.axis)
         return self
 
@@ -42,9 +40,9 @@ class Track(Model):
         """Direction of growing slide ``(3,)``, in the frame of the part that has the track."""
         return unit(self.axis)
 
-    def reads(self, slide_m: float, display: Display) -> str:
+    def reads(self, slide_m: float) -> Sayable:
         """'scale reads 84 mm': where the engraved scale stands at a slide."""
-        return f"{SCALE_READS}{length(self.scale_zero_m + slide_m, display)}"
+        return fact("mounts.scale_reads", at=length(self.scale_zero_m + slide_m))
 
     def settle(self, slide_m: float) -> float:
         """The nearest place at which a part can be clamped, m: inside the ends and on a hole."""
@@ -86,7 +84,7 @@ class Joint(Model):
     @model_validator(mode="after")
     def _order(self) -> Joint:
         if self.to_rad < self.from_rad:
-            raise ValueError("the range of a joint must not end (to_rad) before it begins (from_rad)")
+            raise Invalid(fact("mounts.range_joint_end_rad"))
         return self
 
 
@@ -125,7 +123,7 @@ class MountPoint(Model):
     @model_validator(mode="after")
     def _directions(self) -> MountPoint:
         if abs(float(unit(self.direction) @ unit(self.reference))) > 1e-3:
-            raise ValueError("direction and reference of a mounting point must stand square to each other")
+            raise Invalid(fact("mounts.direction_reference_mounting_point"))
         return self
 
     @cached_property

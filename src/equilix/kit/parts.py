@@ -10,6 +10,8 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field, model_validator
 
+from equilix.errors import Invalid
+from equilix.facts import fact
 from equilix.kit.carriers import Carrier
 from equilix.kit.electric import Electric
 from equilix.kit.mounts import MountPoint, Telescope
@@ -131,10 +133,10 @@ class Part(Model):
         for kind, points in (("hangs_by", self.hangs_by), ("offers", self.offers)):
             names = [point.name for point in points]
             if len(set(names)) != len(names):
-                raise ValueError(f"two mounting points in {kind} have the same name")
+                raise Invalid(fact("parts.two_mounting_points_have", kind=kind))
         weights = [solid.weight for solid in self.solids]
         if any(w is not None for w in weights) and (None in weights or sum(w or 0 for w in weights) <= 0):
-            raise ValueError("give every solid a weight, or none of them; their sum must be above 0")
+            raise Invalid(fact("parts.give_every_solid_weight"))
         if self.telescope is not None:
             unit(self.telescope.axis)
         self.__dict__["_sound"] = True

@@ -15,6 +15,8 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field, model_validator
 
+from equilix.errors import Invalid
+from equilix.facts import fact
 from equilix.model import Length, Position, Tagged
 
 Array = NDArray[np.float64]
@@ -87,7 +89,7 @@ class Tube(_Solid):
     @model_validator(mode="after")
     def _wall(self) -> Tube:
         if self.inner_radius_m >= self.radius_m:
-            raise ValueError("the inner radius of a tube must be smaller than its outer radius")
+            raise Invalid(fact("solids.inner_radius_tube_smaller"))
         return self
 
     @cached_property

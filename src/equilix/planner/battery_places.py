@@ -13,6 +13,7 @@ from equilix.body.posture import reach
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Cancelled, EquilixError
+from equilix.facts import Sayable, fact
 from equilix.planner.moves import left_in_kit
 from equilix.rig.clearance import new_strikes
 
@@ -30,7 +31,7 @@ class BatteryPlace:
     """The worst condition in tolerances afterwards."""
     inertia_ratio: float
     strikes: tuple[str, ...]
-    text: str
+    text: Sayable
     cable_m: float = 0.0
     """Straight way to the camera body; 0 where it is mounted on it, or there is none."""
     in_reach: bool = True
@@ -68,7 +69,15 @@ def battery_places(
                 raise Cancelled
             carrier = parts[setup.by_id[parent].part].name
             trial = BatteryPlace(
-                battery.id, part.id, parent, point.name, analysis, 0.0, 1.0, (), f"{part.name} on the {carrier}"
+                battery.id,
+                part.id,
+                parent,
+                point.name,
+                analysis,
+                0.0,
+                1.0,
+                (),
+                fact("battery_places.on_the", part=part.name, carrier=carrier),
             )
             try:
                 changed = trial.apply(document)

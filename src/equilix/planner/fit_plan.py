@@ -8,6 +8,7 @@ from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Refused
+from equilix.facts import Sayable, fact
 from equilix.planner.plan import DrawOut, SlideTo, Step, TurnTo
 
 
@@ -67,7 +68,10 @@ class PutBetween:
         """The document after this step."""
         old = rigging.placement_of(rigging.setup_of(document, setup_id), self.placement)
         if old.parent is None or old.point is None:
-            raise Refused(f"“{self.placement}” is mounted on nothing", "Only a mounted carriage takes a bracket")
+            raise Refused(
+                fact("fit_plan.mounted_nothing", placement=self.placement),
+                fact("fit_plan.only_mounted_carriage_takes_bracket"),
+            )
         document, made = rigging.add(document, setup_id, self.bracket, old.parent, old.point, slide_m=old.slide_m)
         point = document.parts_by_id[self.bracket].offers[0].name
         return rigging.remount(document, setup_id, self.placement, made, point, old.by, slide_m=self.sideways_m)
@@ -80,13 +84,13 @@ FitStep = PutBetween | HangOn | TurnTo | DrawOut | Remount | SlideTo
 class FitPlan:
     """Moves for the body's sake, what they do, and their price in balance; with ``balance``, a plan that goes on."""
 
-    title: str
+    title: Sayable
     steps: tuple[FitStep | Step, ...]
     before: Analysis
     after: Analysis
-    says: tuple[str, ...]
+    says: tuple[Sayable, ...]
     """What becomes of elbows, arms, fists or gaze."""
-    reason: str = ""
+    reason: Sayable = ""
 
     @property
     def works(self) -> bool:

@@ -17,6 +17,7 @@ from equilix.body.posture import Arm, knees_m, reach
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Cancelled, EquilixError
+from equilix.facts import Sayable, angle, fact
 from equilix.faults import turns
 from equilix.fit.curves import lasts_s
 from equilix.keys import Side
@@ -27,7 +28,6 @@ from equilix.planner.schools import plan
 from equilix.planner.screen import screen_plan
 from equilix.rig.clearance import free_travel, slider_of
 from equilix.rig.kinematics import assemble
-from equilix.units import angle
 
 TEETH_RAD = math.radians(90.0)
 """A handle is tried this far to both sides of where it is."""
@@ -80,12 +80,16 @@ def _and_balance(document: Document, fit: FitPlan, cancelled: Callable[[], bool]
     held = setup.changed(placements=tuple(p.changed(pinned=p.pinned or p.id in pinned) for p in setup.placements))
     further = plan("move", changed.with_setup(held), analyse(changed, held), cancelled)
     if not further.works:
-        return FitPlan(fit.title, fit.steps, fit.before, fit.after, (*fit.says, f"Balance: {further.reason}"))
+        return FitPlan(
+            fit.title, fit.steps, fit.before, fit.after, (*fit.says, fact("fitting.balance", reason=further.reason))
+        )
     after_doc = changed
     for step in further.steps:
         after_doc = step.apply(after_doc, setup.id)
     after = analyse(after_doc, after_doc.setups_by_id[setup.id])
-    return FitPlan(f"{fit.title}, and balance", (*fit.steps, *further.steps), fit.before, after, fit.says)
+    return FitPlan(
+        fact("fitting.and_balance", title=fit.title), (*fit.steps, *further.steps), fit.before, after, fit.says
+    )
 
 
 def grips_plan(document: Document, analysis: Analysis, cancelled: Callable[[], bool]) -> FitPlan | None:
@@ -94,7 +98,7 @@ def grips_plan(document: Document, analysis: Analysis, cancelled: Callable[[], b
     One thing after the other, as one would by hand: what carries the handles for all arms together, then the teeth
     and the draw of each; twice round.
     """
-    title = "Fists on the knees" if analysis.setup.seated else "Grips for the arms"
+    title = fact("fitting.fists_knees") if analysis.setup.seated else fact("fitting.grips_arms")
     grips = {held.arm.side: key for held in analysis.arms if (key := _grip_placement(analysis, held.arm.side))}
     sliders = {slider for key in grips.values() if (slider := slider_of(analysis.assembly, key)) is not None}
     now = document
@@ -109,9 +113,9 @@ def grips_plan(document: Document, analysis: Analysis, cancelled: Callable[[], b
     if (
         _all_arms(after, analysis) > _all_arms(analysis, analysis) - CLEAR_RAD
     ):  # where the body follows the handles nothing is gained
-        return FitPlan(title, (), analysis, analysis, (), "The handles are where the arms want them, or do not move.")
+        return FitPlan(title, (), analysis, analysis, (), fact("fitting.handles_where_arms_want_them"))
     if lasts_s(after) < 0.95 * lasts_s(analysis):
-        return FitPlan(title, (), analysis, analysis, (), "What suits the elbows would tire something else sooner.")
+        return FitPlan(title, (), analysis, analysis, (), fact("fitting.suits_elbows_would_tire_something"))
     steps = _grip_steps(document, now, analysis, [*sorted(sliders), *grips.values()])
     return FitPlan(title, tuple(steps), analysis, after, _arms_said(analysis, after))
 
@@ -202,14 +206,19 @@ def _grip_steps(old: Document, new: Document, analysis: Analysis, touched: list[
     return steps
 
 
-def _arms_said(before: Analysis, after: Analysis) -> tuple[str, ...]:
-    said = []
+def _arms_said(before: Analysis, after: Analysis) -> tuple[Sayable, ...]:
+    said: list[Sayable] = []
     for was in before.arms:
         now = next((h for h in after.arms if h.arm.side == was.arm.side), None)
         if now is not None:
             said.append(
-                f"{was.arm.side.capitalize()} elbow {angle(was.arm.elbow_angle_rad)} → "
-                f"{angle(now.arm.elbow_angle_rad)}, "
-                f"upper arm raised {angle(was.arm.elevation_rad)} → {angle(now.arm.elevation_rad)}"
+                fact(
+                    "fitting.elbow_upper_arm_raised",
+                    side=fact(f"way.{was.arm.side}"),
+                    elbow_was=angle(was.arm.elbow_angle_rad),
+                    elbow_now=angle(now.arm.elbow_angle_rad),
+                    raised_was=angle(was.arm.elevation_rad),
+                    raised_now=angle(now.arm.elevation_rad),
+                )
             )
     return tuple(said)

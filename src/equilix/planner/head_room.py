@@ -12,13 +12,13 @@ from equilix.analysis import Analysis, analyse
 from equilix.carry.shoulder import head_clearance_m
 from equilix.document import Document
 from equilix.errors import Cancelled, EquilixError
+from equilix.facts import Sayable, fact, length
 from equilix.faults import turns
 from equilix.planner.fit_plan import FitPlan, PutBetween
 from equilix.planner.plan import SlideTo, TurnTo
 from equilix.rig.clearance import free_travel, new_strikes
-from equilix.units import length
 
-TITLE = "Room for the head"
+TITLE = fact("head_room.room_head")
 WANTED_M: Final = 0.005
 """So much room is enough (estimate)."""
 STEP_M: Final = 0.010
@@ -50,10 +50,10 @@ def _room(analysis: Analysis) -> float:
     return head_clearance_m(analysis.carried, analysis.support, analysis.operator.shoulder)[0]
 
 
-def _words(before: Analysis, after: Analysis) -> str:
-    now, unit = _room(after), before.display
-    then = f"{length(now, unit)} of room" if now > 0 else f"{length(-now, unit)} pressed aside"
-    return f"Head: {length(-_room(before), unit)} pressed aside → {then}"
+def _words(before: Analysis, after: Analysis) -> Sayable:
+    now = _room(after)
+    then = fact("head_room.room", now=length(now)) if now > 0 else fact("head_room.pressed_aside", now=length(-now))
+    return fact("head_room.head_pressed_aside", room=length(-_room(before)), then=then)
 
 
 def _off(analysis: Analysis) -> float:
@@ -123,7 +123,7 @@ def _by_bracket(document: Document, analysis: Analysis, part: str, cancelled: Ca
         (each for each in document.parts if each.kind == "offset-bracket"), key=lambda each: not each.owned
     )
     if carriage is None or not brackets:
-        return FitPlan(TITLE, (), analysis, analysis, (), f"The {part} presses, and the kit has no offset bracket.")
+        return FitPlan(TITLE, (), analysis, analysis, (), fact("head_room.presses_kit_has_no_offset", part=part))
     bracket = brackets[0]
     outward = -1.0 if analysis.operator.shoulder == "right" else 1.0
     track = bracket.offers[0].track
@@ -145,4 +145,4 @@ def _by_bracket(document: Document, analysis: Analysis, part: str, cancelled: Ca
             return nearest
     if nearest is not None:
         return nearest
-    return FitPlan(TITLE, (), analysis, analysis, (), f"The {part} presses, and no bracket gives it room.")
+    return FitPlan(TITLE, (), analysis, analysis, (), fact("head_room.presses_no_bracket_gives_room", part=part))

@@ -3,21 +3,22 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Final, Literal
 
 from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.edits import rigging
+from equilix.facts import Sayable, fact, percent
 from equilix.keys import BalanceKey
 from equilix.planner.moves import stand_in
 
 School = Literal["move", "power", "weight", "strip"]
 
-TITLES: dict[School, str] = {
-    "move": "Move what is there",
-    "power": "Put power to work",
-    "weight": "Hang weight",
-    "strip": "Leave things off",
+TITLES: Final[dict[School, Sayable]] = {
+    "move": fact("plan.move"),
+    "power": fact("plan.put_power_work"),
+    "weight": fact("plan.hang_weight"),
+    "strip": fact("plan.leave_things_off"),
 }
 
 
@@ -105,7 +106,7 @@ class TakeOff:
 Step = SlideTo | DrawOut | TurnTo | StandIn | Hang | TakeOff
 
 
-PARTLY = ("static balance", "static balance and drop time")
+PARTLY: Final[tuple[Sayable, ...]] = (fact("plan.static_balance"), fact("plan.static_balance_drop_time"))
 """What is right when the conditions of so many ranks are."""
 
 
@@ -129,12 +130,12 @@ class Plan:
     promised_m: dict[BalanceKey, float]
     before: Analysis
     after: Analysis
-    reason: str = ""
-    remedy: str = ""
+    reason: Sayable = ""
+    remedy: Sayable = ""
     """What would make it reach all, where something would: 'A bridge plate … would do.'"""
 
     @property
-    def title(self) -> str:
+    def title(self) -> Sayable:
         """The school in words."""
         return TITLES[self.school]
 
@@ -144,7 +145,7 @@ class Plan:
         return not self.reason
 
     @property
-    def partly(self) -> str:
+    def partly(self) -> Sayable:
         """What it brings although it does not reach all: 'static balance'; empty where it brings all, or nothing.
 
         Static balance is usable by itself, and so is a right drop time without dynamic balance.
@@ -165,7 +166,7 @@ class Plan:
         return self.after.mass.mass_kg - self.before.mass.mass_kg
 
     @property
-    def cautions(self) -> tuple[str, ...]:
+    def cautions(self) -> tuple[Sayable, ...]:
         """What the figures warn of afterwards that they did not warn of before."""
         before = {figure.key for figure in self.before.figures if figure.warning}
         return tuple(f.warning for f in self.after.figures if f.warning and f.key not in before)
@@ -181,10 +182,12 @@ class Plan:
         return float(self.after.mass.inertia_kg_m2[1, 1] / self.before.mass.inertia_kg_m2[1, 1])
 
     @property
-    def steady_words(self) -> str:
+    def steady_words(self) -> Sayable:
         """The same for people: '8 % steadier'."""
-        percent = round((self.steadiness - 1) * 100)
-        return f"{abs(percent)} % {'steadier' if percent > 0 else 'livelier'}" if percent else "as now"
+        by = round((self.steadiness - 1) * 100)
+        if not by:
+            return fact("plan.now")
+        return fact("plan.steadier" if by > 0 else "plan.livelier", by=percent(abs(by) / 100))
 
     def apply(self, document: Document) -> Document:
         """Carry out every step. Raises :class:`~equilix.errors.Refused` if the document has changed too much."""

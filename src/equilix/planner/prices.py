@@ -10,10 +10,10 @@ from typing import Final
 from equilix.analysis import Analysis
 from equilix.body.endurance import LONGEST_S
 from equilix.carry.shoulder import pad_pressure_pa
+from equilix.facts import Sayable, duration, fact, force, length, measured, number, percent, pressure
 from equilix.fit.fit import TAKE_S
 from equilix.planner.plan import Hang, Plan, StandIn
 from equilix.result import Result
-from equilix.units import count, duration, force, length, pressure
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,9 +25,9 @@ class Price:
     """
 
     key: str
-    label: str
+    label: Sayable
     value: float
-    said: str
+    said: Sayable
     burden: float
     felt: float
     kind: str
@@ -44,46 +44,50 @@ LEAST_SPREAD: Final = 0.25
 
 def prices_of(analysis: Analysis) -> dict[str, Price]:
     """What carrying a rig costs, by key."""
-    result, unit, found = Result(analysis), analysis.display, []
+    result, found = Result(analysis), []
     fit = result.fit
     pad_pa = pad_pressure_pa(analysis.support, analysis.mass.cg_m, analysis.holding)
     if pad_pa > 0 and analysis.stance is not None:
         behind = max(float(analysis.stance.head_m[0] - analysis.stance.head_half_m[0]) - analysis.carried.rear_m, 0.0)
-        ends = length(behind, unit) if behind > 0 else "ends before it"
+        ends = length(behind) if behind > 0 else fact("prices.ends_before")
         found += [
-            Price("pad_pa", "On the shoulder", pad_pa, pressure(pad_pa, unit), pad_pa, 2000.0, "pad"),
-            Price("behind_m", "Behind the head", behind, ends, behind, 0.02, "behind"),
+            Price("pad_pa", fact("prices.shoulder"), pad_pa, pressure(pad_pa), pad_pa, 2000.0, "pad"),
+            Price("behind_m", fact("prices.behind_head"), behind, ends, behind, 0.02, "behind"),
         ]
     sizes = [contact.told_n for contact in analysis.holding.contacts if contact.hand]
     if sizes:
         most = max(sizes)
-        found.append(Price("hand_n", "Heavier hand", most, force(most, unit), most, 4.0, "hands"))
+        found.append(Price("hand_n", fact("prices.heavier_hand"), most, force(most), most, 4.0, "hands"))
     if fit.spine is not None and (sizes or pad_pa > 0 or fit.worn is not None):
         back = fit.spine.compression_n
-        found.append(Price("back_n", "Lower back", back, force(back, unit), back, 60.0, "back"))
+        found.append(Price("back_n", fact("prices.lower_back"), back, force(back), back, 60.0, "back"))
     tired = analysis.first_to_give_out
     if tired is not None:
         lasts = max(min(tired.endurance_s, LONGEST_S), 1.0)
-        said = "all day" if lasts >= LONGEST_S else duration(lasts)
-        found.append(Price("endurance_s", "Lasts", lasts, said, -math.log(lasts), FELT_RATIO, "time"))
+        said = fact("prices.all_day") if lasts >= LONGEST_S else duration(lasts)
+        found.append(Price("endurance_s", fact("prices.lasts"), lasts, said, -math.log(lasts), FELT_RATIO, "time"))
         take = min(TAKE_S, lasts / 2)
         share = take / (take + fit.rest_s(take))
-        found.append(Price("day_share", "Share of a day", share, f"{share:.0%}", -share, 0.05, "time"))
+        found.append(Price("day_share", fact("prices.share_day"), share, percent(share), -share, 0.05, "time"))
     runs = [run.seconds for run in result.network.runs if run.watts > 0]
     if runs:
         lasts = min(runs)
-        found.append(Price("run_s", "Power lasts", lasts, duration(lasts), -math.log(lasts), FELT_RATIO, "power"))
+        found.append(
+            Price("run_s", fact("prices.power_lasts"), lasts, duration(lasts), -math.log(lasts), FELT_RATIO, "power")
+        )
     return {price.key: price for price in found}
 
 
 def prices_now(plan: Plan) -> dict[str, Price]:
     """What the rig costs before a plan is done, to compare it with."""
     found = prices_of(plan.before)
-    return {**found, "steadiness": _steadiness(1.0, "as now")}
+    return {**found, "steadiness": _steadiness(1.0, fact("prices.now"))}
 
 
-def _steadiness(ratio: float, said: str) -> Price:
-    return Price("steadiness", "Steadiness", ratio, said, -math.log(max(ratio, 1e-6)), FELT_RATIO, "steady")
+def _steadiness(ratio: float, said: Sayable) -> Price:
+    return Price(
+        "steadiness", fact("prices.steadiness"), ratio, said, -math.log(max(ratio, 1e-6)), FELT_RATIO, "steady"
+    )
 
 
 def prices(plan: Plan) -> dict[str, Price]:
@@ -92,12 +96,28 @@ def prices(plan: Plan) -> dict[str, Price]:
     clamps = len(plan.steps)
     more = [
         _steadiness(plan.steadiness, plan.steady_words),
-        Price("minutes", "To do it", plan.minutes * 60, f"{plan.minutes:g} min", plan.minutes, 1.0, "work"),
-        Price("clamps", "To open", clamps, count(clamps, "clamp", "clamps"), clamps, 1.0, "work"),
+        Price(
+            "minutes",
+            fact("prices.do"),
+            plan.minutes * 60,
+            measured(plan.minutes, "min", 0 if plan.minutes == round(plan.minutes) else 1),
+            plan.minutes,
+            1.0,
+            "work",
+        ),
+        Price(
+            "clamps",
+            fact("prices.open"),
+            clamps,
+            fact("prices.clamps", count=clamps),
+            clamps,
+            1.0,
+            "work",
+        ),
     ]
     bought = to_buy(plan)
     if bought > 0:
-        more.append(Price("money", "To be bought", bought, f"{bought:.0f}", bought, 20.0, "money"))
+        more.append(Price("money", fact("prices.bought"), bought, number(bought), bought, 20.0, "money"))
     return {**found, **{price.key: price for price in more}}
 
 

@@ -17,11 +17,11 @@ from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
 from equilix.errors import Cancelled
+from equilix.facts import Sayable, fact, length
 from equilix.keys import BalanceKey
 from equilix.planner.build import Build
 from equilix.planner.linear import Row, add_to, value
 from equilix.planner.moves import STEP_M, Slide
-from equilix.units import length
 
 Array = NDArray[np.float64]
 Kind = Literal["track", "telescope", "hole", "neighbour", "needed"]
@@ -44,9 +44,9 @@ class Want:
     amount_mm: float
     carrier: str
     """The placement that has the track, or the one that is in the way or stays on."""
-    said: str
+    said: Sayable
     """What is in the way: 'the track on the bridge plate is 12 mm too short'."""
-    answer: str
+    answer: Sayable
     """What would do: 'a bridge plate with 12 mm more track'."""
 
 
@@ -155,26 +155,32 @@ class _Relaxed(Build):
                 said, answer = self._words(kind, key, amount, x)
                 yield Want(kind, key, amount, self._carrier(kind, key), said, answer)
 
-    def _words(self, kind: Kind, key: str, amount: float, x: Array) -> tuple[str, str]:
-        named, unit = self.analysis.carried.named, self.analysis.display
+    def _words(self, kind: Kind, key: str, amount: float, x: Array) -> tuple[Sayable, Sayable]:
+        named = self.analysis.carried.named
         if kind == "needed":
-            return f"the {named(key)} stays on, as a part that is needed", f"leaving the {named(key)} off"
-        more = length(math.ceil(amount - 1e-6) / 1000, unit)
+            return fact("relaxed.stays_part_needed", part=named(key)), fact("relaxed.leaving_off", part=named(key))
+        more = length(math.ceil(amount - 1e-6) / 1000)
         if kind == "neighbour":
             stop = self._stop(key, x)
-            return f"the {stop} is {more} in the way", f"the {stop} {more} out of the way"
+            return fact("relaxed.way", stop=stop, more=more), fact("relaxed.out_way", stop=stop, more=more)
         if kind == "telescope":
             drawn = self._way_mm(key, x) > 0
-            verb = "drawn out" if drawn else "pushed in"
-            word = "longer" if drawn else "shorter"
-            return f"the {named(key)} is {more} too {_SHORT[drawn]} {verb}", f"a {named(key)} that goes {more} {word}"
+            how = "longer" if drawn else "shorter"
+            named_part = named(key)
+            return fact(f"relaxed.telescope_{how}", part=named_part, more=more), fact(
+                f"relaxed.telescope_goes_{how}", part=named_part, more=more
+            )
         seat = self.assembly.seats[self.assembly.index[key]]
         assert seat is not None and seat.track is not None  # only what sits on a track has an end or holes
         carrier = named(key) if seat.track_on_child else named(seat.parent)
         if kind == "track":
-            return f"the track on the {carrier} is {more} too short", f"{more} more track on the {carrier}"
-        pitch = length(seat.track.pitch_m, unit)
-        return f"the holes of the {carrier} are {pitch} apart", f"another hole, {more} from the nearest"
+            return fact("relaxed.track_too_short", carrier=carrier, more=more), fact(
+                "relaxed.more_track", more=more, carrier=carrier
+            )
+        pitch = length(seat.track.pitch_m)
+        return fact("relaxed.holes_apart", carrier=carrier, pitch=pitch), fact(
+            "relaxed.another_hole_nearest", more=more
+        )
 
     def _carrier(self, kind: Kind, key: str) -> str:
         seat = self.assembly.seats[self.assembly.index[key]] if kind in ("track", "hole") else None
@@ -202,7 +208,6 @@ class _Relaxed(Build):
         return float(np.linalg.norm(total))
 
 
-_SHORT: Final = {True: "short", False: "long"}
 _LEAST_MM: Final = 1e-3
 
 

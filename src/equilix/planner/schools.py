@@ -10,6 +10,7 @@ from equilix.analysis import Analysis, analyse
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Refused
+from equilix.facts import Sayable, fact, length, listed, mass
 from equilix.kit.parts import Part
 from equilix.planner.build import Chosen
 from equilix.planner.moves import (
@@ -25,7 +26,6 @@ from equilix.planner.programme import solve
 from equilix.planner.relaxed import Want, could_alone, wants
 from equilix.planner.turns import Turn, find_turns
 from equilix.rig.clearance import new_strikes
-from equilix.units import length, mass
 
 SCHOOLS: tuple[School, ...] = ("move", "power", "weight", "strip")
 
@@ -39,7 +39,7 @@ class Moves:
     removable: Sequence[str] = ()
     turns: Sequence[Turn] = ()
     must_change: bool = False
-    nothing: str = field(default="")
+    nothing: Sayable = field(default="")
     """What to say where the school has nothing to work with."""
 
 
@@ -47,8 +47,8 @@ class Moves:
 class Reason:
     """Why a plan does not reach all, what would do, and the bounds that would have to give way."""
 
-    said: str
-    remedy: str = ""
+    said: Sayable
+    remedy: Sayable = ""
     wants: tuple[Want, ...] = ()
 
 
@@ -57,23 +57,23 @@ def moves_of(school: School, document: Document, analysis: Analysis) -> Moves:
     if school == "move":
         return Moves(
             find_moves(analysis), find_batteries(document, analysis, other=False), turns=find_turns(analysis),
-            nothing="nothing on this rig slides, draws out or turns",
+            nothing=fact("schools.nothing_rig_slides_draws_out"),
         )  # fmt: skip
     if school == "power":
         return Moves(
             find_moves(analysis), find_batteries(document, analysis, other=True), turns=find_turns(analysis),
             must_change=True,
-            nothing="no other battery of the kit, with as many watt-hours, fits this rig",
+            nothing=fact("schools.no_other_battery_kit_many"),
         )  # fmt: skip
     if school == "weight":
         return Moves(
             pieces=find_weights(document, analysis), must_change=True,
-            nothing="no counterweight is left in the kit, or no rod has room for one",
+            nothing=fact("schools.no_counterweight_left_kit_or"),
         )  # fmt: skip
     return Moves(
         find_moves(analysis), removable=find_removable(document, analysis), turns=find_turns(analysis),
         must_change=True,
-        nothing="every part on this rig is marked as needed",
+        nothing=fact("schools.every_part_rig_marked_needed"),
     )  # fmt: skip
 
 
@@ -99,7 +99,7 @@ def plan(school: School, document: Document, analysis: Analysis, cancelled: Call
             must_change=moves.must_change, forbidden=forbidden, cancelled=cancelled,
         )  # fmt: skip
         if chosen is None:
-            return Plan(school, (), before, analysis, analysis, f"Cannot be done: {moves.nothing}.")
+            return Plan(school, (), before, analysis, analysis, fact("schools.cannot_done", said=moves.nothing))
         chosen, after = _settle(chosen, moves, document, analysis, cancelled)
         steps = tuple(_steps(chosen, analysis))
         strikes = new_strikes(analysis.assembly, after.assembly)
@@ -116,7 +116,7 @@ def plan(school: School, document: Document, analysis: Analysis, cancelled: Call
         why = _reason(school, moves, chosen, document, analysis, after, cancelled)
         exchanged = _exchanged(school, why, document, analysis, cancelled)
         return exchanged or Plan(school, steps, promised, analysis, after, why.said, why.remedy)
-    return Plan(school, (), before, analysis, analysis, "Cannot be done: what would balance it strikes another part.")
+    return Plan(school, (), before, analysis, analysis, fact("schools.cannot_done_would_balance_strikes"))
 
 
 MOST_ROUNDS = 4
@@ -202,16 +202,16 @@ def _reason(
     removable = [each for each in moves.removable if each in after.setup.by_id]
     found = wants(after, slides, removable, strips=school == "strip", cancelled=cancelled)
     if found:
-        said = " and ".join(want.said for want in found)
-        would = _capital(" and ".join(want.answer for want in found))
-        return Reason(f"Cannot be done: {said}.", f"{would} would do.", found)
+        said = listed((want.said for want in found), "and")
+        would = listed((want.answer for want in found), "and")
+        return Reason(fact("schools.cannot_done", said=said), fact("schools.would_do", would=would), found)
     first = min(c.balance.rank for c in after.conditions if not c.ok)
     name = max(
         (c for c in after.conditions if c.balance.rank == first), key=lambda c: chosen.excess_kgm[c.balance.key]
     ).balance.key
     if slides and could_alone(after, slides, name):
-        return Reason(f"Cannot be done: what puts {name} right puts something else out.")
-    return Reason("Cannot be done: nothing that moves weighs enough.")
+        return Reason(fact("schools.cannot_done_puts_right_puts", balance=name))
+    return Reason(fact("schools.cannot_done_nothing_moves_weighs"))
 
 
 def _exchanged(
@@ -247,10 +247,6 @@ def _exchanged(
     return None
 
 
-def _capital(text: str) -> str:
-    return text[:1].upper() + text[1:]
-
-
 MORE_PIECES: Final = 6
 LONGER_M: Final = (0.05, 0.10, 0.20, 0.40)
 """So many more weights, and so much longer rods, are tried."""
@@ -258,7 +254,6 @@ LONGER_M: Final = (0.05, 0.10, 0.20, 0.40)
 
 def _more_weight(chosen: Chosen, document: Document, analysis: Analysis, cancelled: Callable[[], bool]) -> Reason:
     """The fewest more pieces that would do, and where none would, how much longer the rods had to be."""
-    unit = analysis.display
     hung = [document.parts_by_id[piece.part] for piece, _ in chosen.pieces] or [
         part for part in document.parts if part.kind == "counterweight"
     ]
@@ -271,9 +266,12 @@ def _more_weight(chosen: Chosen, document: Document, analysis: Analysis, cancell
 
     for more in range(1, MORE_PIECES + 1) if holds_with(MORE_PIECES) else ():
         if more == MORE_PIECES or holds_with(more):
-            missing = mass(more * heaviest.mass_kg, unit)
-            pieces = f"{more} more of the {heaviest.name}"
-            return Reason(f"Cannot be done: {missing} of counterweight are missing.", f"{_capital(pieces)} would do.")
+            missing = mass(more * heaviest.mass_kg)
+            pieces = fact("schools.more", more=more, heaviest=heaviest.name)
+            return Reason(
+                fact("schools.cannot_done_counterweight_missing", missing=missing),
+                fact("schools.would_do", would=pieces),
+            )
     carriers = {piece.parent for piece, _ in chosen.pieces} or {
         piece.parent for piece in find_weights(document, analysis)
     }
@@ -285,10 +283,10 @@ def _more_weight(chosen: Chosen, document: Document, analysis: Analysis, cancell
 
         for longer in LONGER_M if holds_on(LONGER_M[-1]) else ():
             if longer == LONGER_M[-1] or holds_on(longer):
-                said = f"the track of the {part.name} does not reach far enough to the other side"
-                would = f"{_capital(length(longer, unit))} more of it there would do."
-                return Reason(f"Cannot be done: {said}.", would)
-    return Reason("Cannot be done: the rods do not reach far enough to the other side.")
+                said = fact("schools.track_does_not_reach_far", part=part.name)
+                would = fact("schools.more_would_do", longer=length(longer))
+                return Reason(fact("schools.cannot_done", said=said), would)
+    return Reason(fact("schools.cannot_done_rods_do_not"))
 
 
 def _with_part(document: Document, part: Part) -> Document:

@@ -10,13 +10,13 @@ from equilix.body.neck import neck_cost
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Cancelled, EquilixError
+from equilix.facts import Sayable, angle, fact, length, run
 from equilix.fit.gaze import ASIDE_RAD, SEEN_RAD, UPRIGHT_RAD, Gaze, gaze
 from equilix.kit.parts import Part
 from equilix.planner.fit_plan import FitPlan, FitStep, HangOn, Remount
 from equilix.planner.moves import left_in_kit
 from equilix.rig.clearance import new_strikes
 from equilix.rig.kinematics import Assembly
-from equilix.units import angle, length
 
 TURNS_DEG = range(-150, 181, 30)
 DRAWS_M = (0.0, 0.05, 0.10)
@@ -60,12 +60,12 @@ def screen_plan(document: Document, analysis: Analysis, cancelled: Callable[[], 
         worth = _screen_worth(gaze(after))
         if worth < best[0] - math.radians(2) and not new_strikes(analysis.assembly, after.assembly):
             best = (worth, steps, after)
-    title = "The screen at eye level"
+    title = fact("screen.screen_eye_level")
     if not best[1]:
-        return FitPlan(title, (), analysis, analysis, (), "No free mount brings the screen nearer to a level gaze.")
+        return FitPlan(title, (), analysis, analysis, (), fact("screen.no_free_mount_brings_screen"))
     now = gaze(best[2])
     assert now is not None  # the screen is still there
-    says = f"Gaze {_gaze_words(before)} → {_gaze_words(now)}, {length(now.distance_m, analysis.display)} away"
+    says = fact("screen.gaze_away", was=_gaze_words(before), now=_gaze_words(now), distance=length(now.distance_m))
     return FitPlan(title, best[1], analysis, best[2], (says,))
 
 
@@ -108,8 +108,8 @@ def _hung_on(document: Document, analysis: Analysis, screen: str, arm: Part) -> 
                 yield (HangOn(screen, arm.id, parent, point.name, by_name, head, turn, draw, instead),)
 
 
-def _gaze_words(found: Gaze) -> str:
-    return f"{angle(abs(found.up_rad))} {'up' if found.up_rad > 0 else 'down'}"
+def _gaze_words(found: Gaze) -> Sayable:
+    return run(angle(abs(found.up_rad)), fact("way.up") if found.up_rad > 0 else fact("way.down"))
 
 
 def _mounted(assembly: Assembly, placement_id: str) -> tuple[str, str, str] | None:

@@ -116,5 +116,5 @@ def _allowed(analysis: Analysis, placement_id: str, turn_rad: float) -> bool:
     if not screens.intersection(setup.subtree(placement_id)):
         return True
     was = gaze(analysis)
-    then = gaze(analyse_with(carried.kit, turned, carried.operator, carried.display, carried.rules))
+    then = gaze(analyse_with(carried.kit, turned, carried.operator, carried.rules))
     return was is None or then is None or set(then.complaints) <= set(was.complaints)

@@ -8,6 +8,8 @@ from typing import Final
 
 import numpy as np
 
+from equilix.facts import Sayable, fact, listed
+
 CAPACITY: Final[tuple[tuple[float, float], ...]] = ((-20.0, 0.7), (-10.0, 0.8), (0.0, 0.9), (20.0, 1.0))
 """Temperature in °C → share of the capacity of a lithium battery (from memory); straight lines between."""
 COLDEST_C: Final = -30.0
@@ -54,15 +56,20 @@ class Air:
     not_at_all: tuple[str, ...]
 
     @property
-    def words(self) -> str:
+    def words(self) -> Sayable:
         """The rule in a sentence or three."""
-        said = [f"{len(self.free)} up to 100 Wh in the cabin"] if self.free else []
+        said: list[Sayable] = []
+        if self.free:
+            said.append(fact("batteries.free", count=len(self.free)))
         if self.with_approval:
-            over = "" if len(self.with_approval) <= SPARES_APPROVED else f", but only {SPARES_APPROVED} spares"
-            said.append(f"{len(self.with_approval)} over 100 Wh with the airline’s approval{over}")
+            few = len(self.with_approval) <= SPARES_APPROVED
+            key = "batteries.with_approval" if few else "batteries.with_approval_spares"
+            said.append(fact(key, count=len(self.with_approval), **({} if few else {"spares": SPARES_APPROVED})))
         if self.not_at_all:
-            said.append(f"{len(self.not_at_all)} over 160 Wh not as baggage")
-        return "; ".join(said) + ". Terminals covered, in the cabin; the airline decides." if said else "No battery."
+            said.append(fact("batteries.not_at_all", count=len(self.not_at_all)))
+        if not said:
+            return fact("batteries.no_battery")
+        return fact("batteries.airline_decides", what=listed(said, "semicolon"))
 
 
 def air_travel(batteries: list[tuple[str, float]]) -> Air:

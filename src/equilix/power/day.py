@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 
 from equilix.analysis import Analysis
+from equilix.facts import Sayable, fact
 from equilix.kit.electric import Mode
 from equilix.kit.parts import Part
 from equilix.power.batteries import Air, air_travel, charge_hours, needed_for, usable_wh
@@ -19,7 +20,6 @@ def network_of(
     setup = analysis.setup
     return Network(
         setup, parts, mode or setup.mode, setup.celsius if celsius is None else celsius, analysis.assembly.routes,
-        analysis.display,
     )  # fmt: skip
 
 
@@ -32,7 +32,7 @@ class Choice:
     pieces: int
     changes: int
     price: float | None
-    flies: str
+    flies: Sayable
 
 
 def compare(network: Network, batteries: list[Part], watts: float, day_s: float) -> tuple[Choice, ...]:
@@ -43,7 +43,13 @@ def compare(network: Network, batteries: list[Part], watts: float, day_s: float)
         run = usable_wh(part.energy_wh, network.celsius, age) / watts * 3600 if watts > 0 else math.inf
         pieces = needed_for(day_s, run)
         air = air_travel([(part.name, part.energy_wh)])
-        flies = "flies" if air.free else "flies with approval" if air.with_approval else "does not fly"
+        flies = (
+            fact("day.flies")
+            if air.free
+            else fact("day.flies_approval")
+            if air.with_approval
+            else fact("day.does_not_fly")
+        )
         price = None if part.price is None else part.price * max(pieces, 1)
         found.append(Choice(part, run, pieces, max(pieces - 1, 0), price, flies))
     return tuple(sorted(found, key=lambda choice: (choice.changes, choice.part.mass_kg)))

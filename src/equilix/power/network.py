@@ -11,13 +11,13 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from functools import cached_property
 
+from equilix.facts import Sayable, fact, general, length, listed, number
 from equilix.kit.electric import Mode, Output
 from equilix.kit.parts import Part
 from equilix.power.batteries import usable_wh
 from equilix.power.wires import drop_v
 from equilix.rig.routes import LEAST_SLACK, Route
 from equilix.rig.setups import Cable, Setup
-from equilix.units import Display, length
 
 MOST_SLACK, LOOP_M = 1.4, 0.20
 """With this much more than its way along the rig wants a cable hangs in a loop (common practice, no source)."""
@@ -38,12 +38,14 @@ class Trouble:
     """Something wrong: the placement where it shows, what it is, what to do; ``bad`` where it will not work."""
 
     placement: str
-    problem: str
-    todo: str
+    problem: Sayable
+    todo: Sayable
     bad: bool = True
 
-    def __str__(self) -> str:
-        return f"{self.problem}. {self.todo}."
+    @property
+    def said(self) -> Sayable:
+        """What it is and what to do."""
+        return listed((fact("error.sentence", said=each) for each in (self.problem, self.todo)), "blank")
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,7 +82,6 @@ class Network:
     celsius: float
     routes: Mapping[str, Route]
     """The way of each cable, by its id."""
-    display: Display = "metric"
 
     def part(self, placement_id: str) -> Part:
         """The part of a placement."""
@@ -98,10 +99,16 @@ class Network:
         def take(feed: Feed) -> None:
             if feed.device in feeds:
                 name = self.part(feed.device).name
-                troubles.append(Trouble(feed.device, f"The {name} is fed twice", "Take one of the two off"))
+                troubles.append(
+                    Trouble(feed.device, fact("network.fed_twice", name=name), fact("network.take_one_two_off"))
+                )
             elif self._loops(feeds, feed):
                 troubles.append(
-                    Trouble(feed.device, f"The {self.part(feed.device).name} would feed itself", "Take a cable off")
+                    Trouble(
+                        feed.device,
+                        fact("network.would_feed_itself", part=self.part(feed.device).name),
+                        fact("network.take_cable_off"),
+                    )
                 )
             else:
                 feeds[feed.device] = feed
@@ -135,17 +142,32 @@ class Network:
         outputs = {o.name: o for o in (source.electric.outputs if source.electric else ())}
         inputs = {i.name: i for i in (device.electric.inputs if device.electric else ())}
         if cable.output not in outputs:
-            there = ", ".join(outputs) or "none"
-            return Trouble(cable.start, f"The {source.name} has no output “{cable.output}”", f"It has {there}")
+            there = listed(outputs) or fact("common.none")
+            return Trouble(
+                cable.start,
+                fact("network.has_no_output", source=source.name, output=cable.output or ""),
+                fact("network.has", there=there),
+            )
         if cable.input not in inputs:
-            there = ", ".join(inputs) or "none"
-            return Trouble(cable.end, f"The {device.name} has no input “{cable.input}”", f"It has {there}")
+            there = listed(inputs) or fact("common.none")
+            return Trouble(
+                cable.end,
+                fact("network.has_no_input", device=device.name, input=cable.input or ""),
+                fact("network.has", there=there),
+            )
         output, socket = outputs[cable.output], inputs[cable.input]
         if output.connector != socket.connector and not cable.adapts:
             return Trouble(
-                cable.end, f"{output.connector} does not fit {socket.connector}, from {source.name} to {device.name}",
-                "Take a cable with both connectors",
-            )  # fmt: skip
+                cable.end,
+                fact(
+                    "network.does_not_fit",
+                    plug=output.connector,
+                    socket=socket.connector,
+                    source=source.name,
+                    device=device.name,
+                ),
+                fact("network.take_cable_both_connectors"),
+            )
         return Feed(cable.start, cable.end, cable, output)
 
     @property
@@ -248,7 +270,9 @@ class Network:
             part = self.part(placement_id)
             if load.own_w > 0 and load.battery is None:
                 yield Trouble(
-                    placement_id, f"The {part.name} has no power", "Lead a cable to it, or mount a battery on it"
+                    placement_id,
+                    fact("network.has_no_power", part=part.name),
+                    fact("network.lead_cable_or_mount_battery"),
                 )
             if (
                 part.energy_wh > 0
@@ -256,7 +280,9 @@ class Network:
                 and not part.electric.outputs
                 and placement_id not in self.children
             ):
-                yield Trouble(placement_id, f"The {part.name} feeds nothing", "Mount it on what takes it", bad=False)
+                yield Trouble(
+                    placement_id, fact("network.feeds_nothing", part=part.name), fact("network.mount_takes"), bad=False
+                )
 
     def _voltage(self) -> Iterator[Trouble]:
         for feed in self.feeds:
@@ -266,11 +292,11 @@ class Network:
             socket = next(i for i in device.electric.inputs if i.name == feed.cable.input)
             volts = self.volts_at(feed.device)
             if volts > 0 and not socket.least_v <= volts <= socket.most_v:
-                way = "little" if volts < socket.least_v else "much"
-                takes = f"{socket.least_v:g} to {socket.most_v:g} V"
+                key = "network.too_little" if volts < socket.least_v else "network.too_much"
+                takes = fact("network.v", least=general(socket.least_v), most=general(socket.most_v))
                 yield Trouble(
-                    feed.device, f"{volts:.1f} V is too {way} for the {device.name}: {takes}",
-                    "Put a converter between, or take a thicker and shorter cable",
+                    feed.device, fact(key, volts=number(volts, 1), device=device.name, takes=takes),
+                    fact("network.put_converter_between_or_take"),
                 )  # fmt: skip
 
     def _current(self) -> Iterator[Trouble]:
@@ -281,9 +307,16 @@ class Network:
             if amperes > feed.output.most_a:
                 name, most = self.part(feed.source).name, feed.output.most_a
                 yield Trouble(
-                    feed.source, f"{amperes:.1f} A from {feed.output.name} of the {name}, which gives {most:g} A",
-                    "Feed some of it from another output",
-                )  # fmt: skip
+                    feed.source,
+                    fact(
+                        "network.gives",
+                        amperes=number(amperes, 1),
+                        output=feed.output.name,
+                        name=name,
+                        most=general(most),
+                    ),
+                    fact("network.feed_some_another_output"),
+                )
         for run in self.runs:
             electric = self.part(run.battery).electric
             if electric is None or electric.most_a is None or not electric.volts:
@@ -292,33 +325,39 @@ class Network:
             if amperes > electric.most_a:
                 name = self.part(run.battery).name
                 yield Trouble(
-                    run.battery, f"{amperes:.1f} A from the {name}, which gives {electric.most_a:g} A",
-                    "Take a larger battery, or a second one",
-                )  # fmt: skip
+                    run.battery,
+                    fact("network.gives_2", amperes=number(amperes, 1), name=name, most=general(electric.most_a)),
+                    fact("network.take_larger_battery_or_second"),
+                )
         for placement_id, load in self.loads.items():
             part = self.part(placement_id)
             bears = part.electric.most_a if part.electric is not None and part.electric.passes else None
             if bears is not None and load.amperes > bears:
                 yield Trouble(
-                    placement_id, f"{load.amperes:.1f} A through the {part.name}, which bears {bears:g} A",
-                    "Feed some of it past it",
-                )  # fmt: skip
+                    placement_id,
+                    fact(
+                        "network.through_bears", amperes=number(load.amperes, 1), part=part.name, bears=general(bears)
+                    ),
+                    fact("network.feed_some_past"),
+                )
 
     def _cables(self) -> Iterator[Trouble]:
         for cable in self.setup.cables:
-            way, unit = self.routes[cable.id], self.display
+            way = self.routes[cable.id]
             wanted, usual = way.wanted_m, way.usual_m
-            take = "Take a longer one" if usual is None else f"Take one of {length(usual, unit)}"
+            take = fact("network.take_longer_one") if usual is None else fact("network.take_one", usual=length(usual))
             if cable.length_m < way.straight_m:
-                missing = length(way.straight_m - cable.length_m, unit)
-                yield Trouble(cable.end, f"The {cable.name} is {missing} too short", take)
+                missing = length(way.straight_m - cable.length_m)
+                yield Trouble(cable.end, fact("network.too_short", cable=cable.name, missing=missing), take)
             elif cable.length_m < LEAST_SLACK * way.straight_m:
-                yield Trouble(cable.end, f"The {cable.name} is taut", f"{take}, and tie it", bad=False)
+                yield Trouble(
+                    cable.end, fact("network.taut", cable=cable.name), fact("network.tie", take=take), bad=False
+                )
             elif not way.takes(cable.length_m):
-                missing = length(way.length_m - cable.length_m, unit)
-                problem = f"The {cable.name} hangs across the rig: along it {missing} are missing"
-                yield Trouble(cable.end, problem, f"{take}, or mind that nothing catches in it", bad=False)
+                missing = length(way.length_m - cable.length_m)
+                problem = fact("network.hangs_across_rig_along_missing", cable=cable.name, missing=missing)
+                yield Trouble(cable.end, problem, fact("network.or_mind_nothing_catches", take=take), bad=False)
             elif cable.length_m > MOST_SLACK * wanted + LOOP_M:
-                loop = length(cable.length_m - wanted, unit)
-                problem = f"The {cable.name} has {loop} too much: a loop that snags"
-                yield Trouble(cable.end, problem, "Tie it up, or take a shorter one", bad=False)
+                loop = length(cable.length_m - wanted)
+                problem = fact("network.has_too_much_loop_snags", cable=cable.name, loop=loop)
+                yield Trouble(cable.end, problem, fact("network.tie_up_or_take_shorter"), bad=False)

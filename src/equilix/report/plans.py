@@ -4,54 +4,63 @@ from __future__ import annotations
 
 import json
 from collections.abc import Sequence
-from typing import Any
+from typing import Any, Final
 
 from equilix.analysis import Analysis
 from equilix.document import Document
+from equilix.facts import Sayable, fact, general, listed, mass, run
 from equilix.guide.observing import Correction
 from equilix.guide.steps import advise, finish
 from equilix.planner.plan import DrawOut, Hang, Plan, SlideTo, StandIn, Step, TurnTo
-from equilix.planner.prices import compared
+from equilix.planner.prices import Price, compared
 from equilix.report.sections import plain
-from equilix.units import mass
+from equilix.units import Display
 from equilix.words.names import BALANCES
 from equilix.words.reading import CAUTION, read_out
-from equilix.words.steps import Told, lines, told_each, told_moves
+from equilix.words.steps import Told, told_each, told_lines, told_moves
+from equilix.words.telling import in_words, tell
+
+LEAST_SHOWN_KG: Final = 0.0005
+"""Less that is added is told as nothing."""
 
 
-def plans_report(found: Sequence[Plan]) -> list[dict[str, Any]]:
+def plans_report(found: Sequence[Plan], display: Display = "metric") -> list[dict[str, Any]]:
     """The plans for one rig as plain JSON values, with what they cost and in what they differ most."""
     answers = [plan for plan in found if plan.answers]
     keys, each, _ = compared(answers)
     made = []
     for plan in found:
         costs = next((costs for answer, costs in zip(answers, each, strict=True) if answer is plan), {})
-        said = {key: {"value": price.value, "said": price.said} for key, price in costs.items()}
-        made.append({**plan_report(plan), "prices": said, "differs_in": list(keys) if said else []})
+        said = {key: {"value": price.value, "said": tell(price.said, display)} for key, price in costs.items()}
+        made.append({**plan_report(plan, display), "prices": said, "differs_in": list(keys) if said else []})
     return made
 
 
-def plans_text(found: Sequence[Plan]) -> str:
+def plans_text(found: Sequence[Plan], display: Display = "metric") -> str:
     """The plans for one rig for the terminal."""
     answers = [plan for plan in found if plan.answers]
     keys, each, now = compared(answers)
-    made = []
+    made: list[Sayable] = []
     for plan in found:
         costs = next((costs for answer, costs in zip(answers, each, strict=True) if answer is plan), {})
-        said = [
-            f"{costs[key].label.lower()} {costs[key].said}{f' (now {now[key].said})' if key in now else ''}"
-            for key in keys
-            if costs
-        ]
-        made.append(plan_text(plan) + (f"\n  Price: {'; '.join(said)}." if said else ""))
-    return "\n".join(made) or "Nothing carries this rig: there is nothing to plan."
+        said = [_price(costs[key], now.get(key)) for key in keys if costs]
+        made.append(_plan_lines(plan))
+        if said:
+            made.append(fact("report.price", prices=listed(said, "semicolon")))
+    return tell(listed(made, "line") or fact("report.nothing_to_plan"), display)
 
 
-def plan_report(plan: Plan) -> dict[str, Any]:
+def _price(price: Price, now: Price | None) -> Sayable:
+    if now is None:
+        return fact("report.price_each", label=price.label, said=price.said)
+    return fact("report.price_now", label=price.label, said=price.said, now=now.said)
+
+
+def plan_report(plan: Plan, display: Display = "metric") -> dict[str, Any]:
     """A plan as plain JSON values."""
     after = plan.after
     tired = after.first_to_give_out
-    return {
+    found: dict[str, Any] = {
         "school": plan.school,
         "title": plan.title,
         "works": plan.works,
@@ -67,12 +76,14 @@ def plan_report(plan: Plan) -> dict[str, Any]:
         "promised_m": {BALANCES[key]: value for key, value in plan.promised_m.items()},
         "residual_m": {BALANCES[c.balance.key]: c.value_m for c in after.conditions},
         "residual_sd_m": {BALANCES[c.balance.key]: c.sd_m for c in after.conditions},
-        "reading": str(read_out(after)),
+        "reading": read_out(after).said,
         "endurance_s": None if tired is None else tired.endurance_s,
         "inertia_ratio": plan.steadiness,
         "minutes": plan.minutes,
         "cautions": list(plan.cautions),
     }
+    told: dict[str, Any] = in_words(found, display)
+    return told
 
 
 def step_report(step: Step, before: Analysis, said: Told) -> dict[str, Any]:
@@ -102,23 +113,33 @@ def step_report(step: Step, before: Analysis, said: Told) -> dict[str, Any]:
     return {"do": "take off", "placement": step.placement, **found}
 
 
-def plan_text(plan: Plan) -> str:
+def plan_text(plan: Plan, display: Display = "metric") -> str:
     """A plan for the terminal."""
+    return tell(_plan_lines(plan), display)
+
+
+def _plan_lines(plan: Plan) -> Sayable:
+    why = run(plan.reason, plan.remedy)
     if not plan.answers:
-        return f"{plan.title}\n  {plan.reason} {plan.remedy}".rstrip()
-    added = mass(abs(plan.added_kg), plan.after.display)
-    cost = "nothing added" if abs(plan.added_kg) < 0.0005 else f"{'+' if plan.added_kg > 0 else '−'} {added}"
-    steps = [f"  {each}." for each in lines(plan)]
-    warnings = [f"  ▲ {caution}" for caution in plan.cautions]
-    then = f"  Then: {read_out(plan.after)}"
-    partly = [f"  Only {plan.partly}. {plan.reason} {plan.remedy}".rstrip()] if plan.partly else []
-    return "\n".join((f"{plan.title}: {cost}, about {plan.minutes:g} min", *steps, *partly, *warnings, then))
+        return listed((plan.title, fact("report.line", said=why)), "line")
+    cost: Sayable = fact("report.nothing_added")
+    if abs(plan.added_kg) >= LEAST_SHOWN_KG:
+        cost = fact("report.plus" if plan.added_kg > 0 else "report.minus", size=mass(abs(plan.added_kg)))
+    lines: list[Sayable] = [fact("report.plan", title=plan.title, cost=cost, minutes=general(plan.minutes))]
+    lines += [fact("report.step", said=each.said) for each in told_lines(plan)]
+    if plan.partly:
+        lines.append(run(fact("report.only", what=plan.partly), why))
+    lines += [fact("report.caution", said=caution) for caution in plan.cautions]
+    lines.append(fact("report.then", said=read_out(plan.after).said))
+    return listed(lines, "line")
 
 
-def guide_report(analysis: Analysis, plan: Plan, corrections: Sequence[Correction] = ()) -> dict[str, Any]:
+def guide_report(
+    analysis: Analysis, plan: Plan, corrections: Sequence[Correction] = (), display: Display = "metric"
+) -> dict[str, Any]:
     """The guided steps as plain JSON values, and what was corrected by what was seen."""
     advices = advise(analysis, plan)
-    return {
+    found: dict[str, Any] = {
         "setup": analysis.setup.name,
         "carry": analysis.setup.carry,
         "corrections": [
@@ -162,26 +183,30 @@ def guide_report(analysis: Analysis, plan: Plan, corrections: Sequence[Correctio
         ],
         "finish": finish(analysis),
     }
+    told: dict[str, Any] = in_words(found, display)
+    return told
 
 
-def guide_text(analysis: Analysis, plan: Plan, corrections: Sequence[Correction] = ()) -> str:
+def guide_text(
+    analysis: Analysis, plan: Plan, corrections: Sequence[Correction] = (), display: Display = "metric"
+) -> str:
     """The guided steps for the terminal."""
-    lines = [f"{analysis.setup.name}, carried {analysis.way.phrase}"]
+    lines: list[Sayable] = [fact("report.carried", setup=analysis.setup.name, way=analysis.way.phrase)]
     lines += [
-        f"  {BALANCES[each.seen.condition.balance.key]}, seen “{each.seen.text}”: {each.words}" for each in corrections
+        fact("report.seen", balance=each.seen.condition.balance.key, seen=each.seen.text, said=each.words)
+        for each in corrections
     ]
     advices = advise(analysis, plan)
     for number, (advice, moves) in enumerate(zip(advices, told_moves(analysis, advices), strict=True), start=1):
-        lines.append(f"{number}. {advice.step.title}: {advice.step.prepare}")
+        lines.append(fact("report.guided", number=number, title=advice.step.title, prepare=advice.step.prepare))
         if advice.done:
-            lines.append("   Right as it is.")
-        lines += [f"   {advice.loosen}"] if advice.loosen else []
-        lines += [f"   {said}." for said in moves]
-        lines += [f"   {said}" for said in (advice.short, advice.elsewhere) if said]
-        lines.append(f"   Right when: {advice.step.right}")
-    lines += [finish(analysis)] if finish(analysis) else []
-    lines.append(f"  {CAUTION}")
-    return "\n".join(lines)
+            lines.append(fact("report.right_as_it_is"))
+        lines += [fact("report.inner", said=advice.loosen)] if advice.loosen else []
+        lines += [fact("report.inner_step", said=each.said) for each in moves]
+        lines += [fact("report.inner", said=said) for said in (advice.short, advice.elsewhere) if said]
+        lines.append(fact("report.right_when", said=advice.step.right))
+    lines += [finish(analysis), fact("report.line", said=CAUTION)]
+    return tell(listed(lines, "line"), display)
 
 
 def schema_text() -> str:

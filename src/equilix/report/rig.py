@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import asdict
 from typing import Any, Final
 
 import numpy as np
 
 from equilix.analysis import Analysis
-from equilix.fit.fit import BEARS, Fit, compression_words
+from equilix.checks.build_order import BuildStep
+from equilix.facts import Sayable, angle, fact, force, listed, percent, run, torque
+from equilix.fit.fit import Fit, bears, compression_words
 from equilix.report.sections import (
     Attitude,
     Axis3,
@@ -25,11 +26,14 @@ from equilix.report.sections import (
     table_section,
 )
 from equilix.result import Result
-from equilix.units import Display, angle, force, torque
+from equilix.units import Display
 from equilix.words.names import BALANCES, CONTACTS, EFFORTS
 from equilix.words.reading import CAUTION, lasts, mass_line, one_hand_words, read_out, sureness, whereabouts
+from equilix.words.telling import in_words, tell
 
 REPORT_VERSION: Final = 3
+LEAST_SHOWN_N: Final = 0.05
+"""A smaller component of a force is told as none."""
 
 
 LEVEL: Final[tuple[Attitude, ...]] = ((0.0, 0.0, 0.0),)
@@ -41,17 +45,18 @@ ACROSS: Final[Axis3] = (0.0, 1.0, 0.0)
 
 def report(
     analysis: Analysis, attitudes_deg: Sequence[Attitude] = LEVEL, base_tip_deg: float = 0.0,
-    base_tip_axis: Axis3 = ACROSS,
+    base_tip_axis: Axis3 = ACROSS, display: Display = "metric",
 ) -> dict[str, Any]:  # fmt: skip
     """Everything about a setup as plain JSON values: SI units, rig frame (x forward, y left, z up).
 
     ``attitudes_deg``: where a gimbal's hold torques are wanted, with its base tipped by ``base_tip_deg``,
-    right-handed about ``base_tip_axis`` of it: front down about the axis to the left, which is usual.
+    right-handed about ``base_tip_axis`` of it: front down about the axis to the left, which is usual. ``display``: the
+    units of its texts.
     """
     reading = read_out(analysis)
     empty = not analysis.assembly.ids
     result = Result(analysis)
-    return {
+    found: dict[str, Any] = {
         "report": "equilix",
         "report_version": REPORT_VERSION,
         "setup": analysis.setup.name,
@@ -134,65 +139,77 @@ def report(
         ],
         "power": power_section(analysis, result.network),
         "checks": checks_section(result.checks),
-        "build_order": [asdict(step) for step in result.build_order],
-        "strip_order": [asdict(step) for step in result.strip_order],
+        "build_order": [_build_step(step) for step in result.build_order],
+        "strip_order": [_build_step(step) for step in result.strip_order],
         "caution": CAUTION,
     }
+    told: dict[str, Any] = in_words(found, display)
+    return told
 
 
-def report_text(analysis: Analysis) -> str:
-    """The report for the terminal."""
-    reading, unit, result = read_out(analysis), analysis.display, Result(analysis)
-    lines = [
-        f"{analysis.setup.name}, carried {analysis.way.phrase} by {analysis.operator.name}",
-        f"  {reading}",
-        f"  Mass {mass_line(analysis)}",
-        *(f"  {condition.sentence}" for condition in analysis.conditions),
-        *(f"  {f.label}: {f.said}{f' ▲ {f.warning}' if f.warning else ''}" for f in analysis.figures),
-        *([f"  {whereabouts(analysis)}"] if analysis.image_plane_m is not None else []),
-    ]
+def _build_step(step: BuildStep) -> dict[str, Any]:
+    return {"placement": step.placement, "text": step.text, "tool": step.tool, "rests": step.rests}
+
+
+def report_text(analysis: Analysis, display: Display = "metric") -> str:
+    """The report for the terminal, in the units that are asked for."""
+    reading, result = read_out(analysis), Result(analysis)
+    lines: list[Sayable] = [
+        fact(
+            "report.head", setup=analysis.setup.name, way=analysis.way.phrase, operator=analysis.operator.name,
+            reading=reading.said, mass=mass_line(analysis),
+        ),
+        *(fact("report.line", said=condition.sentence) for condition in analysis.conditions),
+        *(_warned(fact("report.labelled", label=f.label, said=f.said), f.warning) for f in analysis.figures),
+    ]  # fmt: skip
+    if analysis.image_plane_m is not None:
+        lines.append(fact("report.line", said=whereabouts(analysis)))
     for contact in analysis.holding.contacts:
         if contact.hand:
-            x, y, z = (_signed(n, unit) for n in contact.force_n.tolist())
-            size = force(float(np.linalg.norm(contact.force_n)), unit)
-            lines.append(f"  {CONTACTS[contact.key]}: {size} ({x} forward, {y} left, {z} up)")
+            x, y, z = (_signed(n) for n in contact.force_n.tolist())
+            size = force(float(np.linalg.norm(contact.force_n)))
+            lines.append(fact("report.hand", hand=contact.key, size=size, forward=x, left=y, up=z))
     lines.extend(
-        f"  {EFFORTS[effort.key]}: {effort.share:.0%} of its strength, {lasts(effort)}" for effort in analysis.efforts
+        fact("report.effort", effort=effort.key, share=percent(effort.share), lasts=lasts(effort))
+        for effort in analysis.efforts
     )
     lines.extend(_body_lines(result.fit))
-    lines.extend(
-        f"  Check, {each.level}: {each.title}: {each.said}. {each.todo}".rstrip()
-        for each in result.checks
-        if each.level != "fine"
-    )
-    lines.extend(f"  Power: {trouble}" for trouble in result.network.troubles)
-    said, todo = sureness(analysis)
-    if said:
-        lines.append(f"  How sure: {said} {todo}".rstrip())
-    lines.append(f"  {CAUTION}")
-    return "\n".join(lines)
+    for each in result.checks:
+        if each.level != "fine":
+            said = run(fact("error.sentence", said=each.said), each.todo)
+            lines.append(fact("report.check", level=fact(f"level.{each.level}"), title=each.title, said=said))
+    lines.extend(fact("report.power", trouble=trouble.said) for trouble in result.network.troubles)
+    sure = run(*sureness(analysis))
+    if sure:
+        lines.append(fact("report.how_sure", said=sure))
+    lines.append(fact("report.line", said=CAUTION))
+    return tell(listed(lines, "line"), display)
 
 
-def _signed(n: float, unit: Display) -> str:
-    said = force(abs(n), unit)
-    return said if not any(digit in said for digit in "123456789") else f"{'−' if n < 0 else '+'}{said}"
+def _warned(line: Sayable, warning: Sayable) -> Sayable:
+    return fact("report.warned", line=line, warning=warning) if warning else line
 
 
-def _body_lines(fit: Fit) -> list[str]:
+def _signed(n: float) -> Sayable:
+    if abs(n) < LEAST_SHOWN_N:
+        return force(0.0)
+    return fact("report.plus" if n > 0 else "report.minus", size=force(abs(n)))
+
+
+def _body_lines(fit: Fit) -> list[Sayable]:
     """The back, the eyes and where the weight goes, for the terminal."""
-    analysis, unit = fit.analysis, fit.analysis.display
-    lines = []
+    lines: list[Sayable] = []
     if fit.flow_n:
-        parts = ", ".join(f"{BEARS[on]} {force(n, unit)}" for on, n in fit.flow_n.items())
-        lines.append(f"  Where the weight goes: {parts}")
+        parts = listed(run(bears(on), force(n)) for on, n in fit.flow_n.items())
+        lines.append(fact("report.weight_goes", parts=parts))
     for side, alone in fit.letting_go.items():
         said, warning = one_hand_words(alone)
-        lines.append(f"  Letting go with the {side} hand: {said}{f' ▲ {warning}' if warning else ''}")
-    if fit.spine is not None and analysis.support is not None:
-        back = f"{torque(fit.spine.size_nm, unit)}, {compression_words(fit.spine.compression_n)}"
-        lines.append(f"  Lower back: {back}")
+        lines.append(_warned(fact("report.letting_go", side=fact(f"way.{side}"), said=said), warning))
+    if fit.spine is not None and fit.analysis.support is not None:
+        back = listed((torque(fit.spine.size_nm), compression_words(fit.spine.compression_n)))
+        lines.append(fact("report.lower_back", said=back))
     if fit.gaze is not None:
-        way = "up" if fit.gaze.up_rad > 0 else "down"
-        wrong = f" ▲ {'; '.join(fit.gaze.complaints)}" if fit.gaze.complaints else ""
-        lines.append(f"  Gaze: {angle(abs(fit.gaze.up_rad))} {way} to the {fit.gaze.name}{wrong}")
+        way = fact("way.up" if fit.gaze.up_rad > 0 else "way.down")
+        line = fact("report.gaze", up=angle(abs(fit.gaze.up_rad)), way=way, screen=fit.gaze.name)
+        lines.append(_warned(line, listed(fit.gaze.complaints, "semicolon")))
     return lines

@@ -10,9 +10,11 @@ import numpy as np
 from equilix.analysis import Analysis
 from equilix.carry.axes import down_when_turned
 from equilix.checks.rules import Check
+from equilix.facts import fact
 from equilix.fit.fit import Fit
 from equilix.power.network import Network
 from equilix.words.names import CONTACTS, EFFORTS, SUPPORTS
+from equilix.words.telling import tell
 
 Axis3 = tuple[float, float, float]
 """A direction, forward, left, up."""
@@ -134,7 +136,9 @@ def fit_section(fit: Fit) -> dict[str, Any] | None:
             for each in fit.ranges
         ],
         "rula": {side: scores.score for side, scores in fit.rula.items()},
-        "lifting_index": {place: index for place, index in fit.pick_up.items() if np.isfinite(index)},
+        "lifting_index": {
+            tell(fact(f"place.{place}")): index for place, index in fit.pick_up.items() if np.isfinite(index)
+        },
         "gaze": None
         if look is None
         else {

@@ -8,10 +8,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
 
+from equilix.facts import Sayable, fact
 from equilix.kit.solids import Box, Polyhedron
 from equilix.mechanics.separation import overlap_m
 from equilix.rig.kinematics import Assembly
@@ -92,11 +94,11 @@ class Travel:
 
     from_m: float
     to_m: float
-    stop_from: str
-    stop_to: str
+    stop_from: Sayable
+    stop_to: Sayable
 
 
-TRACK_END = "end of the track"
+TRACK_END: Final[Sayable] = fact("clearance.end_track")
 
 
 def free_travel(assembly: Assembly, placement_id: str) -> Travel | None:
@@ -107,7 +109,8 @@ def free_travel(assembly: Assembly, placement_id: str) -> Travel | None:
         return None
     slide = assembly.setup.by_id[placement_id].slide_m
     low, high = seat.track.from_m, seat.track.to_m
-    stop_low = stop_high = TRACK_END
+    stop_low: Sayable = TRACK_END
+    stop_high: Sayable = TRACK_END
     for gap in gaps(assembly, {placement_id: way}):
         forward = bool(gap.rear) == (way[gap.axis] > 0)  # the mover closes this gap by a growing slide
         neighbour = gap.front_id if gap.rear else gap.rear_id

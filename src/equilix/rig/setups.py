@@ -7,6 +7,8 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
+from equilix.errors import Invalid
+from equilix.facts import fact, listed
 from equilix.kit.electric import Mode
 from equilix.mechanics.rotations import from_quaternion
 from equilix.model import Angle, Coordinate, Identifier, Model, Name, Position
@@ -44,9 +46,9 @@ class Placement(Model):
     @model_validator(mode="after")
     def _mounted_or_free(self) -> Placement:
         if (self.parent is None) != (self.point is None):
-            raise ValueError("a mounted part needs both parent and point; a free part has neither")
+            raise Invalid(fact("setups.mounted_part_needs_parent"))
         if self.parent is not None and self.pose is not None:
-            raise ValueError("a part is either mounted on a parent or has a free pose, not both")
+            raise Invalid(fact("setups.part_either_mounted_parent"))
         return self
 
 
@@ -127,7 +129,7 @@ class Setup(Model):
                 waiting.append(child)
         lost = [repr(placement.id) for placement in self.placements if placement.id not in depth]
         if lost:
-            raise ValueError(f"these placements hang on each other in a loop or on nothing: {', '.join(lost)}")
+            raise Invalid(fact("setups.placements_hang_each_other", lost=listed(lost)))
         return tuple(sorted(self.placements, key=lambda placement: depth[placement.id]))
 
     @cached_property

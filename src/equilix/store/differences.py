@@ -3,116 +3,113 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from typing import Final
 
 from equilix.document import Document
+from equilix.facts import Sayable, angle, fact, general, length, listed, mass
 from equilix.kit.parts import Part
 from equilix.model import Model
 from equilix.rig.setups import Placement, Setup
-from equilix.units import Display, angle, length, mass
-
-_WORDS: Final[dict[str, str]] = {
-    "mass_how": "how its mass is known", "mass_sd_kg": "how sure its mass is", "cg_m": "balance point",
-    "cg_sd_m": "how sure its balance point is", "solids": "shape", "hangs_by": "what it is mounted by",
-    "offers": "mounting points", "energy_wh": "energy", "electric": "power", "owned": "whether it is owned",
-    "needed": "whether it is needed", "carrier": "what it bears", "drive": "motors", "pose": "place",
-    "stature_m": "stature", "borne_by": "what bears it", "carry": "way of carrying", "placements": "parts",
-    "keeps_free": "room that it needs", "image_plane_m": "image-plane mark", "pinned": "whether plans may move it",
-}  # fmt: skip
 
 
-def differences(before: Document, after: Document) -> tuple[str, ...]:
+def differences(before: Document, after: Document) -> tuple[Sayable, ...]:
     """One line for each thing that is new, gone or changed; none where the documents are equal."""
     return tuple(_lines(before, after))
 
 
-def _lines(before: Document, after: Document) -> Iterator[str]:
+def _lines(before: Document, after: Document) -> Iterator[Sayable]:
     if before.name != after.name:
-        yield f"Name: “{before.name}” → “{after.name}”"
-    yield from _things("in the kit", before.parts_by_id, after.parts_by_id, after)
-    yield from _things("among the operators", before.operators_by_id, after.operators_by_id, after)
+        yield fact("differences.name", before=before.name, after=after.name)
+    yield from _things(fact("differences.kit"), before.parts_by_id, after.parts_by_id)
+    yield from _things(fact("differences.among_operators"), before.operators_by_id, after.operators_by_id)
     yield from _setups(before, after)
     for key in sorted({*before.rules, *after.rules}):
         if before.rules.get(key) != after.rules.get(key):
-            yield f"Rule of thumb “{key}”: {_rule(before, key)} → {_rule(after, key)}"
+            yield fact("differences.rule_thumb", key=key, was=_rule(before, key), now=_rule(after, key))
     for field in ("display", "current"):
         if getattr(before, field) != getattr(after, field):
-            yield f"{'Units' if field == 'display' else 'Open setup'}: another"
+            yield fact("differences.other_units" if field == "display" else "differences.other_setup_open")
     if before.model_extra != after.model_extra:
-        yield "Something that this version does not know"
+        yield fact("differences.something_version_does_not_know")
 
 
-def _rule(document: Document, key: str) -> str:
-    return f"{document.rules[key]:g}" if key in document.rules else "as usual"
+def _rule(document: Document, key: str) -> Sayable:
+    return general(document.rules[key]) if key in document.rules else fact("differences.usual")
 
 
-def _things(where: str, before: Mapping[str, Model], after: Mapping[str, Model], document: Document) -> Iterator[str]:
+def _things(where: Sayable, before: Mapping[str, Model], after: Mapping[str, Model]) -> Iterator[Sayable]:
     for key in after.keys() - before.keys():
-        yield f"“{_name(after[key])}” is new {where}"
+        yield fact("differences.new", name=_name(after[key]), where=where)
     for key in before.keys() - after.keys():
-        yield f"“{_name(before[key])}” is gone"
+        yield fact("differences.gone", name=_name(before[key]))
     for key, old in before.items():
         if key in after and after[key] != old:
-            yield f"“{_name(old)}”: {', '.join(_changes(old, after[key], document.display))}"
+            yield fact(
+                "differences.thing",
+                name=fact("common.quoted", what=_name(old)),
+                changes=listed(_changes(old, after[key])),
+            )
 
 
 def _name(thing: Model) -> str:
     return str(getattr(thing, "name", "") or getattr(thing, "id", ""))
 
 
-def _changes(old: Model, new: Model, display: Display) -> Iterator[str]:
+def _changes(old: Model, new: Model) -> Iterator[Sayable]:
     for field in type(old).model_fields:
         was, now = getattr(old, field), getattr(new, field)
         if was != now:
-            word = _WORDS.get(field) or field.removesuffix("_kg").removesuffix("_m").replace("_", " ")
-            yield f"{word}{_values(field, was, now, display)}"
+            values = _values(field, was, now)
+            named = fact(f"field.{field}")
+            yield fact("differences.changed", field=named, values=values) if values else named
     if old.model_extra != new.model_extra:
-        yield "something that this version does not know"
+        yield fact("differences.something_version_does_not_know_2")
 
 
-def _values(field: str, was: object, now: object, display: Display) -> str:
+def _values(field: str, was: object, now: object) -> Sayable:
     if not isinstance(was, int | float | str) or not isinstance(now, int | float | str) or isinstance(now, bool):
         return ""
     if field.endswith("_kg"):
-        return f" {mass(float(was), display)} → {mass(float(now), display)}"
+        return fact("differences.was_now", was=mass(float(was)), now=mass(float(now)))
     if field.endswith("_m"):
-        return f" {length(float(was), display)} → {length(float(now), display)}"
+        return fact("differences.was_now", was=length(float(was)), now=length(float(now)))
     if field.endswith("_rad"):
-        return f" {angle(float(was))} → {angle(float(now))}"
-    return f" {_said(was)} → {_said(now)}"
+        return fact("differences.was_now", was=angle(float(was)), now=angle(float(now)))
+    return fact("differences.was_now", was=_said(was), now=_said(now))
 
 
-def _said(value: object) -> str:
-    return f"“{value}”" if isinstance(value, str) else f"{value:g}"
+def _said(value: float | str) -> Sayable:
+    return fact("common.quoted", what=value) if isinstance(value, str) else general(value)
 
 
-def _setups(before: Document, after: Document) -> Iterator[str]:
+def _setups(before: Document, after: Document) -> Iterator[Sayable]:
     for key in after.setups_by_id.keys() - before.setups_by_id.keys():
-        yield f"Setup “{after.setups_by_id[key].name}” is new"
+        yield fact("differences.setup_new", setup=after.setups_by_id[key].name)
     for key in before.setups_by_id.keys() - after.setups_by_id.keys():
-        yield f"Setup “{before.setups_by_id[key].name}” is gone"
+        yield fact("differences.setup_gone", setup=before.setups_by_id[key].name)
     for key, old in before.setups_by_id.items():
         new = after.setups_by_id.get(key)
         if new is not None and new != old:
-            yield from (f"Setup “{old.name}”: {line}" for line in _setup(old, new, before, after))
+            yield from (
+                fact("differences.in_setup", setup=old.name, change=line) for line in _setup(old, new, before, after)
+            )
 
 
-def _setup(old: Setup, new: Setup, before: Document, after: Document) -> Iterator[str]:
+def _setup(old: Setup, new: Setup, before: Document, after: Document) -> Iterator[Sayable]:
     for key in new.by_id.keys() - old.by_id.keys():
-        yield f"{_part(new.by_id[key], after)} is mounted"
+        yield fact("differences.mounted_2", part=_part(new.by_id[key], after))
     for key in old.by_id.keys() - new.by_id.keys():
-        yield f"{_part(old.by_id[key], before)} is taken off"
+        yield fact("differences.taken_off", part=_part(old.by_id[key], before))
     for key, placement in old.by_id.items():
         other = new.by_id.get(key)
         if other is not None and other != placement:
-            yield f"{_part(placement, before)}: {', '.join(_changes(placement, other, after.display))}"
-    rest = tuple(_changes(old.changed(placements=()), new.changed(placements=()), after.display))
+            yield fact("differences.thing", name=_part(placement, before), changes=listed(_changes(placement, other)))
+    rest = tuple(_changes(old.changed(placements=()), new.changed(placements=())))
     if rest:
-        yield ", ".join(rest)
+        yield listed(rest)
     if [key for key in old.by_id if key in new.by_id] != [key for key in new.by_id if key in old.by_id]:
-        yield "its parts stand in another order"
+        yield fact("differences.parts_stand_another_order")
 
 
-def _part(placement: Placement, document: Document) -> str:
+def _part(placement: Placement, document: Document) -> Sayable:
     part: Part | None = document.parts_by_id.get(placement.part)
-    return f"“{part.name if part is not None else placement.part}”"
+    return fact("common.quoted", what=part.name if part is not None else placement.part)

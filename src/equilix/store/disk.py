@@ -6,19 +6,21 @@ import errno
 import hashlib
 import os
 import stat
+from collections.abc import Callable
 from dataclasses import dataclass
 from pathlib import Path
-from typing import Self
+from typing import Final, Self
 
 from equilix.errors import UnreadableFile
+from equilix.facts import Sayable, fact
 from equilix.store.strict_json import LARGEST_BYTES, too_large
 
-_KINDS = (
-    (stat.S_ISDIR, "it is a folder"),
-    (stat.S_ISFIFO, "it is a pipe, not a file"),
-    (stat.S_ISSOCK, "it is a socket, not a file"),
-    (stat.S_ISCHR, "it is a device, not a file"),
-    (stat.S_ISBLK, "it is a device, not a file"),
+_KINDS: Final[tuple[tuple[Callable[[int], bool], Sayable], ...]] = (
+    (stat.S_ISDIR, fact("disk.folder")),
+    (stat.S_ISFIFO, fact("disk.pipe_not_file")),
+    (stat.S_ISSOCK, fact("disk.socket_not_file")),
+    (stat.S_ISCHR, fact("disk.device_not_file")),
+    (stat.S_ISBLK, fact("disk.device_not_file")),
 )
 
 
@@ -34,9 +36,9 @@ class Fingerprint:
         return cls(None if raw is None else hashlib.sha256(raw).hexdigest())
 
 
-def strange(mode: int) -> str:
+def strange(mode: int) -> Sayable:
     """Why something with this mode is not a file to read or replace; empty for a regular file."""
-    return "" if stat.S_ISREG(mode) else next((words for test, words in _KINDS if test(mode)), "it is not a file")
+    return "" if stat.S_ISREG(mode) else next((words for test, words in _KINDS if test(mode)), fact("disk.not_file"))
 
 
 def resolved(path: Path) -> Path:
@@ -58,14 +60,14 @@ def read_bytes(path: Path) -> bytes:
             state = os.fstat(handle)
             problem = strange(state.st_mode)
             if problem:
-                raise UnreadableFile(str(path), problem, todo="Choose an Equilix document.")
+                raise UnreadableFile(str(path), problem, todo=fact("disk.choose_equilix_document"))
             if state.st_size > LARGEST_BYTES:
                 raise too_large(str(path), state.st_size)
             return file.read(LARGEST_BYTES + 1)
     except OSError as error:
-        raise UnreadableFile(str(path), f"it cannot be opened: {reason(error)}") from error
+        raise UnreadableFile(str(path), fact("disk.cannot_opened", reason=reason(error))) from error
     except ValueError as error:  # a zero byte in the name
-        raise UnreadableFile(ascii(str(path)), "this is no name of a file") from error
+        raise UnreadableFile(ascii(str(path)), fact("disk.no_name_file")) from error
 
 
 def fingerprint(path: Path) -> Fingerprint:
@@ -77,12 +79,12 @@ def fingerprint(path: Path) -> Fingerprint:
     return Fingerprint.of(read_bytes(path) if there else None)
 
 
-def reason(error: OSError) -> str:
+def reason(error: OSError) -> Sayable:
     """An error of the system in words."""
-    words = {
-        errno.ELOOP: "its links lead in a loop",
-        errno.ENAMETOOLONG: "its name is too long for this disk",
-        errno.EISDIR: "it is a folder",
-        errno.ENXIO: "it is a pipe or device, not a file",
+    words: dict[int, Sayable] = {
+        errno.ELOOP: fact("disk.links_lead_loop"),
+        errno.ENAMETOOLONG: fact("disk.name_too_long_disk"),
+        errno.EISDIR: fact("disk.folder"),
+        errno.ENXIO: fact("disk.pipe_or_device_not_file"),
     }
     return words.get(error.errno or 0) or error.strerror or str(error)

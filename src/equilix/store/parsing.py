@@ -10,7 +10,9 @@ from pydantic import ValidationError
 
 from equilix.document import FORMAT, MOST_OPERATORS, MOST_PARTS, MOST_SETUPS, VERSION, Document
 from equilix.errors import UnreadableFile
+from equilix.facts import Sayable, fact, grouped
 from equilix.faults import document_faults
+from equilix.model import problem_of
 from equilix.rig.setups import MOST_CABLES, MOST_PLACEMENTS
 from equilix.store.disk import read_bytes
 from equilix.store.strict_json import LARGEST_BYTES, load, place_in_words, shown, too_large
@@ -42,14 +44,18 @@ def parse(raw: bytes, path: str = "document") -> Document:
 
 def _current(data: Any, path: str) -> dict[str, Any]:
     if not isinstance(data, dict) or data.get("format") != FORMAT:
-        raise UnreadableFile(path, f'it has no "format": "{FORMAT}" at its top', todo="Choose an Equilix document.")
+        raise UnreadableFile(
+            path, fact("parsing.has_no_format_top", format=FORMAT), todo=fact("parsing.choose_equilix_document")
+        )
     version = data.get("version")
     if not isinstance(version, int) or isinstance(version, bool) or version < 1:
-        raise UnreadableFile(path, f"its version is {version!r}; a whole number from 1 is allowed", "version")
+        raise UnreadableFile(
+            path, fact("parsing.version_whole_number_1_allowed", version=repr(version)), fact("parsing.version")
+        )
     if version > VERSION:
         raise UnreadableFile(
-            path, f"it was written by a newer Equilix (document version {version}; this one reads up to {VERSION})",
-            "version", "Update Equilix to open it.",
+            path, fact("parsing.was_written_newer_equilix_document", version=version, newest=VERSION),
+            fact("parsing.version"), fact("parsing.update_equilix_open"),
         )  # fmt: skip
     current: dict[str, Any] = data
     while current["version"] < VERSION:
@@ -63,15 +69,21 @@ def _count(data: dict[str, Any], path: str) -> None:
     setups = setups if isinstance(setups, list) else []
     placements = [len(_list_in(setup, "placements")) for setup in setups]
     for what, count, most in (
-        ("parts", len(_list_in(data, "parts")), MOST_PARTS),
-        ("setups", len(_list_in(data, "setups")), MOST_SETUPS),
-        ("operators", len(_list_in(data, "operators")), MOST_OPERATORS),
-        ("placements in one setup", max(placements, default=0), MOST_PLACEMENTS),
-        ("cables in one setup", max((len(_list_in(setup, "cables")) for setup in setups), default=0), MOST_CABLES),
-        ("placements in all setups", sum(placements), MOST_PLACEMENTS_IN_ALL),
+        (fact("document.parts"), len(_list_in(data, "parts")), MOST_PARTS),
+        (fact("document.setups"), len(_list_in(data, "setups")), MOST_SETUPS),
+        (fact("document.operators"), len(_list_in(data, "operators")), MOST_OPERATORS),
+        (fact("parsing.placements_one_setup"), max(placements, default=0), MOST_PLACEMENTS),
+        (
+            fact("parsing.cables_one_setup"),
+            max((len(_list_in(setup, "cables")) for setup in setups), default=0),
+            MOST_CABLES,
+        ),
+        (fact("parsing.placements_all_setups"), sum(placements), MOST_PLACEMENTS_IN_ALL),
     ):
         if count > most:
-            raise UnreadableFile(path, f"it has {count:,} {what}; at most {most:,} are allowed")
+            raise UnreadableFile(
+                path, fact("parsing.has_most_allowed", count=grouped(count), what=what, most=grouped(most))
+            )
 
 
 def _list_in(data: Any, key: str) -> list[Any]:
@@ -86,16 +98,22 @@ def _validated(data: dict[str, Any], path: str) -> Document:
         first, more = error.errors()[0], error.error_count() - 1
         place = place_in_words(first["loc"], data)
         given = first.get("input")
-        said = f"{_short(given)} was given; " if isinstance(given, int | float | str | None) else ""
-        others = f" ({more} more like it)" if more else ""
-        raise UnreadableFile(path, f"{said}{first['msg'].removeprefix('Value error, ')}{others}", place) from error
+        problem = problem_of(first)
+        if isinstance(given, int | float | str | None):
+            problem = fact("parsing.was_given", given=_short(given), problem=problem)
+        raise UnreadableFile(path, _with_more(problem, more), place) from error
     except RecursionError as error:
-        raise UnreadableFile(path, "it is nested too deeply to be a document") from error
+        raise UnreadableFile(path, fact("parsing.nested_too_deeply_document")) from error
     faults = document_faults(document)
     if faults:
-        others = f" ({len(faults) - 1} more like it)" if len(faults) > 1 else ""
-        raise UnreadableFile(path, f"{faults[0].problem}{others}", faults[0].place, f"{faults[0].todo}.")
+        first_fault = faults[0]
+        todo = fact("error.sentence", said=first_fault.todo)
+        raise UnreadableFile(path, _with_more(first_fault.problem, len(faults) - 1), first_fault.place, todo)
     return document
+
+
+def _with_more(problem: Sayable, more: int) -> Sayable:
+    return fact("parsing.more_like", problem=problem, more=more) if more else problem
 
 
 def _short(given: object) -> str:

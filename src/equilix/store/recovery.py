@@ -24,7 +24,8 @@ from typing import Final, Self
 
 from equilix.document import Document
 from equilix.errors import UnreadableFile, UnwritableFile
-from equilix.store.disk import Fingerprint
+from equilix.facts import fact
+from equilix.store.disk import Fingerprint, reason
 from equilix.store.parsing import parse
 from equilix.store.saving import checked_bytes, write_atomically
 from equilix.store.state import state_folder
@@ -108,7 +109,9 @@ class Autosave:
         try:
             self.run.hold()
         except OSError as error:
-            raise UnwritableFile(f"{self.run.folder} may not be written ({error.strerror})") from error
+            raise UnwritableFile(
+                fact("recovery.may_not_written", folder=str(self.run.folder), reason=reason(error))
+            ) from error
         head = {
             "name": document.name,
             "original": str(original) if original else None,
@@ -155,7 +158,7 @@ def _read(file: Path) -> bytes:
     try:
         return file.read_bytes()
     except OSError as error:
-        raise UnreadableFile(file.name, f"it cannot be opened: {error.strerror}") from error
+        raise UnreadableFile(file.name, fact("recovery.cannot_opened", reason=reason(error))) from error
 
 
 def _newest(folder: Path) -> int:

@@ -9,11 +9,12 @@ import os
 import secrets
 import stat
 import time
-from collections.abc import Callable
 from pathlib import Path
+from typing import Final
 
 from equilix.document import Document
 from equilix.errors import UnreadableFile, UnwritableFile
+from equilix.facts import Sayable, fact
 from equilix.store.disk import Fingerprint, reason, resolved, strange
 from equilix.store.parsing import parse
 from equilix.store.writing import to_bytes
@@ -34,18 +35,16 @@ def checked_bytes(document: Document) -> bytes:
 
     Raises :class:`UnwritableFile` where they are not: what cannot be opened again must not replace what can.
     """
-    problem = ""
+    problem: Sayable = ""
     try:
         raw = to_bytes(document)
         if parse(raw) == document:
             return raw
     except UnreadableFile as error:
-        problem = f": {error}"
+        problem = error.said
     except ValueError as error:  # half a character, from a program that hands them over
-        problem = f": {error}"
-    raise UnwritableFile(
-        f"This document could not be opened again{problem}. Nothing was written. Undo the last change and save again."
-    )
+        problem = str(error)
+    raise UnwritableFile(fact("saving.document_could_not_opened_again", problem=problem or fact("saving.not_the_same")))
 
 
 def save(document: Document, path: Path, *, expect: Fingerprint | None = None) -> Fingerprint:
@@ -74,9 +73,11 @@ def write_atomically(raw: bytes, path: Path, *, keep_backup: bool = False, expec
         path = resolved(path)  # a link stays a link
         was = _state(path)
         if was is not None and strange(was.st_mode):
-            raise UnwritableFile(f"{path.name} was not saved: {strange(was.st_mode)}. {_ELSEWHERE}")
+            raise UnwritableFile(
+                fact("saving.was_not_saved", path=path.name, strange=strange(was.st_mode), elsewhere=_ELSEWHERE)
+            )
         if was is not None and not os.access(path, os.W_OK):
-            raise PermissionError(errno.EACCES, "the file is marked as not to be written")
+            raise PermissionError(errno.EACCES, os.strerror(errno.EACCES))
         _clear_leftovers(path.parent)
         temporary = path.parent / f"{_MARK}{secrets.token_hex(6)}{_PART}"
         handle = os.open(temporary, os.O_WRONLY | os.O_CREAT | os.O_EXCL | os.O_CLOEXEC, 0o600)
@@ -96,14 +97,14 @@ def write_atomically(raw: bytes, path: Path, *, keep_backup: bool = False, expec
     except OSError as error:
         raise _complaint(path, error) from error
     except ValueError as error:  # a zero byte in the name
-        raise UnwritableFile(f"{path.name!a} is no name of a file. {_ELSEWHERE}") from error
+        raise UnwritableFile(fact("saving.no_name_file", path=path.name, elsewhere=_ELSEWHERE)) from error
     finally:
         if temporary is not None:
             with contextlib.suppress(OSError):
                 temporary.unlink()
 
 
-_ELSEWHERE = "Save it under another name or in another folder."
+_ELSEWHERE: Final[Sayable] = fact("saving.save_under_another_name_or")
 
 
 def _state(path: Path) -> os.stat_result | None:
@@ -137,7 +138,7 @@ def _compare(path: Path, expect: Fingerprint) -> None:
     except FileNotFoundError:
         now = _NOTHING
     if now not in (expect, _NOTHING):  # a file that is gone cannot be overwritten
-        raise ChangedMeanwhile(f"{path.name} has been changed by another program since it was opened.")
+        raise ChangedMeanwhile(fact("saving.has_been_changed_another_program", path=path.name))
 
 
 def backup_of(path: Path) -> Path:
@@ -151,7 +152,7 @@ def backup_of(path: Path) -> Path:
 def _keep_backup(path: Path) -> None:
     backup = backup_of(path)
     if backup.is_dir():
-        raise IsADirectoryError(errno.EISDIR, f"a folder stands where its backup goes ({backup.name})")
+        raise _not_saved(path, fact("saving.folder_stands_where_backup_goes", backup=backup.name), _ELSEWHERE)
     fresh = path.parent / f"{_MARK}{secrets.token_hex(6)}{_PART}"
     try:
         os.link(path, fresh)
@@ -167,7 +168,10 @@ def _keep_backup(path: Path) -> None:
 
 def _clear_leftovers(folder: Path) -> None:
     """Take away the temporary files of saves that were killed: old ones that no process holds any more."""
-    for leftover in (*folder.glob(f"{_MARK}*{_PART}"), *folder.glob(f".*{SUFFIX}.*{_PART}")):
+    for leftover in (
+        *folder.glob(f"{_MARK}*{_PART}"),
+        *folder.glob(f".*{SUFFIX}.*{_PART}"),
+    ):
         with contextlib.suppress(OSError):
             handle = os.open(leftover, os.O_RDONLY | os.O_NONBLOCK | os.O_CLOEXEC | os.O_NOFOLLOW)
             try:
@@ -188,22 +192,24 @@ def _flush_folder(folder: Path) -> None:
             os.close(handle)
 
 
-_REASONS: dict[int, Callable[[], tuple[str, str]]] = {
+_REASONS: dict[int, tuple[Sayable, Sayable]] = {
     **dict.fromkeys(
         (errno.ENOSPC, errno.EDQUOT, errno.EFBIG),
-        lambda: ("there is no room left on the disk", "Make room, or save it on another disk."),
+        (fact("saving.no_room_left_disk"), fact("saving.make_room_or_save_another")),
     ),
-    **dict.fromkeys(
-        (errno.EACCES, errno.EPERM, errno.EROFS), lambda: ("the folder or the file may not be written", _ELSEWHERE)
-    ),
-    errno.ENOENT: lambda: ("the folder is not there", _ELSEWHERE),
-    errno.ENOTDIR: lambda: ("the folder is not there", _ELSEWHERE),
+    **dict.fromkeys((errno.EACCES, errno.EPERM, errno.EROFS), (fact("saving.folder_or_file_may_not"), _ELSEWHERE)),
+    errno.ENOENT: (fact("saving.folder_not"), _ELSEWHERE),
+    errno.ENOTDIR: (fact("saving.folder_not"), _ELSEWHERE),
 }
 
 
 def _complaint(path: Path, error: OSError) -> UnwritableFile:
     known = _REASONS.get(error.errno or 0)
-    why, todo = known() if known is not None else (error.strerror or reason(error), _ELSEWHERE)
+    why, todo = known if known is not None else (reason(error), _ELSEWHERE)
     if error.errno in (errno.ELOOP, errno.ENAMETOOLONG):
         why = reason(error)
-    return UnwritableFile(f"{path.name} was not saved: {why}. The previous file is as it was. {todo}", why)
+    return _not_saved(path, why, todo)
+
+
+def _not_saved(path: Path, why: Sayable, todo: Sayable) -> UnwritableFile:
+    return UnwritableFile(fact("saving.was_not_saved_previous_file", path=path.name, why=why, todo=todo), why)

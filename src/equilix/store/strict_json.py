@@ -16,6 +16,7 @@ from typing import Any, Final
 import numpy as np
 
 from equilix.errors import UnreadableFile
+from equilix.facts import Sayable, fact, grouped, number
 
 LARGEST_BYTES: Final = 32 * 1024 * 1024
 """A document of 5,000 parts and 1,000 setups has about 20 MB; beyond this it is something else."""
@@ -37,7 +38,7 @@ _UNUSUAL: Final = re.compile(rb"\d{20}|\d[eE][+-]?\d{3}|\\u[dD][89aAbBcCdDeEfF]"
 class _Flaw:
     """Stands in the place of a value that is refused, so that the place can be told."""
 
-    def __init__(self, problem: str, todo: str = "") -> None:
+    def __init__(self, problem: Sayable, todo: Sayable = "") -> None:
         self.problem, self.todo = problem, todo
 
 
@@ -49,11 +50,14 @@ def load(raw: bytes, path: str) -> Any:
     except UnicodeDecodeError as error:
         line = raw.count(b"\n", 0, error.start) + 1
         raise UnreadableFile(
-            path, "it is not UTF-8 text", f"line {line}, byte {error.start}", "Choose an Equilix document."
+            path,
+            fact("strict_json.not_utf_8_text"),
+            fact("strict_json.line_byte", line=line, start=error.start),
+            fact("strict_json.choose_equilix_document"),
         ) from error
     flawed = False
 
-    def flaw(problem: str, todo: str = "") -> _Flaw:
+    def flaw(problem: Sayable, todo: Sayable = "") -> _Flaw:
         nonlocal flawed
         flawed = True
         return _Flaw(problem, todo)
@@ -63,22 +67,26 @@ def load(raw: bytes, path: str) -> Any:
         if len(made) != len(pairs):
             keys = [key for key, _ in pairs]
             twice = next(key for key in keys if keys.count(key) > 1)
-            made[twice] = flaw(f"the key {shown(twice)} stands twice", "Take one of them out.")
+            made[twice] = flaw(
+                fact("strict_json.key_stands_twice", shown=shown(twice)), fact("strict_json.take_one_them_out")
+            )
         return made
 
     unusual = _UNUSUAL.search(raw) is not None
     try:
         data = json.loads(
-            text, object_pairs_hook=whole, parse_constant=lambda word: flaw(f"{word} is not a number"),
+            text, object_pairs_hook=whole, parse_constant=lambda word: flaw(fact("strict_json.not_number", word=word)),
             parse_int=_number(int, flaw) if unusual else None, parse_float=_number(float, flaw) if unusual else None,
         )  # fmt: skip
     except json.JSONDecodeError as error:
         raise UnreadableFile(
-            path, f"it is not whole JSON: {error.msg}", f"line {error.lineno}, column {error.colno}",
-            "It may have been cut short; try the backup beside it.",
-        ) from error  # fmt: skip
+            path,
+            fact("strict_json.not_whole_json", msg=error.msg),
+            fact("strict_json.line_column", lineno=error.lineno, colno=error.colno),
+            fact("strict_json.may_have_been_cut_short"),
+        ) from error
     except RecursionError as error:
-        raise UnreadableFile(path, "it is nested too deeply to be a document") from error
+        raise UnreadableFile(path, fact("strict_json.nested_too_deeply_document")) from error
     if flawed or unusual or _depth_at_most(raw) > DEEPEST:
         for steps, value in _walk(data):
             problem = _problem(value, len(steps))
@@ -93,31 +101,42 @@ def _bound(raw: bytes, path: str) -> None:
     objects = raw.count(b"{") + raw.count(b"[")
     if objects > MOST_OBJECTS:
         raise UnreadableFile(
-            path, f"it has {objects:,} lists and objects; a document has at most {MOST_OBJECTS:,}",
-            todo="Choose an Equilix document.",
-        )  # fmt: skip
+            path,
+            fact(
+                "strict_json.has_lists_objects_document_has",
+                objects=grouped(objects),
+                most_objects=grouped(MOST_OBJECTS),
+            ),
+            todo=fact("strict_json.choose_equilix_document"),
+        )
     values = raw.count(b",")
     if values > MOST_VALUES:
         raise UnreadableFile(
-            path, f"it has {values:,} values; a document has at most {MOST_VALUES:,}",
-            todo="Choose an Equilix document.",
-        )  # fmt: skip
+            path,
+            fact("strict_json.has_values_document_has_most", values=grouped(values), most_values=grouped(MOST_VALUES)),
+            todo=fact("strict_json.choose_equilix_document"),
+        )
 
 
 def too_large(path: str, size: int) -> UnreadableFile:
     """The refusal of a file of ``size`` bytes."""
     return UnreadableFile(
-        path, f"the file has {size / 1e6:.0f} MB; a document has at most {LARGEST_BYTES / 1e6:.0f} MB",
-        todo="Choose an Equilix document.",
-    )  # fmt: skip
+        path,
+        fact(
+            "strict_json.file_has_mb_document_has", size=number(size / 1e6), largest_bytes=number(LARGEST_BYTES / 1e6)
+        ),
+        todo=fact("strict_json.choose_equilix_document"),
+    )
 
 
-def _number(make: Callable[[str], float], flaw: Callable[[str], _Flaw]) -> Callable[[str], object]:
+def _number(make: Callable[[str], float], flaw: Callable[[Sayable], _Flaw]) -> Callable[[str], object]:
     def read(text: str) -> object:
         if len(text) > LONGEST_NUMBER:
-            return flaw(f"a number of {len(text)} characters is too long; at most {LONGEST_NUMBER} are allowed")
+            return flaw(
+                fact("strict_json.number_characters_too_long_most", text=len(text), longest_number=LONGEST_NUMBER)
+            )
         value = make(text)
-        return value if math.isfinite(value) else flaw(f"{text} is too large for a number")
+        return value if math.isfinite(value) else flaw(fact("strict_json.too_large_number", text=text))
 
     return read
 
@@ -135,13 +154,15 @@ def _problem(value: Any, depth: int) -> _Flaw | None:
     if isinstance(value, _Flaw):
         return value
     if depth > DEEPEST:
-        return _Flaw(f"it is nested more than {DEEPEST} deep, too deeply to be a document")
+        return _Flaw(fact("strict_json.nested_more_deep_too_deeply", deepest=DEEPEST))
     if isinstance(value, str) and _halved(value):
-        return _Flaw(f"{shown(value)} has half a character in it", "Write it anew.")
+        return _Flaw(fact("strict_json.has_half_character", shown=shown(value)), fact("strict_json.write_anew"))
     if isinstance(value, dict):
         for key in value:
             if _halved(key):
-                return _Flaw(f"the key {shown(key)} has half a character in it", "Write it anew.")
+                return _Flaw(
+                    fact("strict_json.key_has_half_character", shown=shown(key)), fact("strict_json.write_anew")
+                )
     return None
 
 

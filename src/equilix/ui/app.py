@@ -41,7 +41,7 @@ def start(options: argparse.Namespace) -> int:
     if headless or options.screenshot:
         from equilix.report import report_text
 
-        print(report_text(window.session.analysis))
+        print(report_text(window.session.analysis, window.session.document.display))
         picture = options.screenshot or OFFSCREEN_PICTURE
         problem = paint(window, picture)
         window.close_anyway()

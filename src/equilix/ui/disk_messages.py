@@ -72,9 +72,9 @@ class DiskMessages(QObject):
         try:
             found = differences(self.desk.their_document(), self.desk.session.document)
         except EquilixError as error:
-            self.desk.session.said.emit(str(error), True)
+            self.desk.session.said.emit(self.desk.session.tell(error.said), True)
             return
-        self.panel = DifferencesPanel(self.messages, found)
+        self.panel = DifferencesPanel(self.messages, tuple(self.desk.session.tell(each) for each in found))
         self.panel.open_under(self.messages.offers["clash"])
 
     def ask_before_closing(self, names: list[str]) -> None:

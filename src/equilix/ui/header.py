@@ -19,7 +19,7 @@ from equilix.ui.theme import font
 from equilix.ui.widgets.panel import NamePanel, Panel
 from equilix.ui.widgets.tint import plain_label
 from equilix.ui.widgets.words import Choice, WordButton
-from equilix.units import body_mass, mass, stature
+from equilix.words.quantities import body_mass, mass, stature
 from equilix.words.reading import mass_line
 
 
@@ -54,14 +54,14 @@ class Header(QWidget):
         """Say the sentence of the open setup."""
         session = self.session
         self.setup.say(session.setup.name)
-        self.way.say(session.analysis.way.phrase)
+        self.way.say(session.tell(session.analysis.way.phrase))
         self.operator.say(session.analysis.operator.name)
         lens = self._lens()
         self.with_.setVisible(lens is not None)
         self.lens.setVisible(lens is not None)
         if lens is not None:
             self.lens.say(session.document.parts_by_id[lens.part].name)
-        self.mass.setText(mass_line(session.analysis) if session.setup.placements else "")
+        self.mass.setText(session.tell(mass_line(session.analysis)) if session.setup.placements else "")
         self.mass.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
 
     def _lens(self) -> Placement | None:

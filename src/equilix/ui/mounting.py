@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from equilix.document import Document
 from equilix.edits import carrying, rigging
+from equilix.facts import listed
 from equilix.kit.mount_kinds import mount_kind
 from equilix.kit.parts import Part
 from equilix.ui.session import Session
+from equilix.words.telling import tell
 
 
 def mount(session: Session, part_id: str, parent: str | None, point: str | None, by: str | None) -> None:
@@ -45,7 +47,7 @@ def mount_anywhere(session: Session, part_id: str, *, only_if_empty: bool = Fals
         return
     fits = rigging.fitting_points(document, setup, part)
     if only_if_empty or not fits:
-        mounts = " or ".join(mount_kind(point.kind).label for point in part.hangs_by) or "nothing"
+        mounts = tell(listed((mount_kind(point.kind).label for point in part.hangs_by), "or")) or "nothing"
         session.said.emit(
             f"“{part.name}” found no place there. It is mounted by {mounts}: let go over one of the marked places."
             if fits else f"“{part.name}” fits nowhere on this rig. It is mounted by {mounts}.", True,

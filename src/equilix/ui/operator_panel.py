@@ -17,7 +17,7 @@ from equilix.ui.session import Session
 from equilix.ui.widgets.fields import QuantityField, values_of
 from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.tint import plain_label
-from equilix.units import stature, torque
+from equilix.words.quantities import stature, torque
 
 _SEXES = ("male", "female")
 _SIDES = ("right", "left")
@@ -102,7 +102,7 @@ class OperatorPanel(Panel):
                 found[field] = line.value()
                 line.complain("")
             except EquilixError as error:
-                line.complain(str(error))
+                line.complain(self.session.tell(error.said))
                 return None
         return self.operator.strength.changed(**{field: found.get(field) for _, field, _ in _STRENGTHS})
 
@@ -113,7 +113,7 @@ class OperatorPanel(Panel):
             strength = self.strength()
             spare = self._spared()
         except (EquilixError, ValueError) as error:
-            self.refuse(str(error))
+            self.refuse(self.session.tell(error.said) if isinstance(error, EquilixError) else str(error))
             return
         if values is None or strength is None:
             self.adjustSize()
@@ -129,7 +129,8 @@ class OperatorPanel(Panel):
             if self.new
             else self.session.try_edit(
                 "About the operator", lambda d: kit.change_operator(d, self.operator_id, **fields)
-            )
+            ),
+            self.session.document.display,
         )
 
     def _spared(self) -> tuple[Spared, ...]:
@@ -190,7 +191,8 @@ class HoldTest(QWidget):
             person = self.panel.operator.changed(**sizes, sex=_SEXES[self.panel.sex.currentIndex()])
             found = strength_from_hold(person, field.value(), held_s)
         except (EquilixError, ValueError) as error:
-            self.said.setText(f"▲ {error}")
+            why = self.panel.session.tell(error.said) if isinstance(error, EquilixError) else str(error)
+            self.said.setText(f"▲ {why}")
             return
         self.panel.strengths["shoulder"].line.setText(f"{found.shoulder_nm:g}")
         self.panel.strengths["elbow"].line.setText(f"{found.elbow_nm:g}")

@@ -11,6 +11,7 @@ from equilix.ui.session import Session
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.tint import plain_label
+from equilix.words.telling import tell
 
 
 class RatingsPanel(Panel):
@@ -24,10 +25,10 @@ class RatingsPanel(Panel):
         self.form.addRow(note)
         self.fields: dict[str, QuantityField] = {}
         for rating in ratings(part):
-            field = QuantityField(rating.label, rating.quantity)
+            field = QuantityField(tell(rating.label), rating.quantity)
             field.show_value(rating.value, session.document.display)
             self.fields[rating.key] = field
-            self.form.addRow(plain_label(rating.label), field)
+            self.form.addRow(plain_label(tell(rating.label)), field)
         self.finish()
         self.setMinimumWidth(380)
 
@@ -42,11 +43,12 @@ class RatingsPanel(Panel):
                 changed[key] = field.value()
                 field.complain("")
             except EquilixError as error:
-                field.complain(str(error))
+                field.complain(self.session.tell(error.said))
                 wrong = True
         if wrong:
             self.adjustSize()
             return
         self.close_unless(
-            self.session.try_edit(f"Ratings of {self.part.name}", lambda d: rate(d, self.part.id, changed))
+            self.session.try_edit(f"Ratings of {self.part.name}", lambda d: rate(d, self.part.id, changed)),
+            self.session.document.display,
         )

@@ -57,10 +57,10 @@ class ReadingBar(QWidget):
             self.rest.setFont(font(12 * grow))
             self.cost.setFont(font(12 * grow))
             self._keep_height()
-        self.verdict.setText(f"{SIGNS[status]} {reading.verdict}")
-        self.rest.setText(reading.rest)
-        self.cost.setText(reading.cost)
-        self.setAccessibleName(str(reading))
+        self.verdict.setText(f"{SIGNS[status]} {self.session.tell(reading.verdict)}")
+        self.rest.setText(self.session.tell(reading.rest))
+        self.cost.setText(self.session.tell(reading.cost))
+        self.setAccessibleName(self.session.tell(reading.said))
         self._lay_out()
 
     def _lay_out(self) -> None:

@@ -15,6 +15,7 @@ from equilix.ui.session import Session
 from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.tint import plain_label
 from equilix.ui.widgets.words import Choice
+from equilix.words.telling import tell
 
 LEANS = {
     "hip": ("Lean it on the hip", "Off the hip"),
@@ -42,7 +43,7 @@ def way_choices(
     found: list[Choice | None] = [
         (
             _said(session, key),
-            edit(f"Carry it {way.phrase}", partial(carrying.choose_way, setup_id=setup.id, carry=key)),
+            edit(f"Carry it {tell(way.phrase)}", partial(carrying.choose_way, setup_id=setup.id, carry=key)),
         )
         for key, way in WAYS.items()
         if key != setup.carry
@@ -110,7 +111,8 @@ def _said(session: Session, key: str) -> str:
     """The phrase, and what is missing for it on this rig."""
     way, analysis = WAYS[key], session.analysis
     lacks = bool(analysis.assembly.ids) and way.support(analysis.carried) is None
-    return f"{way.phrase[0].upper()}{way.phrase[1:]}{f' – needs {way.needs}' if lacks else ''}"
+    phrase = tell(way.phrase)
+    return f"{phrase[0].upper()}{phrase[1:]}{f' – needs {tell(way.needs)}' if lacks else ''}"
 
 
 def _bearers(
@@ -140,7 +142,7 @@ class SettingPanel(Panel):
         setup = session.setup
         bearer = session.document.parts_by_id[setup.borne_by or ""]
         steps = isinstance(bearer.carrier, TripodHead)
-        about = plain_label(carrying.bearer_words(session.document, setup))
+        about = plain_label(session.tell(carrying.bearer_words(session.document, setup)))
         about.setWordWrap(True)
         self.form.addRow(about)
         self.line = QLineEdit("" if setup.setting is None else f"{setup.setting:g}")
@@ -160,4 +162,5 @@ class SettingPanel(Panel):
         except ValueError:
             self.refuse(f"“{text}” is no number. {self.what} takes a figure like 4.5, or nothing.")
             return
-        self.close_unless(self.session.try_edit("Set what bears it", lambda d: carrying.set_bearer(d, setup_id, value)))
+        refusal = self.session.try_edit("Set what bears it", lambda d: carrying.set_bearer(d, setup_id, value))
+        self.close_unless(refusal, self.session.document.display)

@@ -222,11 +222,11 @@ class Window(QMainWindow):
         if on and self.session.answers.plans:
             plan = next((p for p in self.session.answers.plans if p.answers), None)
             if plan is not None and self.session.analysis.status != "rests":
-                from equilix.words.steps import lines
+                from equilix.words.steps import told_lines
 
                 self.message.offer(
                     "next",
-                    f"Next: {lines(plan)[0]}.",
+                    f"Next: {self.session.tell(told_lines(plan)[0].said)}.",
                     [("Do it", lambda: self.session.apply_plan(plan))],
                 )
         elif not on:

@@ -4,23 +4,19 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from typing import Final
+from typing import Final, Literal
 
 from equilix.analysis import Analysis
 from equilix.body.endurance import LONGEST_S
 from equilix.body.load import Effort
+from equilix.carry.conditions import LEAST_SHOWN_M
 from equilix.carry.handheld import HUNG
+from equilix.facts import NOTHING, Sayable, duration, fact, force, length, listed, mass, percent, run, torque
 from equilix.keys import SupportKind
 from equilix.mechanics.contact import Contact
-from equilix.units import duration, force, length, mass, place, torque
-from equilix.words.names import CONTACTS, SUPPORTS
 
-CAUTION: Final = "Estimates for healthy adults. The maker’s ratings come first; pain means stop."
-CAUTION_LONG: Final = (
-    "Loads and times are estimates for healthy adults, from body size, mean strength and published endurance "
-    "curves. Pain means stop. The maker’s rating comes first; a doctor, an occupational-health adviser and the "
-    "rules of the place and the production decide."
-)
+CAUTION: Final = fact("reading.estimates_healthy_adults_makers")
+CAUTION_LONG: Final = fact("reading.loads_times_estimates_healthy")
 
 GUIDING_N: Final = 3.0
 """Below this a hand guides rather than carries (common practice, no source)."""
@@ -30,172 +26,174 @@ GUIDING_N: Final = 3.0
 class ReadOut:
     """``verdict`` in a word or two, ``rest`` of that sentence, and ``cost`` to the body."""
 
-    verdict: str
-    rest: str
-    cost: str
+    verdict: Sayable
+    rest: Sayable
+    cost: Sayable
 
-    def __str__(self) -> str:
-        return " ".join(part for part in (self.verdict, self.rest, self.cost) if part)
+    @property
+    def said(self) -> Sayable:
+        """All of it."""
+        return run(self.verdict, self.rest, self.cost)
 
 
 def read_out(analysis: Analysis) -> ReadOut:
     """The reading of an analysis."""
     if not analysis.assembly.ids:
-        return ReadOut("Nothing here yet.", "Take a part from the mat to begin.", "")
+        return ReadOut(fact("reading.nothing_here_yet"), fact("reading.take_part_mat_begin"), "")
     if analysis.support is None:
-        return ReadOut("Nothing carries it.", f"To go {analysis.way.phrase} the rig needs {analysis.way.needs}.", "")
+        return ReadOut(
+            fact("reading.nothing_carries"),
+            fact("reading.go_rig_needs", way=analysis.way.phrase, needs=analysis.way.needs),
+            "",
+        )
     assert analysis.situation is not None  # it has a support
     return ReadOut(*analysis.way.verdict(analysis.situation), _cost(analysis))
 
 
-_BEARS: Final[Mapping[SupportKind, str]] = {
-    **SUPPORTS,
-    "pad": "shoulder",
-    "eyelet": "line",
-    "post": "arm",
-    "head": "tripod",
-}
+_BEARS: Final[Mapping[SupportKind, str]] = {"pad": "shoulder", "eyelet": "line", "post": "arm", "head": "tripod"}
+"""What bears it, as its support is spoken of here; the others by their own names."""
 
 
-def _cost(analysis: Analysis) -> str:
-    unreached = [held for held in analysis.arms if not held.arm.reached]
+def _cost(analysis: Analysis) -> Sayable:
+    unreached = [fact(f"way.{held.arm.side}") for held in analysis.arms if not held.arm.reached]
+    sides = listed(unreached, "and")
     if analysis.holding.falls:
         if unreached:
-            sides = " and ".join(held.arm.side for held in unreached)
-            return f"No hand can hold it: the {sides} grip is out of reach."
-        return "Nothing holds it: the rig needs a grip within reach."
-    lead = _held_level(analysis)
-    if unreached:
-        lead += f"The {' and '.join(held.arm.side for held in unreached)} grip is out of reach. "
+            return fact("reading.no_hand_can_hold_grip", sides=sides)
+        return fact("reading.nothing_holds_rig_needs_grip")
+    lead = run(_held_level(analysis), fact("reading.grip_out_reach", sides=sides) if unreached else NOTHING)
     hands = [each for each in analysis.holding.contacts if each.hand and each.force_n.any()]
     tired = analysis.first_to_give_out
     if not hands:
         assert analysis.support is not None  # what is not held by hands rests on something
+        kind = analysis.support.kind
+        bears = fact(f"bears.{_BEARS.get(kind, kind)}")
         if tired is None:
-            return f"{lead}The {_BEARS[analysis.support.kind]} carries all of it; no hand is needed."
-        return f"{lead}The {_BEARS[analysis.support.kind]} carries all of it{_endurance(tired)}"
-    return f"{lead}{_hands(analysis, hands)}{_endurance(tired)}{_let_down(analysis)}"
+            return run(lead, fact("reading.carries_all_no_hand_needed", bears=bears))
+        return run(lead, _lasting(fact("reading.carries_all", bears=bears), tired))
+    return run(lead, _lasting(_hands(hands), tired), _let_down(analysis))
 
 
-def _let_down(analysis: Analysis) -> str:
+def _let_down(analysis: Analysis) -> Sayable:
     """How long what is too heavy to be held up can be held on straight arms; empty where it can be held up."""
     tired = analysis.first_to_give_out
     figure = next((each for each in analysis.figures if each.key == HUNG), None)
     if tired is None or tired.share < 1.0 or figure is None:
         return ""
-    return f" Let down on straight arms: {figure.said}."
+    return fact("reading.let_down", said=figure.said)
 
 
 TURNING_NM: Final = 0.2
 """Below this a wrist guides rather than turns (common practice, no source)."""
 
 
-def _held_level(analysis: Analysis) -> str:
+def _held_level(analysis: Analysis) -> Sayable:
     """What the wrists give to hold level what would hang tilted; empty where nothing hangs so."""
     if analysis.support is None or not analysis.support.level:
-        return ""
+        return NOTHING
     found = [float((c.moment_nm @ c.moment_nm) ** 0.5) for c in analysis.holding.contacts if c.hand]
     turning = max(found, default=0.0)
     if turning < TURNING_NM:
-        return ""
-    each = "each wrist" if len(found) > 1 else "the wrist"
-    return f"To hold it level {each} gives {torque(turning, analysis.display)}. "
+        return NOTHING
+    return fact("reading.each_wrist_gives" if len(found) > 1 else "reading.wrist_gives", turning=torque(turning))
 
 
-def _hands(analysis: Analysis, hands: Sequence[Contact]) -> str:
-    unit = analysis.display
+def _hands(hands: Sequence[Contact]) -> Sayable:
     least, most = (pick(hand.told_n for hand in hands) for pick in (min, max))
     if most < GUIDING_N:
-        return "The hands only guide it"
+        return fact("reading.hands_only_guide")
     verbs = {_verb(hand) for hand in hands}
     if len(hands) == 2 and len(verbs) == 1 and most - least < 0.15 * most:
-        low, high = force(least, unit), force(most, unit)  # as the drawing prints them
-        return f"Each hand {verbs.pop()} {high if low == high else f'{low} to {high}'}"
-    said = ", ".join(f"the {CONTACTS[hand.key]} {_verb(hand)} {force(hand.told_n, unit)}" for hand in hands)
-    return said[0].upper() + said[1:]
+        return fact(f"reading.each_hand_{verbs.pop()}", force=_range(least, most))
+    return fact("reading.begins", said=listed(_does(hand) for hand in hands))
 
 
-def _verb(hand: Contact) -> str:
+def _range(least_n: float, most_n: float) -> Sayable:
+    """One force where the two read alike; else from the one to the other."""
+    digits = 0 if most_n >= 9.95 else 1
+    if round(least_n, digits) == round(most_n, digits):
+        return force(most_n)
+    return fact("reading.to", low=force(least_n), high=force(most_n))
+
+
+def _does(hand: Contact) -> Sayable:
+    return fact(f"reading.hand_{_verb(hand)}", hand=hand.key, force=force(hand.told_n))
+
+
+def _verb(hand: Contact) -> Literal["holds", "lifts", "pulls_down"]:
     if not hand.upright:
         return "holds"
-    return "lifts" if hand.force_n[2] > 0 else "pulls down"
+    return "lifts" if hand.force_n[2] > 0 else "pulls_down"
 
 
-JOINTS: Final = {
-    "shoulder": "shoulder", "elbow": "elbow", "grip": "fingers", "trunk": "lower back", "wrist": "wrist",
-}  # fmt: skip
-
-
-def lasts(effort: Effort) -> str:
+def lasts(effort: Effort) -> Sayable:
     """How long an effort can be held, for people."""
-    return "all day" if effort.endurance_s >= LONGEST_S else duration(effort.endurance_s)
+    return fact("reading.all_day") if effort.endurance_s >= LONGEST_S else duration(effort.endurance_s)
 
 
-def _endurance(tired: Effort | None) -> str:
+def _lasting(said: Sayable, tired: Effort | None) -> Sayable:
+    """A sentence of what is borne, and for how long."""
     if tired is None:
-        return "."
-    joint = JOINTS[tired.joint]
+        return fact("error.sentence", said=said)
     if tired.share >= 1.0:
-        return f"; that is {tired.share:.0%} of what the {_of_side(tired, joint)} can hold."
+        return fact("reading.more_than", said=said, share=percent(tired.share), joint=_of_side(tired))
     if tired.endurance_s >= LONGEST_S:
-        return "; nothing tires within a working day."
-    give = "give" if joint == "fingers" else "gives"
-    return f"; the {_of_side(tired, joint)} {give} out after about {duration(tired.endurance_s)}."
+        return fact("reading.nothing_tires", said=said)
+    key = "reading.give_out" if tired.joint == "grip" else "reading.gives_out"
+    return fact(key, said=said, joint=_of_side(tired), endurance=duration(tired.endurance_s))
 
 
-def one_hand_words(alone: Analysis) -> tuple[str, str]:
+def one_hand_words(alone: Analysis) -> tuple[Sayable, Sayable]:
     """What becomes of a rig when one hand has let go: who bears what, for how long; and a warning."""
-    unit, left = alone.display, next((c for c in alone.holding.contacts if c.hand), None)
+    left = next((c for c in alone.holding.contacts if c.hand), None)
     if left is None:
-        return ("nothing holds it", "It falls.") if alone.holding.falls or alone.support is None else ("it stays", "")
+        if alone.holding.falls or alone.support is None:
+            return fact("reading.nothing_holds"), fact("reading.falls")
+        return fact("reading.stays"), NOTHING
     twist = float((left.moment_nm @ left.moment_nm) ** 0.5)
-    said = f"the {CONTACTS[left.key]} {_verb(left)} {force(left.told_n, unit)}"
+    said = _does(left)
     if twist >= TURNING_NM:
-        said += f" and turns with {torque(twist, unit)}"
+        said = fact("reading.turns", said=said, twist=torque(twist))
     tired = alone.first_to_give_out
     if tired is None or tired.endurance_s >= LONGEST_S:
-        return said, ""
+        return said, NOTHING
     if tired.share >= 1.0:
-        return said, f"That is more than the {_of_side(tired, JOINTS[tired.joint])} can hold: keep both hands on it."
-    return f"{said}, {duration(tired.endurance_s)}", ""
+        return said, fact("reading.more_can_hold_keep_both", joint=_of_side(tired))
+    return listed((said, duration(tired.endurance_s))), NOTHING
 
 
-def _of_side(tired: Effort, joint: str) -> str:
-    return f"{tired.side} {joint}".strip()
+def _of_side(tired: Effort) -> Sayable:
+    """What tires, as it is spoken of where it gives out."""
+    return run(fact(f"way.{tired.side}") if tired.side else NOTHING, fact(f"joint.{tired.joint}"))
 
 
-def sureness(analysis: Analysis) -> tuple[str, str]:
+def sureness(analysis: Analysis) -> tuple[Sayable, Sayable]:
     """How sure the reading is, and what would make it surer; both empty where there is nothing to say."""
     worst, suspect, then = analysis.worst, analysis.suspect, analysis.surest
     if worst is None or suspect is None or then is None:
-        return "", ""
+        return NOTHING, NOTHING
     part, share = suspect
-    sd = length(worst.sd_m, analysis.display)
-    why = {
-        "weighed": "its centre of gravity is guessed from its shape",
-        "data sheet": "mass from the data sheet",
-        "estimated": "mass only estimated",
-    }[part.mass_how]
-    said = f"± {sd}, {share:.0%} of it from “{part.name}” ({why})."
-    left = length(then.sd_m, analysis.display)
-    todo = "Find its balance point" if part.mass_how == "weighed" else "Weigh it and find its balance point"
-    return said, f"{todo} and the haze shrinks to ± {left}." if left != sd else ""
+    how = part.mass_how.replace(" ", "_")
+    said = fact(f"reading.sure_{how}", sd=length(worst.sd_m), share=percent(share), part=part.name)
+    if worst.sd_m - then.sd_m < LEAST_SHOWN_M:
+        return said, NOTHING
+    key = "reading.find_balance_point" if part.mass_how == "weighed" else "reading.weigh_find_balance_point"
+    return said, fact(key, left=length(then.sd_m))
 
 
-def whereabouts(analysis: Analysis) -> str:
+def whereabouts(analysis: Analysis) -> Sayable:
     """Where the centre of gravity is from the image-plane mark, which can be touched; empty without a mark."""
-    mark, unit = analysis.image_plane_m, analysis.display
+    mark = analysis.image_plane_m
     if mark is None:
-        return ""
+        return NOTHING
     x, y, z = analysis.mass.cg_m - mark
-    ahead, up = ("in front of" if x >= 0 else "behind"), ("above" if z >= 0 else "below")
-    side = f", {length(abs(y), unit)} to its {'left' if y > 0 else 'right'}" if abs(y) >= 0.0005 else ""
-    return (
-        f"From the image-plane mark: {place(length(abs(x), unit), ahead, 'it')}, {length(abs(z), unit)} {up} it{side}."
-    )
+    ahead = fact("reading.in_front_of_it" if x >= 0 else "reading.behind_it", far=length(abs(x)))
+    up = fact("reading.above_it" if z >= 0 else "reading.below_it", far=length(abs(z)))
+    key = "reading.to_its_left" if y > 0 else "reading.to_its_right"
+    side = fact(key, far=length(abs(y))) if abs(y) >= LEAST_SHOWN_M else NOTHING
+    return fact("reading.image_plane_mark", where=listed((ahead, up, side)))
 
 
-def mass_line(analysis: Analysis) -> str:
+def mass_line(analysis: Analysis) -> Sayable:
     """Mass of the rig with its uncertainty, as it stands in the header."""
-    total, sd = mass(analysis.mass.mass_kg, analysis.display), mass(analysis.mass_sd_kg, analysis.display)
-    return f"{total} ± {sd}"
+    return fact("reading.plus_minus", value=mass(analysis.mass.mass_kg), sd=mass(analysis.mass_sd_kg))

@@ -118,12 +118,12 @@ def counterweight(length: float, width: float, height: float) -> Fields:
 
 
 KINDS: Final = (
-    Kind("shoulder-base", "shoulder base with pad", (0.300, 0.090, 0.050), 1.0, shoulder_base, "core", "base", 2),
-    Kind("bridge-plate", "bridge plate", (0.120, 0.090, 0.030), 0.4, bridge_plate, "camera", "bridge"),
-    Kind("rods", "15 mm rod pair", (0.300, 0.075, 0.015), 0.2, rods, "rods", "rods", 2),
-    Kind("offset-bracket", "offset bracket", (0.120, 0.180, 0.014), 0.42, offset_bracket, "camera"),
-    Kind("head-clamp", "clamp of a tripod head", (0.110, 0.080, 0.030), 0.30, head_clamp, "core", "bridge"),
-    Kind("hanging-bar", "hanging bar with holes", (0.240, 0.024, 0.010), 0.14, hanging_bar, "handles", "bridge"),
-    Kind("eyelet", "eyelet", (0.020, 0.016, 0.028), 0.05, eyelet, "handles", "eyelet"),
-    Kind("counterweight", "counterweight", (0.024, 0.090, 0.050), 0.5, counterweight, "last", "counterweight"),
+    Kind("shoulder-base", (0.300, 0.090, 0.050), 1.0, shoulder_base, "core", "base", 2),
+    Kind("bridge-plate", (0.120, 0.090, 0.030), 0.4, bridge_plate, "camera", "bridge"),
+    Kind("rods", (0.300, 0.075, 0.015), 0.2, rods, "rods", "rods", 2),
+    Kind("offset-bracket", (0.120, 0.180, 0.014), 0.42, offset_bracket, "camera"),
+    Kind("head-clamp", (0.110, 0.080, 0.030), 0.30, head_clamp, "core", "bridge"),
+    Kind("hanging-bar", (0.240, 0.024, 0.010), 0.14, hanging_bar, "handles", "bridge"),
+    Kind("eyelet", (0.020, 0.016, 0.028), 0.05, eyelet, "handles", "eyelet"),
+    Kind("counterweight", (0.024, 0.090, 0.050), 0.5, counterweight, "last", "counterweight"),
 )

@@ -40,7 +40,7 @@ def tripod(length: float, width: float, height: float) -> Fields:
 
 
 KINDS: Final = (
-    Kind("vest-arm", "vest with spring arm", (0.300, 0.360, 0.480), 5.4, vest_arm, "any", "worn"),
-    Kind("harness", "support harness with boom", (0.260, 0.340, 0.560), 3.1, harness, "any", "worn"),
-    Kind("tripod", "tripod with fluid head", (0.200, 0.200, 0.800), 5.2, tripod, "any", "turned", 3),
+    Kind("vest-arm", (0.300, 0.360, 0.480), 5.4, vest_arm, "any", "worn"),
+    Kind("harness", (0.260, 0.340, 0.560), 3.1, harness, "any", "worn"),
+    Kind("tripod", (0.200, 0.200, 0.800), 5.2, tripod, "any", "turned", 3),
 )

@@ -63,8 +63,8 @@ def filter_pane(length: float, width: float, height: float) -> Fields:
 
 
 KINDS: Final = (
-    Kind("body", "camera body", (0.140, 0.115, 0.120), 2.0, body, "camera", "body"),
-    Kind("lens", "lens", (0.130, 0.088, 0.088), 0.9, lens, "lens", "lens", 2),
-    Kind("adapter", "lens adapter", (0.026, 0.070, 0.070), 0.2, adapter, "lens"),
-    Kind("filter", "filter", (0.010, 0.110, 0.110), 0.15, filter_pane, "front"),
+    Kind("body", (0.140, 0.115, 0.120), 2.0, body, "camera", "body"),
+    Kind("lens", (0.130, 0.088, 0.088), 0.9, lens, "lens", "lens", 2),
+    Kind("adapter", (0.026, 0.070, 0.070), 0.2, adapter, "lens"),
+    Kind("filter", (0.010, 0.110, 0.110), 0.15, filter_pane, "front"),
 )

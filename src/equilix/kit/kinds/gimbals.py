@@ -106,10 +106,9 @@ def gimbal_cradle(length: float, width: float, height: float) -> Fields:
 
 
 KINDS: Final = (
-    Kind("gimbal-base", "gimbal handle with pan motor", (0.060, 0.060, 0.200), 0.85, gimbal_base, "core", "turned", 2),
+    Kind("gimbal-base", (0.060, 0.060, 0.200), 0.85, gimbal_base, "core", "turned", 2),
     Kind(
         "gimbal-pan-arm",
-        "gimbal pan arm with roll motor",
         (0.160, 0.030, 0.150),
         0.40,
         gimbal_pan_arm,
@@ -119,7 +118,6 @@ KINDS: Final = (
     ),
     Kind(
         "gimbal-roll-arm",
-        "gimbal roll arm with tilt motor",
         (0.160, 0.120, 0.026),
         0.35,
         gimbal_roll_arm,
@@ -127,5 +125,5 @@ KINDS: Final = (
         "turned",
         3,
     ),
-    Kind("gimbal-cradle", "gimbal cradle", (0.120, 0.120, 0.100), 0.25, gimbal_cradle, "axes"),
+    Kind("gimbal-cradle", (0.120, 0.120, 0.100), 0.25, gimbal_cradle, "axes"),
 )

@@ -114,9 +114,9 @@ def brace(length: float, width: float, height: float) -> Fields:
 
 
 KINDS: Final = (
-    Kind("top-handle", "top handle", (0.160, 0.030, 0.080), 0.3, top_handle, "handles", "top-handle", 2),
-    Kind("grip-arm", "handle on an arm", (0.036, 0.024, 0.230), 0.35, grip_arm, "handles", "grip-arm", 3),
-    Kind("rosette-bar", "rod clamp with rosettes", (0.040, 0.200, 0.030), 0.3, rosette_bar, "handles"),
-    Kind("side-grip", "side handle", (0.045, 0.040, 0.130), 0.3, side_grip, "handles", "side-grip"),
-    Kind("brace", "body brace", (0.030, 0.120, 0.080), 0.28, brace, "last"),
+    Kind("top-handle", (0.160, 0.030, 0.080), 0.3, top_handle, "handles", "top-handle", 2),
+    Kind("grip-arm", (0.036, 0.024, 0.230), 0.35, grip_arm, "handles", "grip-arm", 3),
+    Kind("rosette-bar", (0.040, 0.200, 0.030), 0.3, rosette_bar, "handles"),
+    Kind("side-grip", (0.045, 0.040, 0.130), 0.3, side_grip, "handles", "side-grip"),
+    Kind("brace", (0.030, 0.120, 0.080), 0.28, brace, "last"),
 )

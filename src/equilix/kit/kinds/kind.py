@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Final, Literal, get_args
 
+from equilix.facts import Sayable, fact
 from equilix.kit.kinds.shaping import Fields
 
 BuildStage = Literal[
@@ -22,10 +23,9 @@ Drawing = Literal[
 
 @dataclass(frozen=True, slots=True)
 class Kind:
-    """How a kind is called, its usual size (length, width, height; m) and mass, its builder, and how it is used."""
+    """The key of a kind, its usual size (length, width, height; m) and mass, its builder, and how it is used."""
 
     key: str
-    label: str
     size_m: tuple[float, float, float]
     mass_kg: float
     build: Callable[[float, float, float], Fields]
@@ -35,6 +35,11 @@ class Kind:
     """How many solids its drawing expects; a part with another number is drawn plain."""
     holds_lens: bool = False
     """It holds a lens besides the lens's mount: on after it, and off before it."""
+
+    @property
+    def label(self) -> Sayable:
+        """What it is called."""
+        return fact(f"kind.{self.key}")
 
     @property
     def rank(self) -> int:

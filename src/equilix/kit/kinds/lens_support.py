@@ -64,10 +64,8 @@ def lens_support(length: float, width: float, height: float) -> Fields:
 
 
 KINDS: Final = (
-    Kind("matte-box", "matte box", (0.110, 0.160, 0.130), 0.5, matte_box, "front", "matte-box", 2, holds_lens=True),
-    Kind(
-        "follow-focus", "follow focus", (0.060, 0.110, 0.070), 0.4, follow_focus, "focus", "knobbed", 2, holds_lens=True
-    ),
-    Kind("motor", "focus motor", (0.085, 0.040, 0.045), 0.17, motor, "focus", "knobbed", 2, holds_lens=True),
-    Kind("lens-support", "lens support", (0.030, 0.090, 0.050), 0.15, lens_support, "lens", holds_lens=True),
+    Kind("matte-box", (0.110, 0.160, 0.130), 0.5, matte_box, "front", "matte-box", 2, holds_lens=True),
+    Kind("follow-focus", (0.060, 0.110, 0.070), 0.4, follow_focus, "focus", "knobbed", 2, holds_lens=True),
+    Kind("motor", (0.085, 0.040, 0.045), 0.17, motor, "focus", "knobbed", 2, holds_lens=True),
+    Kind("lens-support", (0.030, 0.090, 0.050), 0.15, lens_support, "lens", holds_lens=True),
 )

@@ -18,4 +18,4 @@ def block(length: float, width: float, height: float) -> Fields:
     }
 
 
-KINDS: Final = (Kind("block", "other part", (0.080, 0.060, 0.040), 0.2, block, "any"),)
+KINDS: Final = (Kind("block", (0.080, 0.060, 0.040), 0.2, block, "any"),)

@@ -51,8 +51,8 @@ def converter(length: float, width: float, height: float) -> Fields:
 
 
 KINDS: Final = (
-    Kind("battery-plate", "battery plate", (0.040, 0.100, 0.110), 0.25, battery_plate, "power"),
-    Kind("battery", "wedge battery", (0.055, 0.100, 0.120), 0.75, battery, "power", "battery"),
-    Kind("small-battery", "small battery", (0.040, 0.038, 0.070), 0.2, small_battery, "power", "battery"),
-    Kind("converter", "voltage converter", (0.060, 0.040, 0.022), 0.09, converter, "any"),
+    Kind("battery-plate", (0.040, 0.100, 0.110), 0.25, battery_plate, "power"),
+    Kind("battery", (0.055, 0.100, 0.120), 0.75, battery, "power", "battery"),
+    Kind("small-battery", (0.040, 0.038, 0.070), 0.2, small_battery, "power", "battery"),
+    Kind("converter", (0.060, 0.040, 0.022), 0.09, converter, "any"),
 )

@@ -36,6 +36,6 @@ def transmitter(length: float, width: float, height: float) -> Fields:
 
 
 KINDS: Final = (
-    Kind("microphone", "microphone", (0.220, 0.030, 0.060), 0.2, microphone, "last", "microphone", 2),
-    Kind("transmitter", "transmitter", (0.080, 0.070, 0.030), 0.25, transmitter, "last", "transmitter"),
+    Kind("microphone", (0.220, 0.030, 0.060), 0.2, microphone, "last", "microphone", 2),
+    Kind("transmitter", (0.080, 0.070, 0.030), 0.25, transmitter, "last", "transmitter"),
 )

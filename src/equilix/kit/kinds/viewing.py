@@ -66,8 +66,8 @@ def drop_arm(length: float, width: float, height: float) -> Fields:
 
 
 KINDS: Final = (
-    Kind("monitor", "monitor", (0.026, 0.150, 0.100), 0.4, monitor, "screens", "monitor"),
-    Kind("viewfinder", "viewfinder", (0.140, 0.060, 0.060), 0.35, viewfinder, "screens", "viewfinder", 2),
-    Kind("arm", "accessory arm", (0.020, 0.020, 0.120), 0.18, arm, "screens", "arm"),
-    Kind("drop-arm", "arm that hangs a screen", (0.200, 0.018, 0.140), 0.22, drop_arm, "screens", "turned", 3),
+    Kind("monitor", (0.026, 0.150, 0.100), 0.4, monitor, "screens", "monitor"),
+    Kind("viewfinder", (0.140, 0.060, 0.060), 0.35, viewfinder, "screens", "viewfinder", 2),
+    Kind("arm", (0.020, 0.020, 0.120), 0.18, arm, "screens", "arm"),
+    Kind("drop-arm", (0.200, 0.018, 0.140), 0.22, drop_arm, "screens", "turned", 3),
 )

@@ -11,6 +11,7 @@ from PySide6.QtCore import QFileSystemWatcher, QObject, QTimer, Signal, SignalIn
 from equilix.document import Document
 from equilix.edits.history import History
 from equilix.errors import EquilixError, UnwritableFile
+from equilix.facts import Sayable
 from equilix.store import recovery, state
 from equilix.store.disk import Fingerprint, fingerprint, read_bytes
 from equilix.store.parsing import parse
@@ -66,6 +67,9 @@ class Holder(Protocol):
     @property
     def said(self) -> SignalInstance:
         """A message for the person, and whether it is a complaint."""
+
+    def tell(self, said: Sayable) -> str:
+        """What there is to say, in the units that are shown."""
 
     def put_on_desk(self, history: History) -> bool:
         """Show another document. Returns whether it could be."""
@@ -151,7 +155,7 @@ class Desk(QObject):
             raw = read_bytes(path)
             document = parse(raw, str(path))
         except EquilixError as error:
-            self.session.said.emit(f"{error} Your open document is as it was.", True)
+            self.session.said.emit(f"{self.session.tell(error.said)} Your open document is as it was.", True)
             return False
         if not self.replace(document, path, Fingerprint.of(raw)):
             return False
@@ -176,7 +180,7 @@ class Desk(QObject):
             self.look_at_file()
             return False
         except EquilixError as error:
-            self.session.said.emit(str(error), True)
+            self.session.said.emit(self.session.tell(error.said), True)
             return False
         self.sheet.autosave.forget()
         self.sheet = replace(self.sheet, path=target, saved=document, base=base, kept=None)
@@ -261,7 +265,7 @@ class Desk(QObject):
         try:
             self.sheet.autosave.keep(document, self.path, self.sheet.base)
         except UnwritableFile as error:
-            self._say_unkept(error.why)
+            self._say_unkept(self.session.tell(error.why))
             return False
         self.sheet = replace(self.sheet, kept=document)
         self._say_unkept("")
@@ -302,7 +306,8 @@ class Desk(QObject):
             self.session.said.emit(f"Another window has taken “{lost.name}” up already.", True)
             return False
         except (EquilixError, OSError) as error:
-            self.session.said.emit(f"“{lost.name}” could not be brought back: {error}", True)
+            why = self.session.tell(error.said) if isinstance(error, EquilixError) else str(error)
+            self.session.said.emit(f"“{lost.name}” could not be brought back: {why}", True)
             return False
         self.session.said.emit("The unsaved work is back. Save it to keep it.", False)
         self.look_at_file()

@@ -12,6 +12,7 @@ from equilix.document import Document, empty
 from equilix.edits import kit
 from equilix.edits.history import History
 from equilix.errors import EquilixError
+from equilix.facts import Sayable
 from equilix.result import Result
 from equilix.rig.setups import Setup
 from equilix.ui.jobs import Jobs
@@ -21,6 +22,7 @@ from equilix.ui.session.opening import history_of, with_a_setup
 from equilix.ui.session.selection import Selection
 from equilix.ui.session.view import ViewState
 from equilix.units import Display
+from equilix.words.telling import tell
 
 if TYPE_CHECKING:
     from equilix.planner.fit_plan import FitPlan
@@ -87,9 +89,13 @@ class Session(QObject):
         """Carry out an edit; a refusal is said in the window. Returns whether it was done."""
         return self._say(self.try_edit(label, change, gesture))
 
+    def tell(self, said: Sayable) -> str:
+        """What there is to say, in the units that are shown."""
+        return tell(said, self.document.display)
+
     def _say(self, refusal: EquilixError | None) -> bool:
         if refusal is not None:
-            self.said.emit(str(refusal), True)
+            self.said.emit(self.tell(refusal.said), True)
         return refusal is None
 
     def end_gesture(self) -> None:
@@ -117,8 +123,9 @@ class Session(QObject):
 
     def apply_plan(self, plan: Plan | FitPlan) -> None:
         """Carry out a plan as one edit."""
-        if plan.steps and self.edit(plan.title, plan.apply):
-            self.said.emit(f"{plan.title}: done. One undo takes it back.", False)
+        title = self.tell(plan.title)
+        if plan.steps and self.edit(title, plan.apply):
+            self.said.emit(f"{title}: done. One undo takes it back.", False)
 
     # what is looked at: no edit, nothing to save, nothing to undo
 

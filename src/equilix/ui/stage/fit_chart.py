@@ -11,7 +11,9 @@ from PySide6.QtWidgets import QWidget
 
 from equilix.fit.curves import Curve
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font
-from equilix.units import Display, angle, duration, force, length, mass
+from equilix.units import Display
+from equilix.words.quantities import angle, duration, force, length, mass
+from equilix.words.telling import tell
 
 MOST_S = 3600.0
 """Longer than an hour is drawn at the upper edge: what matters is what tires sooner."""
@@ -32,7 +34,7 @@ class CurveChart(QWidget):
         self.curve, self.theme, self.display = curve, theme, display
         best, worst = float(curve.y_s.max()), float(curve.y_s.min())
         ends = " to ".join(self._end(curve.unit, float(x)) for x in (curve.x.min(), curve.x.max()))
-        self.setAccessibleName(f"{curve.title}, {ends}: lasts from {duration(worst)} to {duration(best)}")
+        self.setAccessibleName(f"{tell(curve.title)}, {ends}: lasts from {duration(worst)} to {duration(best)}")
         self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:
@@ -44,7 +46,7 @@ class CurveChart(QWidget):
             painter.setRenderHint(QPainter.RenderHint.Antialiasing)
             painter.setFont(font(11))
             painter.setPen(colour(t.quiet))
-            painter.drawText(QPointF(0, 12), curve.title)
+            painter.drawText(QPointF(0, 12), tell(curve.title))
             area = QRectF(self.rect()).adjusted(2, 34, -4, -18)
             shown = np.minimum(curve.y_s, MOST_S)
             most = max(float(shown.max()), 60.0)

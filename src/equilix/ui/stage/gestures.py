@@ -23,7 +23,7 @@ from equilix.kit.mounts import MountPoint
 from equilix.rig.clearance import Travel, free_travel, slider_of
 from equilix.ui.mounting import mount, mount_anywhere
 from equilix.ui.session import Session
-from equilix.units import angle, length, mass
+from equilix.words.quantities import angle, length, mass
 
 if TYPE_CHECKING:
     from equilix.ui.stage.paper import Paper
@@ -203,7 +203,7 @@ class Gestures:
         stop = (
             slide.travel.stop_from if wanted_m < low - 1e-6 else slide.travel.stop_to if wanted_m > high + 1e-6 else ""
         )
-        self.tag = self._reading(slide.placement) + (f"  ·  {stop}" if stop else "")
+        self.tag = self._reading(slide.placement) + (f"  ·  {self.session.tell(stop)}" if stop else "")
 
     def _reading(self, placement_id: str) -> str:
         analysis = self.session.analysis
@@ -211,7 +211,7 @@ class Gestures:
         if seat is None or seat.track is None:
             return ""
         slide = self.session.setup.by_id[placement_id].slide_m
-        return f"scale {length(seat.track.scale_zero_m + slide, analysis.display)}"
+        return f"scale {length(seat.track.scale_zero_m + slide, self.session.document.display)}"
 
     def _lift(self) -> None:
         assert self._pressed is not None

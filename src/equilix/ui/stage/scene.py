@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING
 
 from equilix.analysis import Analysis
 from equilix.result import Result
+from equilix.units import Display
 
 if TYPE_CHECKING:
     from equilix.guide.steps import Advice
@@ -24,6 +25,8 @@ class Scene:
     ghost: Plan | FitPlan | None = None
     axis: Advice | None = None
     overlays: frozenset[Overlay] = frozenset()
+    display: Display = "metric"
+    """The units of its figures."""
 
     @property
     def analysis(self) -> Analysis:

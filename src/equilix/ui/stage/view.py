@@ -161,7 +161,7 @@ class RigView(QWidget):
         """What is to be seen now; a step by hand only while nothing is dragged, which makes it old."""
         session, view = self.session, self.session.view
         axis = view.axis if session.history.gesture is None else None
-        return Scene(session.result, session.selection.id, view.ghost, axis, view.overlays)
+        return Scene(session.result, session.selection.id, view.ghost, axis, view.overlays, session.document.display)
 
     @property
     def sheet(self) -> Sheet:

@@ -11,13 +11,15 @@ from PySide6.QtCore import QEvent, QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QEnterEvent, QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
+from equilix.facts import fact, run
 from equilix.ui.theme import Theme, colour, font
 from equilix.ui.widgets.price_rails import PriceRails
 from equilix.ui.widgets.tint import plain_label, rich_label, tint
-from equilix.units import count, mass
-from equilix.words.names import EFFORTS
+from equilix.units import Display
+from equilix.words.quantities import mass
 from equilix.words.reading import lasts
-from equilix.words.steps import lines
+from equilix.words.steps import told_lines
+from equilix.words.telling import tell
 
 if TYPE_CHECKING:
     from equilix.planner.plan import Plan
@@ -62,31 +64,33 @@ class PlanCard(QFrame):
     looked_at = Signal(object)
     chosen = Signal(object)
 
-    def __init__(self, plan: Plan, theme: Theme, parent: QWidget | None = None) -> None:
+    def __init__(self, plan: Plan, theme: Theme, display: Display, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self.plan, self.theme = plan, theme
-        steps = lines(plan)
+        title, price = tell(plan.title), _price(plan, display)
+        steps = [(tell(step.text, display), tell(step.mark, display)) for step in told_lines(plan)]
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName(f"{plan.title}: {_price(plan)}. " + " ".join(f"{step.text}." for step in steps))
+        self.setAccessibleName(f"{title}: {price}. " + " ".join(f"{text}." for text, _ in steps))
         column = QVBoxLayout(self)
         column.setContentsMargins(12, 9, 12, 9)
         column.setSpacing(4)
-        column.addLayout(_row(_label(plan.title, theme.hold, bold=True), _label(_price(plan), theme.ink)))
+        column.addLayout(_row(_label(title, theme.hold, bold=True), _label(price, theme.ink)))
         for text, mark in steps:
             step = rich_label()
             more = f" <span style='color:{theme.quiet}'>({html.escape(mark)})</span>" if mark else ""
             step.setText(f"{html.escape(text)}{more}")
             column.addWidget(_dressed(step, theme.ink, wrap=True))
         if plan.partly:
-            column.addWidget(_label(f"Only {plan.partly}. {plan.reason} {plan.remedy}".rstrip(), theme.ink, wrap=True))
+            why = tell(run(plan.reason, plan.remedy), display)
+            column.addWidget(_label(f"Only {tell(plan.partly)}. {why}".rstrip(), theme.ink, wrap=True))
         for caution in plan.cautions:
-            column.addWidget(_label(f"▲ {caution}", theme.tip, wrap=True))
+            column.addWidget(_label(f"▲ {tell(caution, display)}", theme.tip, wrap=True))
         column.addWidget(BalanceBar(plan, theme))
-        self.rails = PriceRails(theme)
+        self.rails = PriceRails(theme, display)
         column.addWidget(self.rails)
         self.button = QPushButton("Do it")
         self.button.setFont(font(11, bold=True))
-        self.button.setAccessibleName(f"Do it: {plan.title}")
+        self.button.setAccessibleName(f"Do it: {title}")
         self.button.clicked.connect(lambda: self.chosen.emit(plan))
         column.addLayout(_row(_label(_effort(plan), theme.quiet, wrap=True), self.button))
         self._marked = False
@@ -137,17 +141,17 @@ class PlanCard(QFrame):
             super().keyPressEvent(event)
 
 
-def _price(plan: Plan) -> str:
+def _price(plan: Plan, display: Display) -> str:
     added = plan.added_kg
     if abs(added) < 0.0005:
         return "nothing added"
-    return f"{'+' if added > 0 else '−'} {mass(abs(added), plan.after.display)}"
+    return f"{'+' if added > 0 else '−'} {mass(abs(added), display)}"
 
 
 def _effort(plan: Plan) -> str:
     tired = plan.after.first_to_give_out
-    last = "" if tired is None else f"Lasts {lasts(tired)}, {EFFORTS[tired.key]}. "
-    return f"{last}{count(len(plan.steps), 'step', 'steps')}, {plan.minutes:g} min"
+    last = "" if tired is None else f"Lasts {tell(lasts(tired))}, {tell(tired.key)}. "
+    return f"{last}{tell(fact('plan.count_steps', count=len(plan.steps)))}, {plan.minutes:g} min"
 
 
 def _label(text: str, value: str, *, bold: bool = False, wrap: bool = False, points: float = 11) -> QLabel:

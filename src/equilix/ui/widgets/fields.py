@@ -12,6 +12,9 @@ from equilix import units
 from equilix.errors import EquilixError
 from equilix.ui.widgets.tint import plain_label
 from equilix.units import Display, Quantity
+from equilix.words import quantities
+from equilix.words.language import spoken
+from equilix.words.telling import tell
 
 
 class QuantityField(QWidget):
@@ -71,7 +74,7 @@ class QuantityField(QWidget):
         try:
             value = self.value()
         except EquilixError as error:
-            self.complain(str(error))
+            self.complain(tell(error.said, self.display))
             return
         self.complain("")
         self._value = None
@@ -104,22 +107,22 @@ def values_of(fields: Sequence[QuantityField], display: Display) -> list[float] 
             values.append(field.value())
             field.complain("")
         except EquilixError as error:
-            field.complain(str(error))
+            field.complain(tell(error.said, display))
     return values if len(values) == len(fields) else None
 
 
 def _shown(value: float, quantity: Quantity, display: Display) -> str:
     show: dict[str, Callable[[], str]] = {
-        "mass": lambda: units.mass(value, display),
+        "mass": lambda: quantities.mass(value, display),
         "length": lambda: (
-            f"{value * 1000:.1f} mm".replace("-", "−") if display == "metric" else units.length(value, display)
+            f"{quantities.fixed(value * 1000, 1)} mm" if display == "metric" else quantities.length(value, display)
         ),
-        "angle": lambda: units.angle(value),
-        "energy": lambda: f"{value:g} Wh",
-        "power": lambda: f"{value:g} W",
-        "torque": lambda: units.torque(value, display),
-        "force": lambda: units.force(value, display),
-        "number": lambda: f"{value:g}".replace("-", "−"),
-        "price": lambda: f"{value:g}",
+        "angle": lambda: quantities.angle(value),
+        "energy": lambda: f"{quantities.general(value)} Wh",
+        "power": lambda: f"{quantities.general(value)} W",
+        "torque": lambda: quantities.torque(value, display),
+        "force": lambda: quantities.force(value, display),
+        "number": lambda: quantities.general(value),
+        "price": lambda: quantities.general(value),
     }
-    return show[quantity]().replace(".0 mm", " mm")
+    return show[quantity]().replace(f"{spoken().decimal}0 mm", " mm")

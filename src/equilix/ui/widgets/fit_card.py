@@ -11,9 +11,11 @@ from PySide6.QtWidgets import QFrame, QPushButton, QVBoxLayout
 from equilix.fit.curves import lasts_s
 from equilix.ui.theme import Theme, font
 from equilix.ui.widgets.tint import tinted
-from equilix.units import duration
+from equilix.units import Display
+from equilix.words.quantities import duration
 from equilix.words.reading import read_out
-from equilix.words.steps import lines
+from equilix.words.steps import told_lines
+from equilix.words.telling import tell
 
 if TYPE_CHECKING:
     from equilix.planner.fit_plan import FitPlan
@@ -25,28 +27,28 @@ class FitCard(QFrame):
     looked_at = Signal(object)
     chosen = Signal(object)
 
-    def __init__(self, plan: FitPlan, theme: Theme) -> None:
+    def __init__(self, plan: FitPlan, theme: Theme, display: Display) -> None:
         super().__init__()
         self.plan = plan
-        steps = lines(plan)
+        title, steps = tell(plan.title), told_lines(plan)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setObjectName("fit")
         self.setStyleSheet(f"#fit {{ background: {theme.card}; border: 1px solid {theme.rule}; }}")
-        self.setAccessibleName(f"{plan.title}: " + " ".join(f"{step.text}." for step in steps))
+        self.setAccessibleName(f"{title}: " + " ".join(f"{tell(step.text, display)}." for step in steps))
         column = QVBoxLayout(self)
         column.setContentsMargins(12, 9, 12, 9)
         column.setSpacing(4)
-        column.addWidget(tinted(plan.title, theme.hold, bold=True))
+        column.addWidget(tinted(title, theme.hold, bold=True))
         for step in steps:
-            column.addWidget(tinted(f"{step}.", theme.ink))
+            column.addWidget(tinted(f"{tell(step.said, display)}.", theme.ink))
         for said in plan.says:
-            column.addWidget(tinted(said, theme.quiet))
+            column.addWidget(tinted(tell(said, display), theme.quiet))
         was, now = lasts_s(plan.before), lasts_s(plan.after)
         column.addWidget(tinted(f"Lasts {duration(was)} → {duration(now)}", theme.ink, bold=True))
-        column.addWidget(tinted(f"Balance then: {read_out(plan.after).verdict}", theme.quiet))
+        column.addWidget(tinted(f"Balance then: {tell(read_out(plan.after).verdict)}", theme.quiet))
         self.button = QPushButton("Do it")
         self.button.setFont(font(11, bold=True))
-        self.button.setAccessibleName(f"Do it: {plan.title}")
+        self.button.setAccessibleName(f"Do it: {title}")
         self.button.clicked.connect(lambda: self.chosen.emit(plan))
         column.addWidget(self.button, 0, Qt.AlignmentFlag.AlignRight)
 

@@ -9,6 +9,8 @@ from PySide6.QtWidgets import QFormLayout, QFrame, QLineEdit, QPushButton, QWidg
 
 from equilix.errors import EquilixError
 from equilix.ui.widgets.tint import plain_label
+from equilix.units import Display
+from equilix.words.telling import tell
 
 
 class Panel(QFrame):
@@ -57,12 +59,12 @@ class Panel(QFrame):
         """Take what was entered."""
         self.close()
 
-    def close_unless(self, refusal: EquilixError | None) -> None:
-        """Close, or say what was refused."""
+    def close_unless(self, refusal: EquilixError | None, display: Display = "metric") -> None:
+        """Close, or say what was refused, in these units."""
         if refusal is None:
             self.close()
         else:
-            self.refuse(str(refusal))
+            self.refuse(tell(refusal.said, display))
 
 
 class NamePanel(Panel):

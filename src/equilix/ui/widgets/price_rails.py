@@ -10,6 +10,8 @@ from PySide6.QtGui import QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
 from equilix.ui.theme import Theme, colour, font
+from equilix.units import Display
+from equilix.words.telling import tell
 
 if TYPE_CHECKING:
     from equilix.planner.prices import Prices
@@ -23,9 +25,9 @@ RAIL_FROM, RAIL_TO = 0.41, 0.64
 class PriceRails(QWidget):
     """The prices in which the plans differ most: this plan a full mark, the others ticks, the rig as it is hollow."""
 
-    def __init__(self, theme: Theme, parent: QWidget | None = None) -> None:
+    def __init__(self, theme: Theme, display: Display, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.theme = theme
+        self.theme, self.display = theme, display
         self.keys: tuple[str, ...] = ()
         self.own: Prices = {}
         self.others: Sequence[Prices] = ()
@@ -38,10 +40,14 @@ class PriceRails(QWidget):
         self.setAccessibleName(". ".join(self.said()))
         self.update()
 
+    def _figure(self, prices: Prices, key: str) -> str:
+        return tell(prices[key].said, self.display)
+
     def said(self) -> list[str]:
         """Each price in words: 'Lasts 27 min, now 12 min'."""
         return [
-            f"{self.own[key].label} {self.own[key].said}" + (f", now {self.now[key].said}" if key in self.now else "")
+            f"{tell(self.own[key].label)} {self._figure(self.own, key)}"
+            + (f", now {self._figure(self.now, key)}" if key in self.now else "")
             for key in self.keys
         ]
 
@@ -58,9 +64,9 @@ class PriceRails(QWidget):
                 row = QRectF(0, number * ROW, self.width(), ROW)
                 side = Qt.AlignmentFlag.AlignVCenter
                 painter.setPen(colour(t.quiet))
-                painter.drawText(row, side | Qt.AlignmentFlag.AlignLeft, self.own[key].label)
+                painter.drawText(row, side | Qt.AlignmentFlag.AlignLeft, tell(self.own[key].label))
                 painter.setPen(colour(t.ink))
-                painter.drawText(row, side | Qt.AlignmentFlag.AlignRight, self.own[key].said)
+                painter.drawText(row, side | Qt.AlignmentFlag.AlignRight, self._figure(self.own, key))
                 rail = row.adjusted(left, 0, -right, 0)
                 self._rail(painter, rail.adjusted(5, 0, -5, 0), key)
 

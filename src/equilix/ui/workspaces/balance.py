@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QHBoxLayout, QWidget
 
+from equilix.facts import run
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.columns import Columns
@@ -15,6 +16,7 @@ from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, set_tip, tint
 from equilix.ui.workspaces.page import Page
 from equilix.words.reading import CAUTION, CAUTION_LONG, sureness, whereabouts
+from equilix.words.telling import tell
 
 if TYPE_CHECKING:
     from equilix.planner.plan import Plan
@@ -56,8 +58,8 @@ class BalancePage(Page):
         self.column.addWidget(self.where_head)
         self.column.addWidget(self.where)
         self.column.addStretch(1)
-        self.caution = self.note(CAUTION)
-        set_tip(self.caution, CAUTION_LONG)
+        self.caution = self.note(tell(CAUTION))
+        set_tip(self.caution, tell(CAUTION_LONG))
         self.caution.setContentsMargins(16, 6, 12, 8)
         self.outer.addWidget(self.caution)
         session.answers.changed.connect(self._session_changed)
@@ -128,7 +130,10 @@ class BalancePage(Page):
     def refresh_slow(self) -> None:
         """The figures."""
         if self.tabs.tab == FIGURES:
-            self.figures.show_analysis(self.session.analysis, self.theme, lying=not self.session.answers.looking)
+            self.figures.show_analysis(
+                self.session.analysis, self.theme, self.session.document.display,
+                lying=not self.session.answers.looking,
+            )  # fmt: skip
 
     def _show_mending(self) -> None:
         session = self.session
@@ -140,13 +145,13 @@ class BalancePage(Page):
         tint(self.state, self.theme.quiet)
         self._show_cards([] if rests else working)
         refusals = [
-            f"{plan.title}: {plan.reason} {plan.remedy}".rstrip()
+            f"{tell(plan.title)}: {session.tell(run(plan.reason, plan.remedy))}"
             for plan in session.answers.plans
             if not (plan.works or plan.partly)
         ]
         if not session.analysis.conditions:
             refusals = [
-                _BEGIN if not session.setup.placements else _UNSUPPORTED.format(needs=session.analysis.way.needs)
+                _BEGIN if not session.setup.placements else _UNSUPPORTED.format(needs=tell(session.analysis.way.needs))
             ]
         if rests and not session.answers.looking:
             refusals = ["It rests. Drag a part, or take one from the mat, and the answers appear here."]
@@ -155,11 +160,11 @@ class BalancePage(Page):
         tint(self.cannot, self.theme.quiet)
         if session.history.gesture is None:  # how sure it is does not change under the hand; it follows when that ends
             said, todo = sureness(session.analysis)
-            self.sure.setText(said)
-            self.sure_todo.setText(todo)
+            self.sure.setText(session.tell(said))
+            self.sure_todo.setText(session.tell(todo))
         tint(self.sure_todo, self.theme.hold)
         tint(self.caution, self.theme.quiet)
-        where = whereabouts(session.analysis)
+        where = session.tell(whereabouts(session.analysis))
         self.where.setText(where)
 
     def wear(self, theme: Theme) -> None:
@@ -175,7 +180,7 @@ class BalancePage(Page):
             if not any(plan is each for each in shown):
                 from equilix.ui.widgets.card import PlanCard
 
-                card = PlanCard(plan, self.theme)
+                card = PlanCard(plan, self.theme, self.session.document.display)
                 card.looked_at.connect(self.session.view.show_ghost)
                 card.chosen.connect(self.session.apply_plan)
                 self.cards_layout.insert_widget(place, card)

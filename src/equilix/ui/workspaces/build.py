@@ -33,7 +33,9 @@ from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.tint import as_tip, set_tip
 from equilix.ui.widgets.words import Choice, WordButton
 from equilix.ui.workspaces.page import Page
-from equilix.units import Quantity, length, mass
+from equilix.units import Quantity
+from equilix.words.quantities import length, mass
+from equilix.words.telling import tell
 
 GRIPS = tuple((surface, contoured) for surface in FRICTION for contoured in (False, True))
 """What a grip's surface can be."""
@@ -157,7 +159,7 @@ class BuildPage(Page):
     def _show(self, placement: Placement) -> None:
         session, unit = self.session, self.session.document.display
         part = session.document.parts_by_id[placement.part]
-        kind = KINDS[part.kind].label if part.kind in KINDS else part.kind
+        kind = tell(KINDS[part.kind].label) if part.kind in KINDS else part.kind
         carried = session.analysis.assembly.mass_properties(session.setup.subtree(placement.id)).mass_kg
         price = f" Price {part.price:g}." if part.price is not None else ""
         self.name.setText(part.name)
@@ -187,7 +189,7 @@ class BuildPage(Page):
         for parent, point, by in rigging.fitting_points(document, setup, part, moving=placement.id):
             carrier = document.parts_by_id[setup.by_id[parent].part].name
             self.mount.addItem(
-                f"{carrier}: {point.name} ({mount_kind(point.kind).label})", (parent, point.name, by.name)
+                f"{carrier}: {point.name} ({tell(mount_kind(point.kind).label)})", (parent, point.name, by.name)
             )
             if (parent, point.name) == (placement.parent, placement.point):
                 self.mount.setCurrentIndex(self.mount.count() - 1)
@@ -269,7 +271,7 @@ class BuildPage(Page):
             return
         refusal = self.session.try_edit(label, change)
         if refusal is not None:
-            field.complain(str(refusal))
+            field.complain(self.session.tell(refusal.said))
 
     def _selected(self) -> tuple[str, str, str]:
         """Setup, placement and name of what is selected; empty texts where nothing is."""

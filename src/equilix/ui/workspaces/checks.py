@@ -14,6 +14,7 @@ from equilix.checks.rules import RULES, Check, rule
 from equilix.document import Document
 from equilix.edits import powering
 from equilix.errors import Called, EquilixError
+from equilix.facts import Sayable, fact, run
 from equilix.result import Result
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
@@ -26,6 +27,7 @@ from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, tint, tinted
 from equilix.ui.workspaces.page import Page
 from equilix.words.reading import CAUTION_LONG
+from equilix.words.telling import tell
 
 TITLES = {"build": "Build order: from the core outwards", "strip": "Strip: cables first, the core last"}
 FOUND, BUILD, STRIP = "found", "build", "strip"
@@ -41,19 +43,22 @@ class CheckRow(QFrame):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setObjectName("check")
         bad = check.level != "fine"
+        title, said, todo, in_hand = (
+            session.tell(each) for each in (check.title, check.said, check.todo, check.in_hand)
+        )
         self.setStyleSheet(
             f"#check {{ background: {theme.card}; border: 1px solid {theme.tip if bad else theme.rule}; }}"
         )
-        self.setAccessibleName(f"{SIGNS[check.level]}: {check.title}, {check.said}. {check.todo}")
+        self.setAccessibleName(f"{SIGNS[check.level]}: {title}, {said}. {todo}")
         column = QVBoxLayout(self)
         column.setContentsMargins(10, 6, 10, 6)
         column.setSpacing(2)
-        hand = f" ({check.in_hand})" if check.in_hand else ""
-        column.addWidget(tinted(f"{SIGNS[check.level]}  {check.title}", theme.tip if bad else theme.hold, bold=True))
-        column.addWidget(tinted(f"{check.said[0].upper()}{check.said[1:]}{hand}.", theme.ink))
-        if check.todo:
-            column.addWidget(tinted(check.todo, theme.hold))
-        column.addWidget(tinted(check.source, theme.quiet))
+        hand = f" ({in_hand})" if in_hand else ""
+        column.addWidget(tinted(f"{SIGNS[check.level]}  {title}", theme.tip if bad else theme.hold, bold=True))
+        column.addWidget(tinted(f"{said[0].upper()}{said[1:]}{hand}.", theme.ink))
+        if todo:
+            column.addWidget(tinted(todo, theme.hold))
+        column.addWidget(tinted(tell(check.source), theme.quiet))
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         del event
@@ -62,6 +67,10 @@ class CheckRow(QFrame):
     def focusInEvent(self, event: object) -> None:
         del event
         self.session.selection.select(self.check.placement)
+
+
+def _sentence(step: BuildStep) -> Sayable:
+    return run(fact("error.sentence", said=step.text), step.rests)
 
 
 class CheckPage(Page):
@@ -81,7 +90,7 @@ class CheckPage(Page):
         self.rules.clicked.connect(self.open_rules)
         self.column.addWidget(self.rules)
         self.column.addStretch(1)
-        self.caution = self.note(CAUTION_LONG)
+        self.caution = self.note(tell(CAUTION_LONG))
         self.caution.setContentsMargins(16, 6, 12, 8)
         self.outer.addWidget(self.caution)
         self.job = session.jobs.new("Looking how it rests at each step")
@@ -131,7 +140,7 @@ class CheckPage(Page):
     def _found(self, found: tuple[str, tuple[BuildStep, ...]]) -> None:
         tab, steps = found
         rows = [
-            (f"{number}  {step.tool}", f"{step.text}. {step.rests}".strip(), "")
+            (f"{number}  {tell(step.tool)}", self.session.tell(_sentence(step)), "")
             for number, step in enumerate(steps, start=1)
         ]
         self._show_text(tab, rows)
@@ -189,10 +198,10 @@ class RulesPanel(Panel):
         self.form.addRow(note)
         self.fields: dict[str, QuantityField] = {}
         for key, each in RULES.items():
-            field = QuantityField(each.label, each.quantity)
+            field = QuantityField(tell(each.label), each.quantity)
             field.show_value(rule(session.document.rules, key), session.document.display)
             self.fields[key] = field
-            self.form.addRow(each.label, field)
+            self.form.addRow(tell(each.label), field)
         self.finish()
         self.setMinimumWidth(430)
 
@@ -207,7 +216,7 @@ class RulesPanel(Panel):
                 document = powering.set_rule(document, key, value)
                 field.complain("")
             except EquilixError as error:
-                field.complain(str(error))
+                field.complain(self.session.tell(error.said))
                 self.adjustSize()
                 return
         if document is not self.session.document:

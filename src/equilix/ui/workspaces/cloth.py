@@ -15,7 +15,8 @@ from equilix.ui.stage.outlines import Outline, OutlineBook
 from equilix.ui.stage.projection import SIDE
 from equilix.ui.stage.sprites import paint_outline
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font
-from equilix.units import Display, mass
+from equilix.units import Display
+from equilix.words.quantities import mass
 
 PX_PER_MM = 0.62
 LEAST_CELL_PX = 132

@@ -12,8 +12,9 @@ from equilix.carry.tripod import FEW_RAD
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.rows import Row, section
 from equilix.ui.widgets.sections import Sections
-from equilix.units import angle
-from equilix.words.names import BALANCES
+from equilix.units import Display
+from equilix.words.quantities import angle
+from equilix.words.telling import tell
 
 _TOUCHES_GLASS = {"lens", "matte-box", "filter"}
 _TOWARDS = (
@@ -34,14 +35,14 @@ class FigureList(QWidget):
         self.text = Sections(selectable=True)
         column.addWidget(self.text)
 
-    def show_analysis(self, analysis: Analysis, theme: Theme, *, lying: bool) -> None:
+    def show_analysis(self, analysis: Analysis, theme: Theme, display: Display, *, lying: bool) -> None:
         """Show all figures; ``lying``: also how it can lie on a table, which is slow at the first time."""
-        figures = [(f.label, f.said, f.warning) for f in analysis.figures]
-        balance = [(BALANCES[c.balance.key].capitalize(), c.sentence, "") for c in analysis.conditions]
+        figures = [(tell(f.label), tell(f.said, display), tell(f.warning, display)) for f in analysis.figures]
+        balance = [(tell(c.balance.key).capitalize(), tell(c.sentence, display), "") for c in analysis.conditions]
         table = list(_on_table(analysis, lying=lying)) if analysis.on_table is not None else []
         self.text.show_sections(
             [
-                *section(f"Carried {analysis.way.phrase}", figures, theme),
+                *section(f"Carried {tell(analysis.way.phrase)}", figures, theme),
                 *section("Balance", balance, theme),
                 *section("Put down on a table, as drawn", table, theme),
             ],

@@ -13,7 +13,7 @@ from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.errors import Called, going_on
 from equilix.fit.curves import Curve, lasts_s, operators_compared, over_aim, over_mass, over_slide, ways_compared
-from equilix.fit.fit import BEARS, Fit
+from equilix.fit.fit import Fit, bears
 from equilix.ui.session import Session
 from equilix.ui.stage.fit_chart import CurveChart, FlowBar, SteadinessChart
 from equilix.ui.theme import Theme, font
@@ -25,9 +25,9 @@ from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, tint
 from equilix.ui.workspaces.fit_texts import comparison_row, endurance_rows, posture_rows, screening_rows
 from equilix.ui.workspaces.page import Page
-from equilix.units import duration
-from equilix.words.names import EFFORTS
+from equilix.words.quantities import duration
 from equilix.words.reading import CAUTION_LONG
+from equilix.words.telling import tell
 
 if TYPE_CHECKING:
     from equilix.planner.fit_plan import FitPlan
@@ -58,7 +58,7 @@ class FitPage(Page):
         for widget in (self.big, self.flow, self.text, self.balance, self.cards_column, self.steady, *self.charts):
             self.column.addWidget(widget)
         self.column.addStretch(1)
-        self.caution = self.note(CAUTION_LONG)
+        self.caution = self.note(tell(CAUTION_LONG))
         self.caution.setContentsMargins(16, 6, 12, 8)
         self.outer.addWidget(self.caution)
         self.job = session.jobs.new("Looking for what suits the body", PLANS)
@@ -109,12 +109,12 @@ class FitPage(Page):
         tired, seconds = analysis.first_to_give_out, lasts_s(analysis)
         said = "Nothing here tires the body."
         if tired is not None and seconds > 0:
-            said = f"{duration(seconds)}, then the {EFFORTS[tired.key]} gives out."
+            said = f"{duration(seconds)}, then the {tell(tired.key)} gives out."
         elif analysis.assembly.ids and seconds == 0:
             said = "It cannot be held so."
         self.big.setFont(font(15, bold=True))
         self.big.setText(said)
-        self.flow.show_parts([(BEARS[on], n) for on, n in fit.flow_n.items()], t, analysis.display)
+        self.flow.show_parts([(tell(bears(on)), n) for on, n in fit.flow_n.items()], t, self.session.document.display)
         self.keep_up()
 
     def refresh_slow(self) -> None:
@@ -125,7 +125,7 @@ class FitPage(Page):
         self.text.show_sections(
             [
                 *section("How long", list(endurance_rows(fit)), t),
-                *section("Posture", list(posture_rows(fit)), t),
+                *section("Posture", list(posture_rows(fit, self.session.document.display)), t),
                 *section("Screening", list(screening_rows(fit)), t),
             ],
             t,
@@ -143,7 +143,7 @@ class FitPage(Page):
             return
         points = [("now", 1.0, lasts_s(analysis))]
         works = [plan for plan in self.session.answers.plans if plan.works]
-        points += [(plan.title, plan.steadiness, lasts_s(plan.after)) for plan in works]
+        points += [(tell(plan.title), plan.steadiness, lasts_s(plan.after)) for plan in works]
         self.steady.show_points(points, self.theme)
         self.dear.start(partial(_curves, document, analysis))
 
@@ -162,7 +162,7 @@ class FitPage(Page):
         for number, chart in enumerate(self.charts):
             chart.setVisible(number < len(found) and self.tabs.tab == CURVES)
             if number < len(found):
-                chart.show_curve(found[number], self.theme, self.session.analysis.display)
+                chart.show_curve(found[number], self.theme, self.session.document.display)
 
     # plans for the body
 
@@ -184,11 +184,11 @@ class FitPage(Page):
 
     def _found(self, plan: FitPlan) -> None:
         if not plan.works:
-            note = self.note(f"{plan.title}: {plan.reason}")
+            note = self.note(f"{tell(plan.title)}: {self.session.tell(plan.reason)}")
             tint(note, self.theme.quiet)
             self.cards_layout.addWidget(note)
             return
-        card = FitCard(plan, self.theme)
+        card = FitCard(plan, self.theme, self.session.document.display)
         card.looked_at.connect(self.session.view.show_ghost)
         card.chosen.connect(self.session.apply_plan)
         self.cards.append(card)
@@ -221,9 +221,11 @@ def _curves(document: Document, analysis: Analysis, called_off: Called) -> Itera
 
 def _comparison(document: Document, analysis: Analysis, called_off: Called) -> Iterator[Compared]:
     on = operators_compared(document, analysis, called_off).items()
-    people = [comparison_row(name, each) for name, each in going_on(on, called_off)]
+    people = [comparison_row(name, each, document.display) for name, each in going_on(on, called_off)]
     others = going_on(ways_compared(document, analysis, called_off).values(), called_off)
-    yield Compared(people, [comparison_row(each.way.phrase.capitalize(), each) for each in others])
+    yield Compared(
+        people, [comparison_row(tell(each.way.phrase).capitalize(), each, document.display) for each in others]
+    )
 
 
 def _for_the_body(document: Document, setup_id: str, together: bool, called_off: Called) -> Iterator[FitPlan]:

@@ -11,12 +11,15 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QVBox
 
 from equilix.edits import carrying
 from equilix.errors import EquilixError
+from equilix.facts import listed
 from equilix.guide.observing import Correction, take_in
 from equilix.guide.steps import Advice, advise, finish, lift_setting, serves
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
 from equilix.ui.widgets.tint import show_text, text_label
+from equilix.units import Display
 from equilix.words.steps import Told, told_moves
+from equilix.words.telling import tell
 
 if TYPE_CHECKING:
     from PySide6.QtGui import QKeyEvent
@@ -73,31 +76,33 @@ class StepRow(QFrame):
         inside.addWidget(self.take, 0, Qt.AlignmentFlag.AlignRight)
         self.say_nothing()
 
-    def show_advice(self, advice: Advice, moves: Sequence[Told], *, is_open: bool, theme: Theme) -> None:
+    def show_advice(
+        self, advice: Advice, moves: Sequence[Told], *, is_open: bool, theme: Theme, display: Display
+    ) -> None:
         """Show the step as things stand."""
         self.advice = advice
-        step = advice.step
-        self.setAccessibleName(f"Step {self.number + 1}, {step.title}: {'right' if advice.done else 'to do'}")
+        step, title = advice.step, tell(advice.step.title)
+        self.setAccessibleName(f"Step {self.number + 1}, {title}: {'right' if advice.done else 'to do'}")
         edge = theme.hold if is_open else theme.rule
         sheet = f"#step {{ background: {theme.card}; border: {2 if is_open else 1}px solid {edge}; }}"
         if self.styleSheet() != sheet:
             self.setStyleSheet(sheet)
-        show_text(self.title, f"{self.number + 1}  {step.title}", theme.ink)
+        show_text(self.title, f"{self.number + 1}  {title}", theme.ink)
         show_text(self.state, "● right" if advice.done else "▲ to do", theme.hold if advice.done else theme.tip)
         self.body.setVisible(is_open)
         if not is_open:
             return
-        show_text(self.prepare, "\n".join(line for line in (step.prepare, advice.loosen) if line), theme.ink)
-        show_text(self.moves, "\n".join(f"{move}." for move in moves), theme.hold)
+        show_text(self.prepare, tell(listed((step.prepare, advice.loosen), "line")), theme.ink)
+        show_text(self.moves, "\n".join(f"{tell(move.said, display)}." for move in moves), theme.hold)
         if advice.short:
-            show_text(self.short, f"▲ {advice.short}", theme.tip)
+            show_text(self.short, f"▲ {tell(advice.short, display)}", theme.tip)
         else:
-            show_text(self.short, LOOKING if advice.looking else advice.elsewhere, theme.quiet)
-        show_text(self.right, f"Right when: {step.right}", theme.quiet)
+            show_text(self.short, LOOKING if advice.looking else tell(advice.elsewhere), theme.quiet)
+        show_text(self.right, f"Right when: {tell(step.right)}", theme.quiet)
         self.done.setText("It is slid" if advice.moves else "Next")
-        self.done.setAccessibleName(f"{self.done.text()}: {step.title}")
-        self.seen.setAccessibleName(f"What the real rig does, {step.title}")
-        show_text(self.hint, "Such as: " + ", ".join(f"“{each}”" for each in step.asks), theme.quiet)
+        self.done.setAccessibleName(f"{self.done.text()}: {title}")
+        self.seen.setAccessibleName(f"What the real rig does, {title}")
+        show_text(self.hint, "Such as: " + ", ".join(f"“{tell(each)}”" for each in step.asks), theme.quiet)
 
     def say(self, text: str, value: str, *, correctable: bool) -> None:
         """Answer what was typed."""
@@ -165,8 +170,10 @@ class GuideList(QWidget):
                 row.say_nothing()
         moves = told_moves(analysis, found)
         for k, row in enumerate(self.rows):
-            row.show_advice(found[k], moves[k], is_open=k == self.number, theme=self.theme)
-        show_text(self.end, finish(analysis), self.theme.quiet)
+            row.show_advice(
+                found[k], moves[k], is_open=k == self.number, theme=self.theme, display=self.session.document.display
+            )
+        show_text(self.end, self.session.tell(finish(analysis)), self.theme.quiet)
         turns = lift_setting(analysis)
         self.lift.setVisible(turns is not None and turns != analysis.setup.setting)
         self.session.view.show_axis(found[self.number] if self.number is not None and self.isVisible() else None)
@@ -213,7 +220,7 @@ class GuideList(QWidget):
         advice, setup_id = self.row.advice, self.session.setup.id
         if advice is None:
             return
-        if advice.moves and not self.session.edit(advice.step.title, lambda d: advice.apply(d, setup_id)):
+        if advice.moves and not self.session.edit(tell(advice.step.title), lambda d: advice.apply(d, setup_id)):
             return
         left = [k for k, row in enumerate(self.rows) if row.advice is not None and not row.advice.done]
         after = [k for k in left if k > (self.number or 0)] or left or [min((self.number or 0) + 1, len(self.rows) - 1)]
@@ -234,9 +241,9 @@ class GuideList(QWidget):
             self.correction = take_in(session.document, session.analysis, row.advice.condition, row.seen.text())
         except EquilixError as error:
             self.correction = None
-            row.say(f"▲ {error}", self.theme.tip, correctable=False)
+            row.say(f"▲ {session.tell(error.said)}", self.theme.tip, correctable=False)
         else:
-            row.say(self.correction.words, self.theme.ink, correctable=bool(self.correction.suspects))
+            row.say(session.tell(self.correction.words), self.theme.ink, correctable=bool(self.correction.suspects))
         self.answered.emit(row.answer if row.take.isHidden() else row.take)
 
     def correct(self) -> None:

@@ -8,13 +8,15 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from equilix.edits import kit
+from equilix.facts import fact
 from equilix.ui.mounting import mount_anywhere
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
 from equilix.ui.workspaces.cloth import Cloth
 from equilix.ui.workspaces.page import Page, column_of
 from equilix.ui.workspaces.part_form import PartForm
-from equilix.units import count, mass
+from equilix.words.quantities import fixed, mass
+from equilix.words.telling import tell
 
 FORM_PX = 352
 
@@ -89,9 +91,9 @@ class MatPage(Page):
         self.cloth.theme = self.theme
         self.cloth.lay_out(parts, document.display)
         owned, weight, value = document.owned
+        pieces = tell(fact("document.count_pieces", count=owned))
         self.total.setText(
-            f"{count(owned, 'piece', 'pieces')}, {mass(weight, document.display)}, worth {value:,.0f}. "
-            "Drag one onto the rig."
+            f"{pieces}, {mass(weight, document.display)}, worth {fixed(value, grouped=True)}. Drag one onto the rig."
             if document.parts
             else "Nothing on the mat yet. Begin with “New part …”: a kind, a mass and three dimensions are enough."
         )

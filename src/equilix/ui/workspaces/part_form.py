@@ -24,7 +24,8 @@ from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme
 from equilix.ui.widgets.fields import QuantityField, values_of
 from equilix.ui.widgets.tint import plain_label
-from equilix.units import length
+from equilix.words.quantities import length
+from equilix.words.telling import tell
 
 _HOW = ("weighed", "data sheet", "estimated")
 
@@ -50,7 +51,7 @@ class PartForm(QWidget):
         self.kind = QComboBox()
         self.kind.setAccessibleName("Kind of part")
         for key, kind in KINDS.items():
-            self.kind.addItem(kind.label, key)
+            self.kind.addItem(tell(kind.label), key)
         self.kind.currentIndexChanged.connect(self._kind_chosen)
         self.mass = self._quantity("Mass", "mass", "mass_kg")
         self.how = QComboBox()
@@ -216,9 +217,9 @@ class PartForm(QWidget):
         if refusal is None:
             self.refusal.hide()
         elif field is not None:
-            field.complain(str(refusal))
+            field.complain(self.session.tell(refusal.said))
         else:
-            self._refuse(str(refusal))
+            self._refuse(self.session.tell(refusal.said))
         return refusal is None
 
     def _refuse(self, text: str) -> None:

@@ -11,6 +11,7 @@ from equilix.analysis import Analysis
 from equilix.checks.rules import rule
 from equilix.edits import powering
 from equilix.edits.carrying import remove_cable
+from equilix.facts import fact
 from equilix.kit.electric import MODES
 from equilix.planner.battery_places import BatteryPlace, battery_places
 from equilix.power.day import compare, overnight_h, pack
@@ -24,7 +25,9 @@ from equilix.ui.widgets.sections import Sections
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import tint
 from equilix.ui.workspaces.page import Page
-from equilix.units import count, duration, length, mass
+from equilix.units import Display
+from equilix.words.quantities import duration, length, mass
+from equilix.words.telling import tell
 
 RUNS, WIRES, PLACE, BRING = "runs", "wires", "place", "bring"
 LATER_MS, BEST = 150, 6
@@ -119,12 +122,15 @@ class PowerPage(Page):
         self.show_selection()
         if tab == PLACE:
             self._later.start()
-        troubles = [(network.part(each.placement).name, each.problem, each.todo) for each in network.troubles]
+        troubles = [
+            (network.part(each.placement).name, self.session.tell(each.problem), self.session.tell(each.todo))
+            for each in network.troubles
+        ]
         wrong = section("Mend this", troubles, t)
         if tab == RUNS:
             self.text.show_sections([*wrong, *section("What dies first", list(_run_rows(network)), t)], t)
         elif tab == WIRES:
-            cables = list(_cable_rows(network, self.session.analysis))
+            cables = list(_cable_rows(network, self.session.analysis, self.session.document.display))
             self.text.show_sections([*wrong, *section("Cables", cables, t)], t)
         elif tab == BRING:
             self.text.show_sections(self._bring(network), t)
@@ -150,14 +156,14 @@ class PowerPage(Page):
             price = "" if choice.price is None else f", price {choice.price:g}"
             own = "" if choice.part.owned else " (to be bought)"
             heavy = mass(choice.part.mass_kg, unit)
-            changes = count(choice.changes, "change", "changes")
+            changes = tell(fact("day.changes", count=choice.changes))
             said = f"{choice.pieces} for a day, {changes}, {duration(choice.run_s)} each"
-            said += f"; {heavy} on the rig{price}; {choice.flies}"
+            said += f"; {heavy} on the rig{price}; {tell(choice.flies)}"
             choices.append((f"{choice.part.name}{own}", said, ""))
         hours = overnight_h(batteries, charger_w, chargers)
         night = f"{hours:.1f} h for all on {chargers} chargers of {charger_w:.0f} W (changed on Check, Rules of thumb)"
         air = pack(batteries)
-        flying: list[Row] = [("By air (from memory of the rules)", air.words, "")]
+        flying: list[Row] = [("By air (from memory of the rules)", tell(air.words), "")]
         if air.not_at_all:
             flying.append(("Stays at home", ", ".join(dict.fromkeys(air.not_at_all)), ""))
         charging = [("Charging", night, "" if hours <= 10 else "Longer than a night: begin earlier.")]
@@ -188,18 +194,19 @@ class PowerPage(Page):
         column = QVBoxLayout(row)
         column.setContentsMargins(0, 2, 0, 6)
         worst = place.after.worst
-        said = f"{worst.sentence}" if worst is not None else ""
+        said = self.session.tell(worst.sentence) if worst is not None else ""
+        text = tell(place.text)
         turning = f"Turns {abs(place.inertia_ratio - 1):.0%} {'heavier' if place.inertia_ratio > 1 else 'lighter'}."
         strikes = f" ▲ Strikes the {', '.join(place.strikes)}." if place.strikes else ""
         hand = "Within reach of the hand." if place.in_reach else "Out of reach while it is carried."
         wire = (
             "" if place.cable_m < 0.001 else f" {length(place.cable_m, self.session.document.display)} to the camera."
         )
-        note = self.note(f"{place.text[0].upper()}{place.text[1:]}: {said} {turning} {hand}{wire}{strikes}")
+        note = self.note(f"{text[0].upper()}{text[1:]}: {said} {turning} {hand}{wire}{strikes}")
         tint(note, self.theme.tip if place.strikes else self.theme.ink)
         button = QPushButton("Put it there")
-        button.setAccessibleName(f"Put it there: {place.text}")
-        button.clicked.connect(lambda: self.session.edit(f"Put the {place.text}", place.apply))
+        button.setAccessibleName(f"Put it there: {text}")
+        button.clicked.connect(lambda: self.session.edit(f"Put the {text}", place.apply))
         column.addWidget(note)
         column.addWidget(button, 0, Qt.AlignmentFlag.AlignRight)
         self.buttons.append(button)
@@ -225,7 +232,7 @@ class PowerPage(Page):
             "Change the temperature", lambda d: powering.set_temperature(d, setup_id, value)
         )
         if refusal is not None:
-            self._refuse(str(refusal))
+            self._refuse(self.session.tell(refusal.said))
         else:
             self.refusal.hide()
 
@@ -275,10 +282,10 @@ def _run_rows(network: Network) -> Iterator[Row]:
         )
 
 
-def _cable_rows(network: Network, analysis: Analysis) -> Iterator[Row]:
+def _cable_rows(network: Network, analysis: Analysis, unit: Display) -> Iterator[Row]:
     for cable in network.setup.cables:
         what = f"{cable.output} → {cable.input}" if cable.output is not None else "signal"
-        way, unit = analysis.assembly.routes[cable.id], analysis.display
+        way = analysis.assembly.routes[cable.id]
         names = [analysis.carried.named(each) for each in way.tie_at]
         tie = f"; tie it at the {', the '.join(names)}" if names else ""
         warning = f"Along the rig it wants {length(way.wanted_m, unit)}." if not way.takes(cable.length_m) else ""

@@ -22,6 +22,7 @@ from equilix.ui.stage.sprites import paint_outline
 from equilix.ui.theme import Theme, font
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.page import Page
+from equilix.words.telling import tell
 
 SHOWN = 3
 """Differences that are named; the others are counted."""
@@ -103,7 +104,7 @@ class LostRow(QFrame):
         except UnreadableFile as error:
             self.picture.hide()
             self.bring.setEnabled(False)
-            show_text(self.differs, f"▲ It cannot be read: {error}", self.theme.tip)
+            show_text(self.differs, f"▲ It cannot be read: {tell(error.said)}", self.theme.tip)
             return
         setup = document.setup_named(None)
         if setup is not None and setup.placements:
@@ -129,7 +130,7 @@ def how_much_differs(document: Document, original: Path | None) -> str:
         return f"No different from {original.name} as it is now."
     count = f"{len(found)} {'difference' if len(found) == 1 else 'differences'} from {original.name}:"
     more = [f"and {len(found) - SHOWN} more"] if len(found) > SHOWN else []
-    return "\n".join((count, *(f"·  {line}" for line in found[:SHOWN]), *more))
+    return "\n".join((count, *(f"·  {tell(line, document.display)}" for line in found[:SHOWN]), *more))
 
 
 class UnsavedWorkPage(Page):
@@ -209,7 +210,8 @@ class UnsavedWorkPage(Page):
         except BlockingIOError:
             self.session.said.emit(f"Another window has taken “{work.name}” up.", True)
         except (EquilixError, OSError) as error:
-            self.session.said.emit(f"“{work.name}”: {error}", True)
+            why = tell(error.said) if isinstance(error, EquilixError) else str(error)
+            self.session.said.emit(f"“{work.name}”: {why}", True)
         self.refresh()
 
     def stop(self) -> None:

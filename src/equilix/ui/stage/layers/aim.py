@@ -13,7 +13,7 @@ from PySide6.QtGui import QPainterPath
 from equilix.analysis import AIM_LIMIT_RAD, Analysis
 from equilix.ui.stage.primitives import Line, Primitive, Role, Shape, Text, Wash
 from equilix.ui.stage.scene import Scene
-from equilix.units import torque
+from equilix.words.quantities import torque
 
 Array = NDArray[np.float64]
 
@@ -78,7 +78,7 @@ def _moments(scene: Scene, area: QRectF) -> Iterator[Primitive]:
         yield Line(_curve(at, then), "hold", 2.0, "dash", keeps_off=True)
     yield from _ends(area, ("down", "level", "up"))
     level = float(now[len(now) // 2])
-    yield Text(at(0.0, level) + QPointF(7, -5), torque(level, analysis.display), tone, False)
+    yield Text(at(0.0, level) + QPointF(7, -5), torque(level, scene.display), tone, False)
 
 
 def _curve(at: Callable[[float, float], QPointF], moments: Array) -> tuple[QPointF, ...]:

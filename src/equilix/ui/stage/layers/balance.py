@@ -15,8 +15,9 @@ from equilix.ui.stage.primitives import Arrow, Centre, Line, Primitive, Role, Sh
 from equilix.ui.stage.projection import PLAN, SIDE
 from equilix.ui.stage.scene import Scene
 from equilix.ui.stage.sheet import Sheet
-from equilix.units import angle, force, length
+from equilix.words.language import say
 from equilix.words.names import SUPPORTS
+from equilix.words.quantities import angle, force, length
 
 PX_PER_N: Final = 1.2
 """All arrows of force share this scale."""
@@ -50,7 +51,12 @@ def support(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
         left, right = band_px(scene.analysis, sheet)
         yield Wash(QRectF(left, 0, right - left, sheet.height), "hold_wash")
         yield Text(
-            QPointF((left + right) / 2, TITLE_PX), SUPPORTS[bears.kind], "hold", bold=False, anchor="middle", bare=True
+            QPointF((left + right) / 2, TITLE_PX),
+            say(SUPPORTS[bears.kind]),
+            "hold",
+            bold=False,
+            anchor="middle",
+            bare=True,
         )
     elif bears.kind == "pad":
         corners = {each.key: sheet.place_px(each.point_m) for each in bears.bearings}
@@ -79,7 +85,7 @@ def plumb(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
         wash: Role = "hold_wash" if scene.rests else "tip_wash"
         yield Wash(QRectF(at.x() - haze_px, HEAD_PX, 2 * haze_px, sheet.height), wash, 170)
         if off is not None:
-            said = f"{length(off.value_m, analysis.display)} ± {length(off.sd_m, analysis.display)}"
+            said = f"{length(off.value_m, scene.display)} ± {length(off.sd_m, scene.display)}"
             yield Text(QPointF(at.x() + 2, TITLE_PX), said, tone, in_row=True)
     yield Line((QPointF(at.x(), HEAD_PX), QPointF(at.x(), sheet.height)), tone, 1.6 if sheet.view is SIDE else 1.3)
 
@@ -105,7 +111,7 @@ def forces(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
     analysis = scene.analysis
     if sheet.view is not SIDE or analysis.support is None or not analysis.assembly.ids:
         return
-    bears, unit = analysis.holding.support, analysis.display
+    bears, unit = analysis.holding.support, scene.display
     if bears is not None and bears.force_n[2] > LEAST_FORCE_N:
         total, foot = bears.force_n, sheet.place_px(bears.point_m)
         size_n = float(np.linalg.norm(total))

@@ -14,7 +14,7 @@ from equilix.ui.stage.primitives import Line, Primitive, Role, Shape, Text, Wash
 from equilix.ui.stage.scene import Scene
 from equilix.ui.stage.sheet import Sheet
 from equilix.ui.stage.ticks import figure, multiples, step_for, unit_m, unit_word
-from equilix.units import torque
+from equilix.words.quantities import torque
 
 HEIGHT_PX: Final = 138
 BEAM_PX: Final = 84.0
@@ -83,7 +83,7 @@ def _weights(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
 
 def _axis(scene: Scene, sheet: Sheet, middle: float) -> Iterator[Primitive]:
     """The beam itself, with how far it is from the support, fore and aft."""
-    unit = scene.analysis.display
+    unit = scene.display
     yield Line((QPointF(8, BEAM_PX), QPointF(sheet.width - 8, BEAM_PX)), "ink", 1.8)
     per_unit = sheet.px(unit_m(unit))
     step = step_for(per_unit, FIGURES_APART_PX)
@@ -99,7 +99,7 @@ def _axis(scene: Scene, sheet: Sheet, middle: float) -> Iterator[Primitive]:
 
 def _moments(scene: Scene, sheet: Sheet, middle: float) -> Iterator[Primitive]:
     """What pulls forward and what pulls back, as two bars in one scale."""
-    analysis, unit = scene.analysis, scene.analysis.display
+    analysis, unit = scene.analysis, scene.display
     room = min(middle - 150, sheet.width - middle - 170)
     per_nm = max(room, 40.0) / max(analysis.forward_nm, analysis.back_nm, 0.1)
     top, line = BEAM_PX + 28, BEAM_PX + 41

@@ -9,6 +9,7 @@ from equilix.ui.stage.gestures import HANDLE_PX, Gestures, HeldSlide
 from equilix.ui.stage.layers.ruler import ruler
 from equilix.ui.stage.primitives import Dot, Primitive, Tag
 from equilix.ui.stage.sheet import Sheet
+from equilix.words.telling import tell
 
 
 def gesture(held: Gestures, sheet: Sheet) -> Iterator[Primitive]:
@@ -19,7 +20,7 @@ def gesture(held: Gestures, sheet: Sheet) -> Iterator[Primitive]:
             yield Dot(target.place, 9 if near else 6, "hold" if near else "card", "hold", 2.2, "", 255 if near else 190)
         if held.nearest is not None:
             name = held.name_of(held.nearest.parent)
-            yield Tag(held.nearest.place, f"{name}: {mount_kind(held.nearest.point.kind).label}")
+            yield Tag(held.nearest.place, f"{name}: {tell(mount_kind(held.nearest.point.kind).label)}")
     elif held.held is None and (handle := held.turn_handle()) is not None:
         yield Dot(handle[0], HANDLE_PX, edge="hold", width=1.2, dash="dot")
         yield Dot(handle[1], 6.5, "card", "hold", 2.0)

@@ -13,7 +13,7 @@ from equilix.ui.stage.outlines import Drawn
 from equilix.ui.stage.primitives import Arrow, Dot, Primitive, Role, Shape, Text
 from equilix.ui.stage.scene import Scene
 from equilix.ui.stage.sheet import Sheet
-from equilix.units import length
+from equilix.words.quantities import length
 
 LEAST_ARROW_PX = 34.0
 CORNER_PX = 14.0
@@ -33,7 +33,7 @@ def axis(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
         at = sheet.place_px(analysis.assembly.cgs_m[analysis.assembly.index[move.placement]])
         end = at + way / size * max(size * sheet.scale, LEAST_ARROW_PX)
         yield Arrow(at, end, "hold", 5.0)
-        yield Text(end + QPointF(8, -8), length(whole / 1000, analysis.display), "hold")
+        yield Text(end + QPointF(8, -8), length(whole / 1000, scene.display), "hold")
 
 
 def slid(scene: Scene, drawn: Sequence[Drawn]) -> list[Drawn]:

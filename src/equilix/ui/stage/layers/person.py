@@ -16,7 +16,7 @@ from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text,
 from equilix.ui.stage.projection import SIDE
 from equilix.ui.stage.scene import Scene
 from equilix.ui.stage.sheet import Sheet
-from equilix.units import angle
+from equilix.words.quantities import angle
 
 if TYPE_CHECKING:
     from equilix.fit.fit import Fit

@@ -1,0 +1,44 @@
+"""All wordings, by the keys of facts."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from equilix.words.wordings.body import BODY
+from equilix.words.wordings.carry import CARRY
+from equilix.words.wordings.checks import CHECKS
+from equilix.words.wordings.common import COMMON
+from equilix.words.wordings.edits import EDITS
+from equilix.words.wordings.fields import FIELDS
+from equilix.words.wordings.figures import FIGURES
+from equilix.words.wordings.files import FILES
+from equilix.words.wordings.fit import FIT
+from equilix.words.wordings.guide import GUIDE
+from equilix.words.wordings.kit import KIT
+from equilix.words.wordings.planner import PLANNER
+from equilix.words.wordings.power import POWER
+from equilix.words.wordings.reading import READING
+from equilix.words.wordings.report import REPORT
+from equilix.words.wordings.ways import WAYS
+from equilix.words.wordings.wording import Plural, Wordings
+
+__all__ = ["WORDINGS", "Plural"]
+
+WORDINGS: Final[Wordings] = {
+    **BODY,
+    **CARRY,
+    **CHECKS,
+    **COMMON,
+    **EDITS,
+    **FIELDS,
+    **FIGURES,
+    **FILES,
+    **FIT,
+    **GUIDE,
+    **KIT,
+    **PLANNER,
+    **POWER,
+    **READING,
+    **REPORT,
+    **WAYS,
+}
