@@ -2,7 +2,7 @@
 PYTHON_RUN = .venv/bin/python
 TESTS = -W error -m unittest discover -t . -s
 
-.PHONY: demo run test test-core test-ui lint types imports bench torture truth mutate screenshots schema lock clean
+.PHONY: demo run test test-core test-ui lint types imports bench torture truth mutate screenshots words schema lock clean
 
 demo: setup-run
 	@$(PYTHON_RUN) -m equilix --demo

@@ -10,7 +10,7 @@ from collections.abc import Sequence
 from pathlib import Path
 
 from equilix import __version__
-from equilix.words.language import language, speak, wished
+from equilix.words.language import language, say, speak, wished
 
 COMMANDS = ("report", "plan", "guide", "check", "schema")
 """What runs without a window; named here so that the window need not import them."""
@@ -21,13 +21,13 @@ CLOSED_PIPE = 128 + 13
 def build_parser() -> argparse.ArgumentParser:
     """The parser of the whole program; without a command it opens the window."""
     parser = argparse.ArgumentParser(
-        prog="equilix", description="Balance a camera rig and spare the operator.",
-        epilog="Exit codes: 0 done; 1 the file or the entry was refused; 2 the command line was not understood.",
+        prog="equilix", description=say("Balance a camera rig and spare the operator."),
+        epilog=say("Exit codes: 0 done; 1 the file or the entry was refused; 2 the command line was not understood."),
     )  # fmt: skip
     parser.add_argument("--version", action="version", version=f"equilix {__version__}")
-    parser.add_argument("--demo", action="store_true", help="open the demonstration")
-    parser.add_argument("--screenshot", type=Path, metavar="PNG", help="paint the window into a picture and exit")
-    parser.add_argument("file", nargs="?", type=Path, help="a document to open in the window")
+    parser.add_argument("--demo", action="store_true", help=say("open the demonstration"))
+    parser.add_argument("--screenshot", type=Path, metavar="PNG", help=say("paint the window into a picture and exit"))
+    parser.add_argument("file", nargs="?", type=Path, help=say("a document to open in the window"))
     return parser
 
 

@@ -21,6 +21,7 @@ from equilix.rig.setups import Setup
 from equilix.store.parsing import open_document
 from equilix.store.saving import save
 from equilix.units import Display
+from equilix.words.language import say
 from equilix.words.telling import tell
 
 
@@ -29,38 +30,44 @@ def build_command_parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="equilix")
     commands = parser.add_subparsers(dest="command", required=True)
     for name, said in (
-        ("report", "what a setup does and what it costs the body"),
-        ("plan", "the best way of each school to balance a setup"),
-        ("guide", "balance it by hand: the steps in their order, and what the real thing does taken in"),
+        ("report", say("what a setup does and what it costs the body")),
+        ("plan", say("the best way of each school to balance a setup")),
+        ("guide", say("balance it by hand: the steps in their order, and what the real thing does taken in")),
     ):
         command = commands.add_parser(name, help=said, description=said)
         command.add_argument("file", type=Path)
-        command.add_argument("--setup", metavar="NAME", help="name or id; the one open last where absent")
-        command.add_argument("--json", action="store_true", help="versioned JSON, see docs/report.md")
+        command.add_argument("--setup", metavar="NAME", help=say("name or id; the one open last where absent"))
+        command.add_argument("--json", action="store_true", help=say("versioned JSON, see docs/report.md"))
         command.add_argument(
-            "--units", choices=("metric", "us"), help="of all texts; those of the document where absent"
+            "--units", choices=("metric", "us"), help=say("of all texts; those of the document where absent")
         )
         if name == "report":
             command.add_argument(
                 "--attitude", metavar="PAN,ROLL,TILT", type=_attitude, action="append",
-                help="degrees from the attitude as drawn; gives the gimbal’s hold torques there; may be repeated",
+                help=say("degrees from the attitude as drawn; gives the gimbal’s hold torques there; may be repeated"),
             )  # fmt: skip
             command.add_argument(
-                "--base-tip", metavar="DEG", type=float, default=0.0, help="tip the gimbal’s base front down by so much"
+                "--base-tip",
+                metavar="DEG",
+                type=float,
+                default=0.0,
+                help=say("tip the gimbal’s base front down by so much"),
             )
             command.add_argument(
                 "--base-tip-axis", metavar="X,Y,Z", type=_axis, default=(0.0, 1.0, 0.0),
-                help="tip it right-handed about this direction instead (forward, left, up); 1,0,0 lifts the left side",
+                help=say(
+                    "tip it right-handed about this direction instead (forward, left, up); 1,0,0 lifts the left side"
+                ),
             )  # fmt: skip
         if name == "guide":
             command.add_argument(
                 "--seen", metavar="AXIS=WORDS", action="append", default=[],
-                help="what the real thing does: “tilt fore-aft=12° nose-up”, “drop time=1.4 s”; may be repeated",
+                help=say("what the real thing does: “tilt fore-aft=12° nose-up”, “drop time=1.4 s”; may be repeated"),
             )  # fmt: skip
-            command.add_argument("--save", metavar="FILE", type=Path, help="write the corrected document there")
-    check = commands.add_parser("check", help="say what is wrong with a document")
+            command.add_argument("--save", metavar="FILE", type=Path, help=say("write the corrected document there"))
+    check = commands.add_parser("check", help=say("say what is wrong with a document"))
     check.add_argument("file", type=Path)
-    commands.add_parser("schema", help="print the JSON schema of a document")
+    commands.add_parser("schema", help=say("print the JSON schema of a document"))
     return parser
 
 
@@ -141,7 +148,9 @@ def _attitude(text: str) -> tuple[float, float, float]:
         pan, roll, tilt = (float(each) for each in text.split(","))
     except ValueError:
         raise argparse.ArgumentTypeError(
-            f"“{text}” is not an attitude; three numbers of degrees are allowed: PAN,ROLL,TILT, as 0,0,30"
+            say("“{text}” is not an attitude; three numbers of degrees are allowed: PAN,ROLL,TILT, as 0,0,30").format(
+                text=text
+            )
         ) from None
     return pan, roll, tilt
 
@@ -153,7 +162,9 @@ def _axis(text: str) -> tuple[float, float, float]:
         x = y = z = float("nan")
     if not math.isfinite(x + y + z) or x * x + y * y + z * z < 1e-12:
         raise argparse.ArgumentTypeError(
-            f"“{text}” is not a direction; three numbers that are not all 0 are allowed: X,Y,Z, as 1,0,0"
+            say("“{text}” is not a direction; three numbers that are not all 0 are allowed: X,Y,Z, as 1,0,0").format(
+                text=text
+            )
         )
     return x, y, z
 

@@ -14,6 +14,7 @@ from PySide6.QtWidgets import QApplication, QLabel
 
 from equilix.ui.ending import Ending
 from equilix.ui.theme import PREP_ROOM, font, load_fonts
+from equilix.words.language import say
 
 if TYPE_CHECKING:
     from equilix.ui.window import Window
@@ -46,9 +47,12 @@ def start(options: argparse.Namespace) -> int:
         problem = paint(window, picture)
         window.close_anyway()
         if problem:
-            print(f"equilix: {picture} was not written: {problem}", file=sys.stderr)
+            print(
+                say("equilix: {picture} was not written: {problem}").format(picture=picture, problem=problem),
+                file=sys.stderr,
+            )
             return 1
-        print(f"The window as a picture: {picture}")
+        print(say("The window as a picture: {picture}").format(picture=picture))
         return 0
     window.show()
     splash.close()
@@ -67,7 +71,9 @@ def first_picture() -> QLabel:
         painter.drawText(paper.rect().adjusted(28, 26, -28, -60), Qt.AlignmentFlag.AlignLeft, "Equilix")
         painter.setFont(font())
         painter.setPen(QColor(PREP_ROOM.quiet))
-        painter.drawText(paper.rect().adjusted(28, 84, -28, -20), Qt.AlignmentFlag.AlignLeft, "Laying the rig out …")
+        painter.drawText(
+            paper.rect().adjusted(28, 84, -28, -20), Qt.AlignmentFlag.AlignLeft, say("Laying the rig out …")
+        )
     label = QLabel()
     label.setWindowFlags(Qt.WindowType.SplashScreen | Qt.WindowType.FramelessWindowHint)
     label.setPixmap(paper)
@@ -107,7 +113,7 @@ def paint(window: Window, picture: Path) -> str:
     try:
         picture.parent.mkdir(parents=True, exist_ok=True)
         if picture.is_dir():
-            return "it is a folder"
+            return say("it is a folder")
     except OSError as error:
         return error.strerror or str(error)
     writer = QImageWriter(str(picture), b"png")

@@ -7,6 +7,7 @@ from functools import partial
 from equilix.edits import carrying
 from equilix.ui.session import Session
 from equilix.ui.widgets.words import Choice
+from equilix.words.language import say
 
 
 def cable_choices(session: Session) -> list[Choice | None]:
@@ -21,9 +22,11 @@ def cable_choices(session: Session) -> list[Choice | None]:
 
     found: list[Choice | None] = [
         (
-            f"Take the {cable.name} off",
+            say("Take the {cable} off").format(cable=cable.name),
             partial(
-                session.edit, "Take a cable off", partial(carrying.remove_cable, setup_id=setup.id, cable_id=cable.id)
+                session.edit,
+                say("Take a cable off"),
+                partial(carrying.remove_cable, setup_id=setup.id, cable_id=cable.id),
             ),
         )
         for cable in setup.cables
@@ -33,13 +36,13 @@ def cable_choices(session: Session) -> list[Choice | None]:
         found.append(None)
     for other in setup.placements:
         if other.id != selected:
-            text = f"cable from {name(selected)} to {name(other.id)}"
+            text = say("cable from {name} to {other}").format(name=name(selected), other=name(other.id))
             found.append(
                 (
-                    f"Lead one to the {name(other.id)}",
+                    say("Lead one to the {name}").format(name=name(other.id)),
                     partial(
                         session.edit,
-                        "Lead a cable",
+                        say("Lead a cable"),
                         partial(carrying.add_cable, setup_id=setup.id, name=text, start=selected, end=other.id),
                     ),
                 )

@@ -11,6 +11,8 @@ from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMenu, QWidget
 
 from equilix.ui.widgets.tint import on_button
+from equilix.words.language import say
+from equilix.words.wordings.wording import N_
 
 if TYPE_CHECKING:
     from equilix.ui.files import Files
@@ -48,7 +50,7 @@ class House(Protocol):
         """Close it."""
 
 
-GROUPS: Final = {"go": "Go to", "edit": "Edit", "file": "File", "view": "View"}
+GROUPS: Final = {"go": N_("Go to"), "edit": N_("Edit"), "file": N_("File"), "view": N_("View")}
 """The titles under which they are listed, in this order."""
 
 
@@ -65,23 +67,23 @@ class Command:
 
 
 COMMANDS: Final[tuple[Command, ...]] = (
-    Command("undo", "Undo", ("Ctrl+Z",), "edit", lambda w: w.session.undo(), lambda w: bool(w.session.history.undo_label)),
-    Command("redo", "Redo", ("Ctrl+Shift+Z", "Ctrl+Y"), "edit", lambda w: w.session.redo(), lambda w: bool(w.session.history.redo_label)),
-    Command("stop", "Stop what is being looked for", ("Ctrl+.",), "edit", lambda w: w.session.jobs.stop(), lambda w: bool(w.session.jobs.running)),
-    Command("new", "New document", ("Ctrl+N",), "file", lambda w: w.files.new()),
-    Command("open", "Open …", ("Ctrl+O",), "file", lambda w: w.files.choose_open()),
-    Command("demo", "Open the demo", (), "file", lambda w: w.files.open_demo()),
-    Command("save", "Save", ("Ctrl+S",), "file", lambda w: w.files.save()),
-    Command("save-as", "Save as …", ("Ctrl+Shift+S",), "file", lambda w: w.files.choose_save()),
-    Command("fit", "Show all of the rig", ("F",), "view", lambda w: w.stage.fit()),
-    Command("closer", "Closer", ("+", "="), "view", lambda w: w.stage.side.zoom(1.25)),
-    Command("farther", "Farther", ("-",), "view", lambda w: w.stage.side.zoom(0.8)),
-    Command("wider", "More room for the workspace", ("Ctrl+Shift+Up",), "view", lambda w: w.room.give(1)),
-    Command("narrower", "More room for the drawing", ("Ctrl+Shift+Down",), "view", lambda w: w.room.give(-1)),
-    Command("arms-length", "At arm’s length", ("F11",), "view", lambda w: w.toggle_arms_length()),
-    Command("theme", "Prep room or night set", ("F9",), "view", lambda w: w.change_theme()),
-    Command("units", "Metric or US units", ("F8",), "view", lambda w: w.change_units()),
-    Command("quit", "Quit", ("Ctrl+Q",), "file", lambda w: w.close()),
+    Command("undo", N_("Undo"), ("Ctrl+Z",), "edit", lambda w: w.session.undo(), lambda w: bool(w.session.history.undo_label)),
+    Command("redo", N_("Redo"), ("Ctrl+Shift+Z", "Ctrl+Y"), "edit", lambda w: w.session.redo(), lambda w: bool(w.session.history.redo_label)),
+    Command("stop", N_("Stop what is being looked for"), ("Ctrl+.",), "edit", lambda w: w.session.jobs.stop(), lambda w: bool(w.session.jobs.running)),
+    Command("new", N_("New document"), ("Ctrl+N",), "file", lambda w: w.files.new()),
+    Command("open", N_("Open …"), ("Ctrl+O",), "file", lambda w: w.files.choose_open()),
+    Command("demo", N_("Open the demo"), (), "file", lambda w: w.files.open_demo()),
+    Command("save", N_("Save"), ("Ctrl+S",), "file", lambda w: w.files.save()),
+    Command("save-as", N_("Save as …"), ("Ctrl+Shift+S",), "file", lambda w: w.files.choose_save()),
+    Command("fit", N_("Show all of the rig"), ("F",), "view", lambda w: w.stage.fit()),
+    Command("closer", N_("Closer"), ("+", "="), "view", lambda w: w.stage.side.zoom(1.25)),
+    Command("farther", N_("Farther"), ("-",), "view", lambda w: w.stage.side.zoom(0.8)),
+    Command("wider", N_("More room for the workspace"), ("Ctrl+Shift+Up",), "view", lambda w: w.room.give(1)),
+    Command("narrower", N_("More room for the drawing"), ("Ctrl+Shift+Down",), "view", lambda w: w.room.give(-1)),
+    Command("arms-length", N_("At arm’s length"), ("F11",), "view", lambda w: w.toggle_arms_length()),
+    Command("theme", N_("Prep room or night set"), ("F9",), "view", lambda w: w.change_theme()),
+    Command("units", N_("Metric or US units"), ("F8",), "view", lambda w: w.change_units()),
+    Command("quit", N_("Quit"), ("Ctrl+Q",), "file", lambda w: w.close()),
 )  # fmt: skip
 """Those that belong to no workspace."""
 
@@ -94,7 +96,7 @@ class Commands:
         self.actions = {command.key: self._action(command) for command in table}
 
     def _action(self, command: Command) -> QAction:
-        action = QAction(command.text, self.window)
+        action = QAction(say(command.text), self.window)
         action.setShortcuts([QKeySequence(keys) for keys in command.keys])
         action.triggered.connect(partial(self._run, command))
         self.window.addAction(action)
@@ -111,14 +113,14 @@ class Commands:
         for command in self.table:
             self.actions[command.key].setEnabled(command.enabled(self.house))
         undo, redo = self.house.session.history.undo_label, self.house.session.history.redo_label
-        self.actions["undo"].setText(on_button(f"Undo: {undo}") if undo else "Undo")
-        self.actions["redo"].setText(on_button(f"Redo: {redo}") if redo else "Redo")
+        self.actions["undo"].setText(on_button(say("Undo: {undo}").format(undo=undo)) if undo else say("Undo"))
+        self.actions["redo"].setText(on_button(say("Redo: {redo}").format(redo=redo)) if redo else say("Redo"))
 
     def menu(self) -> QMenu:
         """All of them by group."""
         made = QMenu(self.window)
         for group, title in GROUPS.items():
-            made.addSection(title)
+            made.addSection(say(title))
             for command in self.table:
                 if command.group == group:
                     made.addAction(self.actions[command.key])

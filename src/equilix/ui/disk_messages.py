@@ -9,12 +9,15 @@ from PySide6.QtCore import QObject
 from PySide6.QtWidgets import QPlainTextEdit
 
 from equilix.errors import EquilixError
+from equilix.facts import fact
 from equilix.store.differences import differences
 from equilix.ui.files import Files
 from equilix.ui.messages import MessageBar
 from equilix.ui.session.desk import Desk
 from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.tint import plain_label
+from equilix.words.language import say
+from equilix.words.telling import tell
 
 
 class DiskMessages(QObject):
@@ -34,8 +37,10 @@ class DiskMessages(QObject):
         if self.desk.unkept:
             self.messages.offer(
                 "unkept",
-                f"Unsaved work cannot be put by ({self.desk.unkept}): it is only in this window.",
-                [("Save as …", self.files.choose_save)],
+                say("Unsaved work cannot be put by ({unkept}): it is only in this window.").format(
+                    unkept=self.desk.unkept
+                ),
+                [(say("Save as …"), self.files.choose_save)],
                 urgent=True,
             )
         else:
@@ -46,15 +51,15 @@ class DiskMessages(QObject):
         path = self.desk.path
         if path is None:
             return
-        mine = "Your changes are not saved." if self.desk.dirty else "You see it as it was."
+        mine = say("Your changes are not saved.") if self.desk.dirty else say("You see it as it was.")
         self.messages.offer(
             "clash",
-            f"Another program has changed {path.name} since it was read. {mine}",
+            say("Another program has changed {path} since it was read. {mine}").format(path=path.name, mine=mine),
             [
-                ("Keep both", self.desk.keep_both),
-                ("Differences", self._show_differences),
-                ("Take theirs", self.desk.take_theirs),
-                ("Replace it", self.desk.replace_theirs),
+                (say("Keep both"), self.desk.keep_both),
+                (say("Differences"), self._show_differences),
+                (say("Take theirs"), self.desk.take_theirs),
+                (say("Replace it"), self.desk.replace_theirs),
             ],
             urgent=True,
         )
@@ -62,8 +67,8 @@ class DiskMessages(QObject):
     def _offer_replacing(self, path: Path) -> None:
         self.messages.offer(
             "taken",
-            f"There is a file {path.name} already. Nothing was saved.",
-            [("Replace it", lambda: self.desk.save(path)), ("Save as …", self.files.choose_save)],
+            say("There is a file {path} already. Nothing was saved.").format(path=path.name),
+            [(say("Replace it"), lambda: self.desk.save(path)), (say("Save as …"), self.files.choose_save)],
             urgent=True,
         )
 
@@ -82,11 +87,12 @@ class DiskMessages(QObject):
         self.messages.withdraw("unkept")
         self.messages.offer(
             "closing",
-            f"Closing now would lose the unsaved work on “{'”, “'.join(names)}”: it cannot be put by "
-            f"({self.desk.unkept}).",
-            [("Save as …", self.files.choose_save), ("Close and lose it", self.close_anyway)],
+            say("Closing now would lose the unsaved work on “{names}”: it cannot be put by ({unkept}).").format(
+                names="”, “".join(names), unkept=self.desk.unkept
+            ),
+            [(say("Save as …"), self.files.choose_save), (say("Close and lose it"), self.close_anyway)],
             urgent=True,
-            away="Stay",
+            away=say("Stay"),
         )
 
 
@@ -94,12 +100,14 @@ class DifferencesPanel(Panel):
     """What the own document has that the file has not, line by line."""
 
     def __init__(self, parent: MessageBar, found: tuple[str, ...]) -> None:
-        super().__init__(parent, "Close")
-        count = f"{len(found)} {'difference' if len(found) == 1 else 'differences'}" if found else "No difference"
-        self.form.addRow(plain_label(f"{count}: from the file, as it is now, to what this window shows."))
+        super().__init__(parent, say("Close"))
+        count = tell(fact("document.count_differences", count=len(found))) if found else say("No difference")
+        self.form.addRow(
+            plain_label(say("{count}: from the file, as it is now, to what this window shows.").format(count=count))
+        )
         self.lines = QPlainTextEdit("\n".join(found))
         self.lines.setReadOnly(True)
-        self.lines.setAccessibleName("Differences")
+        self.lines.setAccessibleName(say("Differences"))
         self.lines.setMinimumSize(560, 220)
         self.form.addRow(self.lines)
         self.finish()

@@ -14,8 +14,12 @@ from equilix.document import empty
 from equilix.store import state
 from equilix.store.saving import SUFFIX
 from equilix.ui.session import Session
+from equilix.words.language import say
 
-_FILTER = f"Equilix documents (*{SUFFIX});;All files (*)"
+
+def _filter() -> str:
+    """The sorts of files that are offered."""
+    return f"{say('Equilix documents')} (*{SUFFIX});;{say('All files')} (*)"
 
 
 class Files(QObject):
@@ -40,7 +44,7 @@ class Files(QObject):
     def _show(self, mode: QFileDialog.AcceptMode, take: object) -> None:
         dialog = QFileDialog(self.window_)
         dialog.setAcceptMode(mode)
-        dialog.setNameFilter(_FILTER)
+        dialog.setNameFilter(_filter())
         dialog.setDefaultSuffix(SUFFIX.lstrip("."))
         dialog.setOption(QFileDialog.Option.DontUseNativeDialog)
         dialog.setOption(QFileDialog.Option.DontConfirmOverwrite)  # asked in the window, without a second dialog
@@ -51,7 +55,7 @@ class Files(QObject):
             dialog.selectFile(
                 self.session.desk.path.name
                 if self.session.desk.path
-                else f"{self.session.document.name or 'rig'}{SUFFIX}"
+                else f"{self.session.document.name or say('rig')}{SUFFIX}"
             )
         dialog.fileSelected.connect(take)
         dialog.finished.connect(dialog.deleteLater)
@@ -81,7 +85,7 @@ class Files(QObject):
     def new(self) -> None:
         """Begin a new document."""
         self.session.desk.replace(empty(), None)
-        self.session.said.emit("A new document. Begin on the mat with a part, or open the demo.", False)
+        self.session.said.emit(say("A new document. Begin on the mat with a part, or open the demo."), False)
 
     def open_demo(self) -> None:
         """Open the demonstration."""

@@ -19,8 +19,10 @@ from equilix.ui.theme import font
 from equilix.ui.widgets.panel import NamePanel, Panel
 from equilix.ui.widgets.tint import plain_label
 from equilix.ui.widgets.words import Choice, WordButton
+from equilix.words.language import say
 from equilix.words.quantities import body_mass, mass, stature
 from equilix.words.reading import mass_line
+from equilix.words.wordings.wording import N_
 
 
 class Header(QWidget):
@@ -29,11 +31,15 @@ class Header(QWidget):
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self.session = session
-        self.setup, self.operator, self.lens = WordButton("setup"), WordButton("operator"), WordButton("lens")
+        self.setup, self.operator, self.lens = (
+            WordButton(say("setup")), WordButton(say("operator")), WordButton(say("lens")),
+        )  # fmt: skip
         self.setup.choices, self.operator.choices, self.lens.choices = self._setups, self._operators, self._lenses
-        self.way = WordButton("way of carrying")
+        self.way = WordButton(say("way of carrying"))
         self.way.choices = self._ways
-        self.carried, self.by, self.with_ = plain_label("carried"), plain_label("by"), plain_label("with the")
+        self.carried, self.by, self.with_ = (
+            plain_label(say(each)) for each in (N_("carried"), N_("by"), N_("with the"))
+        )
         self.panel: Panel | None = None
         self.mass = plain_label()
         self.mass.setFont(font(13, bold=True))
@@ -78,14 +84,14 @@ class Header(QWidget):
         ]
         if found:
             found.append(None)
-        found.append(("New empty setup", lambda: self._new_setup(None)))
-        found.append((f"Copy of “{session.setup.name}”", lambda: self._new_setup(open_id)))
-        found.append((f"Rename “{session.setup.name}” …", self.rename_setup))
+        found.append((say("New empty setup"), lambda: self._new_setup(None)))
+        found.append((say("Copy of “{setup}”").format(setup=session.setup.name), lambda: self._new_setup(open_id)))
+        found.append((say("Rename “{setup}” …").format(setup=session.setup.name), self.rename_setup))
         if len(session.document.setups) > 1:
             found.append(
                 (
-                    f"Delete “{session.setup.name}”",
-                    lambda: session.edit("Delete a setup", lambda d: kit.remove_setup(d, open_id)),
+                    say("Delete “{setup}”").format(setup=session.setup.name),
+                    lambda: session.edit(say("Delete a setup"), lambda d: kit.remove_setup(d, open_id)),
                 )
             )
         return found
@@ -111,20 +117,20 @@ class Header(QWidget):
         self.panel.open_under(self.way)
 
     def _new_setup(self, like: str | None) -> None:
-        stem = "New rig" if like is None else f"{self.session.setup.name}, copy"
+        stem = say("New rig") if like is None else say("{setup}, copy").format(setup=self.session.setup.name)
         names = {setup.name.casefold() for setup in self.session.document.setups}
         name, number = stem, 1
         while name.casefold() in names:
             number += 1
             name = f"{stem} {number}"
-        self.session.edit("New setup", lambda d: kit.add_setup(d, name, like)[0])
+        self.session.edit(say("New setup"), lambda d: kit.add_setup(d, name, like)[0])
 
     def rename_setup(self) -> None:
         """Ask for another name, under the word."""
         setup = self.session.setup
         self.panel = NamePanel(
-            self.setup, "Name of the setup", setup.name,
-            lambda name: self.session.try_edit("Rename a setup", lambda d: kit.rename_setup(d, setup.id, name)),
+            self.setup, say("Name of the setup"), setup.name,
+            lambda name: self.session.try_edit(say("Rename a setup"), lambda d: kit.rename_setup(d, setup.id, name)),
         )  # fmt: skip
         self.panel.open_under(self.setup)
 
@@ -142,7 +148,7 @@ class Header(QWidget):
                 f"{operator.name}, {stature(operator.stature_m, unit)}, {body_mass(operator.mass_kg, unit)}",
                 partial(
                     session.edit,
-                    "Another operator",
+                    say("Another operator"),
                     partial(kit.choose_operator, setup_id=session.setup.id, operator_id=operator.id),
                 ),
             )
@@ -150,8 +156,13 @@ class Header(QWidget):
         ]
         if people:
             people.append(None)
-            people.append((f"About {session.analysis.operator.name} …", lambda: self.edit_operator(new=False)))
-        people.append(("New operator …", lambda: self.edit_operator(new=True)))
+            people.append(
+                (
+                    say("About {operator} …").format(operator=session.analysis.operator.name),
+                    lambda: self.edit_operator(new=False),
+                )
+            )
+        people.append((say("New operator …"), lambda: self.edit_operator(new=True)))
         return people
 
     def _lenses(self) -> list[Choice]:
@@ -176,4 +187,4 @@ class Header(QWidget):
         return rigging.exchange(document, self.session.setup.id, placement_id, part_id)
 
     def _swap(self, placement_id: str, part_id: str) -> None:
-        self.session.edit("Change the lens", lambda d: self._exchanged(d, placement_id, part_id))
+        self.session.edit(say("Change the lens"), lambda d: self._exchanged(d, placement_id, part_id))

@@ -5,12 +5,19 @@ from __future__ import annotations
 from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
-from equilix.ui.jobs import Jobs
+from equilix.ui.jobs import Job, Jobs
 from equilix.ui.theme import Theme, font
 from equilix.ui.widgets.tint import plain_label, tint
+from equilix.words.language import say
 
 SHOWN_AFTER_MS = 300
 """What is done sooner is not worth a look."""
+
+
+def _line(job: Job) -> str:
+    if job.parts:
+        return say("{title}, {done} of {parts} …").format(title=job.title, done=job.done, parts=job.parts)
+    return f"{job.title} …"
 
 
 class JobLine(QWidget):
@@ -25,7 +32,7 @@ class JobLine(QWidget):
         self.said = plain_label()
         self.said.setFont(font(11))
         self.said.setWordWrap(True)
-        self.stop = QPushButton("Stop")
+        self.stop = QPushButton(say("Stop"))
         self.stop.setProperty("plain", True)
         self.stop.clicked.connect(jobs.stop)
         column.addWidget(self.said, 1)
@@ -49,10 +56,12 @@ class JobLine(QWidget):
 
     def _show(self) -> None:
         running = self.jobs.running
-        lines = [f"{job.title}{f', {job.done} of {job.parts}' if job.parts else ''} …" for job in running[:1]]
+        lines = [_line(job) for job in running[:1]]
         self.said.setText("\n".join(lines))
         self.stop.setVisible(bool(running))
-        self.stop.setAccessibleName(f"Stop: {running[0].title.lower()}" if running else "Stop")
+        self.stop.setAccessibleName(
+            say("Stop: {title}").format(title=running[0].title.lower()) if running else say("Stop")
+        )
 
     def close_down(self) -> None:
         """The window closes."""

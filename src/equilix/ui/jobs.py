@@ -8,6 +8,7 @@ from collections.abc import Callable, Iterable
 from PySide6.QtCore import QAbstractEventDispatcher, QObject, QRunnable, QThreadPool, Signal, Slot
 
 from equilix.errors import Called, Cancelled
+from equilix.words.language import say
 
 Work = Callable[[Called], Iterable[object]]
 """Finds one thing after the other. What it is given to work on must be immutable: it runs in a thread of its own."""
@@ -112,7 +113,11 @@ class Job(QObject):
     @Slot(int, str)
     def _fail(self, number: int, error: str) -> None:
         if number == self._number and self._task is not None:
-            self.failed.emit(f"{self.title}: it stopped ({error}). The rig and its figures are not affected.")
+            self.failed.emit(
+                say("{job}: it stopped ({error}). The rig and its figures are not affected.").format(
+                    job=self.title, error=error
+                )
+            )
 
     @Slot(int)
     def _end(self, number: int) -> None:

@@ -14,6 +14,7 @@ from PySide6.QtWidgets import QBoxLayout, QHBoxLayout, QPushButton, QSizePolicy,
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
 from equilix.ui.widgets.tint import on_button, plain_label
+from equilix.words.language import say
 
 Choice = tuple[str, Callable[[], object]]
 NOTICE_MS = 6000
@@ -95,7 +96,7 @@ class MessageBar(QWidget):
 
     def say(self, text: str, complaint: bool) -> None:
         """Show a message; it takes the place of the message before."""
-        said, away = f"▲ {text}" if complaint else text, "Read it" if complaint else "Close"
+        said, away = f"▲ {text}" if complaint else text, say("Read it") if complaint else say("Close")
         self._fill(self.notice, said, [(away, self.read_away)], points=11, urgent=complaint)
         self._timer.stop()
         if not complaint:

@@ -8,6 +8,7 @@ from equilix.facts import listed
 from equilix.kit.mount_kinds import mount_kind
 from equilix.kit.parts import Part
 from equilix.ui.session import Session
+from equilix.words.language import say
 from equilix.words.telling import tell
 
 
@@ -20,7 +21,7 @@ def mount(session: Session, part_id: str, parent: str | None, point: str | None,
         document, made = rigging.add(document, setup_id, part_id, parent, point, by)
         return document
 
-    if session.edit(f"Mount {session.document.parts_by_id[part_id].name}", change):
+    if session.edit(say("Mount {part}").format(part=session.document.parts_by_id[part_id].name), change):
         session.selection.select(made)
 
 
@@ -32,7 +33,7 @@ def bear(session: Session, part: Part) -> None:
     def change(document: Document) -> Document:
         return carrying.choose_bearer(carrying.choose_way(document, setup_id, carrier.way), setup_id, part.id)
 
-    session.edit(f"Bear it with the {part.name}", change)
+    session.edit(say("Bear it with the {part}").format(part=part.name), change)
 
 
 def mount_anywhere(session: Session, part_id: str, *, only_if_empty: bool = False) -> None:
@@ -47,11 +48,17 @@ def mount_anywhere(session: Session, part_id: str, *, only_if_empty: bool = Fals
         return
     fits = rigging.fitting_points(document, setup, part)
     if only_if_empty or not fits:
-        mounts = tell(listed((mount_kind(point.kind).label for point in part.hangs_by), "or")) or "nothing"
+        mounts = tell(listed((mount_kind(point.kind).label for point in part.hangs_by), "or")) or say("nothing")
         session.said.emit(
-            f"“{part.name}” found no place there. It is mounted by {mounts}: let go over one of the marked places."
-            if fits else f"“{part.name}” fits nowhere on this rig. It is mounted by {mounts}.", True,
-        )  # fmt: skip
+            say(
+                "“{part}” found no place there. It is mounted by {mounts}: let go over one of the marked places."
+            ).format(part=part.name, mounts=mounts)
+            if fits
+            else say("“{part}” fits nowhere on this rig. It is mounted by {mounts}.").format(
+                part=part.name, mounts=mounts
+            ),
+            True,
+        )
         return
     parent, point, by = fits[0]
     mount(session, part_id, parent, point.name, by.name)

@@ -12,20 +12,29 @@ from equilix.body.operators import MEAN_STRENGTH, Operator, Spared, Strength
 from equilix.document import AVERAGE
 from equilix.edits import kit
 from equilix.errors import EquilixError
+from equilix.facts import fact
 from equilix.keys import Joint
 from equilix.ui.session import Session
 from equilix.ui.widgets.fields import QuantityField, values_of
 from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.tint import plain_label
-from equilix.words.quantities import stature, torque
+from equilix.words.language import say
+from equilix.words.quantities import fixed, general, stature, torque
+from equilix.words.telling import tell
+from equilix.words.wordings.wording import N_
 
 _SEXES = ("male", "female")
 _SIDES = ("right", "left")
 _SPARE = (
-    ("nothing", None, None), ("the right shoulder", "shoulder", "right"), ("the left shoulder", "shoulder", "left"),
-    ("both elbows", "elbow", "both"), ("the right wrist", "wrist", "right"), ("the left wrist", "wrist", "left"),
-    ("the fingers", "grip", "both"), ("the back", "trunk", "both"),
-)  # fmt: skip
+    (N_("nothing"), None, None),
+    (N_("the right shoulder"), "shoulder", "right"),
+    (N_("the left shoulder"), "shoulder", "left"),
+    (N_("both elbows"), "elbow", "both"),
+    (N_("the right wrist"), "wrist", "right"),
+    (N_("the left wrist"), "wrist", "left"),
+    (N_("the fingers"), "grip", "both"),
+    (N_("the back"), "trunk", "both"),
+)
 _STRENGTHS: tuple[tuple[Joint, str, str], ...] = (
     ("shoulder", "shoulder_nm", "N·m"),
     ("elbow", "elbow_nm", "N·m"),
@@ -38,53 +47,70 @@ class OperatorPanel(Panel):
     """Shows an operator, or takes a new one."""
 
     def __init__(self, session: Session, parent: QWidget, *, new: bool) -> None:
-        super().__init__(parent, "Add and let them carry it" if new else "Take it over")
+        super().__init__(parent, say("Add and let them carry it") if new else say("Take it over"))
         self.session, self.new = session, new
-        operator = Operator(id="new", name="New operator") if new else session.analysis.operator
+        operator = Operator(id="new", name=say("New operator")) if new else session.analysis.operator
         if operator is AVERAGE:
             self.new = True
         self.operator = operator
         self.operator_id = operator.id
         self.name = QLineEdit("" if self.new else operator.name)
-        self.name.setAccessibleName("Name of the operator")
-        self.name.setPlaceholderText("what you call them")
-        self.stature = QuantityField("Stature", "length")
-        self.weight = QuantityField("Body mass", "mass")
+        self.name.setAccessibleName(say("Name of the operator"))
+        self.name.setPlaceholderText(say("what you call them"))
+        self.stature = QuantityField(say("Stature"), "length")
+        self.weight = QuantityField(say("Body mass"), "mass")
         display = session.document.display
         self.stature.line.setText(
-            f"{operator.stature_m * 100:.0f} cm" if display == "metric" else stature(operator.stature_m, display)
+            say("{stature} cm").format(stature=fixed(operator.stature_m * 100))
+            if display == "metric"
+            else stature(operator.stature_m, display)
         )
         self.weight.show_value(operator.mass_kg, display)
         self.sex = _choice(
-            "Strength where it is not known",
-            ("as a man, on average", "as a woman, on average"),
+            say("Strength where it is not known"),
+            (say("as a man, on average"), say("as a woman, on average")),
             _SEXES.index(operator.sex),
         )
         self.shoulder = _choice(
-            "Shoulder that carries", ("on the right shoulder", "on the left shoulder"), _SIDES.index(operator.shoulder)
+            say("Shoulder that carries"),
+            (say("on the right shoulder"), say("on the left shoulder")),
+            _SIDES.index(operator.shoulder),
         )
-        self.eye = _choice("Eye that looks", ("with the right eye", "with the left eye"), _SIDES.index(operator.eye))
+        self.eye = _choice(
+            say("Eye that looks"), (say("with the right eye"), say("with the left eye")), _SIDES.index(operator.eye)
+        )
         spared = operator.spare[0] if operator.spare else None
         chosen = next((k for k, (_, j, s) in enumerate(_SPARE) if spared and (j, s) == (spared.joint, spared.side)), 0)
-        self.spare = _choice("What is to be spared", tuple(words for words, _, _ in _SPARE), chosen)
-        self.factor = QLineEdit("60" if spared is None else f"{spared.factor * 100:g}")
-        self.factor.setAccessibleName("Its strength counts for so many per cent")
-        self.strengths = {key: QuantityField(f"Strength, {key}", "number") for key, _, _ in _STRENGTHS}
+        self.spare = _choice(say("What is to be spared"), tuple(say(words) for words, _, _ in _SPARE), chosen)
+        self.factor = QLineEdit("60" if spared is None else general(spared.factor * 100))
+        self.factor.setAccessibleName(say("Its strength counts for so many per cent"))
+        self.strengths = {
+            key: QuantityField(say("Strength, {joint}").format(joint=tell(fact(f"joint.{key}"))), "number")
+            for key, _, _ in _STRENGTHS
+        }
         rows: list[tuple[str, QWidget]] = [
-            ("Name", self.name), ("Stature", self.stature), ("Body mass", self.weight), ("Strong", self.sex),
-            ("Carries", self.shoulder), ("Looks", self.eye), ("Spares", self.spare), ("which counts %", self.factor),
-        ]  # fmt: skip
+            (say("Name"), self.name),
+            (say("Stature"), self.stature),
+            (say("Body mass"), self.weight),
+            (say("Strong"), self.sex),
+            (say("Carries"), self.shoulder),
+            (say("Looks"), self.eye),
+            (say("Spares"), self.spare),
+            (say("which counts %"), self.factor),
+        ]
         for key, own_field, unit in _STRENGTHS:
             line = self.strengths[key]
             own = getattr(operator.strength, own_field)
-            line.line.setText("" if own is None else f"{own:g}")
-            line.line.setPlaceholderText(f"mean: {MEAN_STRENGTH[operator.sex][key]:g}")
-            rows.append((f"{key.capitalize()}, {unit}", line))
+            line.line.setText("" if own is None else general(own))
+            line.line.setPlaceholderText(
+                say("mean: {mean_strength}").format(mean_strength=general(MEAN_STRENGTH[operator.sex][key]))
+            )
+            rows.append((f"{tell(fact(f'joint.{key}')).capitalize()}, {unit}", line))
         for label, field in rows:
             self.form.addRow(label, field)
         self.hold = HoldTest(self)
-        self.form.addRow("Hold test", self.hold)
-        note = plain_label("Estimates for healthy adults; the spread between people is wide. Pain means stop.")
+        self.form.addRow(say("Hold test"), self.hold)
+        note = plain_label(say("Estimates for healthy adults; the spread between people is wide. Pain means stop."))
         note.setWordWrap(True)
         self.form.addRow(note)
         self.finish()
@@ -125,10 +151,10 @@ class OperatorPanel(Panel):
         }  # fmt: skip
         setup_id = self.session.setup.id
         self.close_unless(
-            self.session.try_edit("New operator", lambda d: kit.add_operator(d, setup_id, **fields))
+            self.session.try_edit(say("New operator"), lambda d: kit.add_operator(d, setup_id, **fields))
             if self.new
             else self.session.try_edit(
-                "About the operator", lambda d: kit.change_operator(d, self.operator_id, **fields)
+                say("About the operator"), lambda d: kit.change_operator(d, self.operator_id, **fields)
             ),
             self.session.document.display,
         )
@@ -142,9 +168,15 @@ class OperatorPanel(Panel):
         try:
             per_cent = float(text)
         except ValueError:
-            raise ValueError(f"“{text}” is no percentage. From 0 (carries nothing) to 100 is allowed.") from None
+            raise ValueError(
+                say("“{text}” is no percentage. From 0 (carries nothing) to 100 is allowed.").format(text=text)
+            ) from None
         if not 0 <= per_cent <= 100:
-            raise ValueError(f"{per_cent:g} % is not allowed: from 0 (carries nothing) to 100 is.")
+            raise ValueError(
+                say("{per_cent} % is not allowed: from 0 (carries nothing) to 100 is.").format(
+                    per_cent=general(per_cent)
+                )
+            )
         return (Spared(joint=joint, side=side, factor=per_cent / 100), *others)
 
 
@@ -154,10 +186,10 @@ class HoldTest(QWidget):
     def __init__(self, panel: OperatorPanel) -> None:
         super().__init__(panel)
         self.panel = panel
-        self.mass = QLineEdit("2 kg")
-        self.mass.setAccessibleName("Mass held at arm’s length")
-        self.button, self.said = QPushButton("Start"), plain_label()
-        self.button.setAccessibleName("Start or stop the hold test")
+        self.mass = QLineEdit(say("2 kg"))
+        self.mass.setAccessibleName(say("Mass held at arm’s length"))
+        self.button, self.said = QPushButton(say("Start")), plain_label()
+        self.button.setAccessibleName(say("Start or stop the hold test"))
         self.said.setWordWrap(True)
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
@@ -174,7 +206,7 @@ class HoldTest(QWidget):
         if self._since is None:
             self._since = time.monotonic()
             self._tick.start()
-            self.button.setText("It sinks")
+            self.button.setText(say("It sinks"))
             return
         self.stop_at(time.monotonic() - self._since)
 
@@ -182,8 +214,8 @@ class HoldTest(QWidget):
         """Take a hold of so many seconds."""
         self._tick.stop()
         self._since = None
-        self.button.setText("Start")
-        field = QuantityField("Mass", "mass")
+        self.button.setText(say("Start"))
+        field = QuantityField(say("Mass"), "mass")
         field.line.setText(self.mass.text())
         try:
             values = values_of((self.panel.stature, self.panel.weight), self.panel.session.document.display)
@@ -197,7 +229,9 @@ class HoldTest(QWidget):
         self.panel.strengths["shoulder"].line.setText(f"{found.shoulder_nm:g}")
         self.panel.strengths["elbow"].line.setText(f"{found.elbow_nm:g}")
         self.said.setText(
-            f"{held_s:.0f} s: shoulder {torque(found.shoulder_nm or 0.0, self.panel.session.document.display)}"
+            say("{held} s: shoulder {what}").format(
+                held=fixed(held_s), what=torque(found.shoulder_nm or 0.0, self.panel.session.document.display)
+            )
         )
 
     def _show_time(self) -> None:

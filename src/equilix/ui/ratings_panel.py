@@ -11,6 +11,7 @@ from equilix.ui.session import Session
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.tint import plain_label
+from equilix.words.language import say
 from equilix.words.telling import tell
 
 
@@ -18,9 +19,11 @@ class RatingsPanel(Panel):
     """One field for each figure; all are taken at once."""
 
     def __init__(self, session: Session, parent: QWidget, part: Part) -> None:
-        super().__init__(parent, "Take it over")
+        super().__init__(parent, say("Take it over"))
         self.session, self.part = session, part
-        note = plain_label(f"{part.name}: from its maker’s papers. The maker’s rating comes first.")
+        note = plain_label(
+            say("{part}: from its maker’s papers. The maker’s rating comes first.").format(part=part.name)
+        )
         note.setWordWrap(True)
         self.form.addRow(note)
         self.fields: dict[str, QuantityField] = {}
@@ -49,6 +52,8 @@ class RatingsPanel(Panel):
             self.adjustSize()
             return
         self.close_unless(
-            self.session.try_edit(f"Ratings of {self.part.name}", lambda d: rate(d, self.part.id, changed)),
+            self.session.try_edit(
+                say("Ratings of {part}").format(part=self.part.name), lambda d: rate(d, self.part.id, changed)
+            ),
             self.session.document.display,
         )

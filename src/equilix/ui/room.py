@@ -9,6 +9,7 @@ from PySide6.QtGui import QPainter
 from PySide6.QtWidgets import QSplitter, QSplitterHandle, QWidget
 
 from equilix.ui.stage.stage import Stage
+from equilix.words.language import say
 
 Use = Literal["beside", "whole"]
 """``beside``: a column beside the large drawing. ``whole``: all of the width, under a strip of the live drawing."""
@@ -99,7 +100,7 @@ class _Line(QSplitterHandle):
     def __init__(self, room: Room) -> None:
         super().__init__(room.orientation(), room)
         self.room = room
-        self.setToolTip("Drag: more room for the drawing or for the workspace. Double click: as it was.")
+        self.setToolTip(say("Drag: more room for the drawing or for the workspace. Double click: as it was."))
 
     def mouseDoubleClickEvent(self, event: object) -> None:
         del event

@@ -10,25 +10,33 @@ from PySide6.QtWidgets import QLineEdit, QWidget
 from equilix.carry import WAYS
 from equilix.document import Document
 from equilix.edits import carrying
+from equilix.facts import fact
+from equilix.keys import Side, hand_key
 from equilix.kit.carriers import TripodHead
 from equilix.ui.session import Session
 from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.tint import plain_label
 from equilix.ui.widgets.words import Choice
+from equilix.words.language import say
 from equilix.words.telling import tell
+from equilix.words.wordings.wording import N_
 
 LEANS = {
-    "hip": ("Lean it on the hip", "Off the hip"),
-    "eyecup": ("Eye to the eyecup", "Eye off the eyecup"),
-    "left elbow": ("Left elbow against the body", "Left elbow off the body"),
-    "right elbow": ("Right elbow against the body", "Right elbow off the body"),
+    "hip": (N_("Lean it on the hip"), N_("Off the hip")),
+    "eyecup": (N_("Eye to the eyecup"), N_("Eye off the eyecup")),
+    "left elbow": (N_("Left elbow against the body"), N_("Left elbow off the body")),
+    "right elbow": (N_("Right elbow against the body"), N_("Right elbow off the body")),
 }
 """What is said of leaning on something and of leaning on it no more."""
 SUNS = {
-    "": "No sun on the screen", "ahead": "Sun from ahead", "behind": "Sun from behind", "left": "Sun from the left",
-    "right": "Sun from the right", "overhead": "Sun overhead",
-}  # fmt: skip
-HEIGHTS = {"low": "low", "chest": "at the chest", "eye": "at the eye", "overhead": "overhead"}
+    "": N_("No sun on the screen"),
+    "ahead": N_("Sun from ahead"),
+    "behind": N_("Sun from behind"),
+    "left": N_("Sun from the left"),
+    "right": N_("Sun from the right"),
+    "overhead": N_("Sun overhead"),
+}
+HEIGHTS = {"low": N_("low"), "chest": N_("at the chest"), "eye": N_("at the eye"), "overhead": N_("overhead")}
 
 
 def way_choices(
@@ -43,7 +51,10 @@ def way_choices(
     found: list[Choice | None] = [
         (
             _said(session, key),
-            edit(f"Carry it {tell(way.phrase)}", partial(carrying.choose_way, setup_id=setup.id, carry=key)),
+            edit(
+                say("Carry it {phrase}").format(phrase=tell(way.phrase)),
+                partial(carrying.choose_way, setup_id=setup.id, carry=key),
+            ),
         )
         for key, way in WAYS.items()
         if key != setup.carry
@@ -51,26 +62,34 @@ def way_choices(
     found.append(None)
     found.extend(_bearers(session, edit, ask_setting, ask_ratings))
     if session.analysis.way.palm:
-        text = "Both hands on grips" if setup.palm else "Left palm under the lens"
+        text = say("Both hands on grips") if setup.palm else say("Left palm under the lens")
         found.append((text, edit(text, lambda d: carrying.hold_palm(d, setup.id, not setup.palm))))
     found.extend(_hands_and_body(session, edit))
     if session.analysis.way.heights:
         found.extend(
-            (f"Held {words}", edit(f"Hold it {words}", partial(carrying.hold_at, setup_id=setup.id, height=key)))
-            for key, words in HEIGHTS.items()
+            (
+                say("Held {words}").format(words=words),
+                edit(
+                    say("Hold it {words}").format(words=words), partial(carrying.hold_at, setup_id=setup.id, height=key)
+                ),
+            )
+            for key, words in ((each, say(label)) for each, label in HEIGHTS.items())
             if key != setup.height
         )
     if session.analysis.way.sits:
-        text = "Stand up" if setup.seated else "Sit, fists on the knees"
+        text = say("Stand up") if setup.seated else say("Sit, fists on the knees")
         found.append((text, edit(text, lambda d: carrying.sit(d, setup.id, not setup.seated))))
     found.extend(_sun(session, edit))
     parts = session.document.parts_by_id
     if any(parts[p.part].drive is not None for p in setup.placements):
-        text = "Turn the gimbal over (upright or underslung)"
-        found.append((text, edit("Turn the gimbal over", lambda d: carrying.turn_gimbal_over(d, setup.id))))
+        text = say("Turn the gimbal over (upright or underslung)")
+        found.append((text, edit(say("Turn the gimbal over"), lambda d: carrying.turn_gimbal_over(d, setup.id))))
     if any(parts[p.part].kind in ("grip-arm", "side-grip") for p in setup.placements):
         found.append(
-            ("Turn the handles up or down", edit("Turn the handles", lambda d: carrying.fold_handles(d, setup.id)))
+            (
+                say("Turn the handles up or down"),
+                edit(say("Turn the handles"), lambda d: carrying.fold_handles(d, setup.id)),
+            )
         )
     return found if found[-1] is not None else found[:-1]
 
@@ -81,16 +100,17 @@ def _hands_and_body(
     """A hand that lets go or takes hold again; what else of the body steadies the rig."""
     setup, leans = session.setup, session.analysis.way.leans
     sides = {contact.hand for contact in session.analysis.holding.contacts if contact.hand}
-    for side in ("left", "right"):
+    both: tuple[Side, Side] = ("left", "right")
+    for side in both:
         if setup.released == side:
-            text = f"Take hold again with the {side} hand"
+            text = tell(fact("way_menu.take_hold", hand=hand_key(side)))
             yield text, edit(text, lambda d: carrying.let_go(d, setup.id, ""))
         elif not setup.released and len(sides) == 2:
-            text = f"Let go with the {side} hand"
+            text = tell(fact("way_menu.let_go", hand=hand_key(side)))
             yield text, edit(text, partial(carrying.let_go, setup_id=setup.id, side=side))
     for what in (each for each in LEANS if each in leans):
         on = what in setup.leans_on
-        text = f"{LEANS[what][1] if on else LEANS[what][0]}"
+        text = say(LEANS[what][int(on)])
         yield text, edit(text, partial(carrying.lean_on, setup_id=setup.id, what=what, on=not on))
 
 
@@ -102,8 +122,9 @@ def _sun(
     if session.result.fit.gaze is None:
         return
     yield None
-    for sun, text in SUNS.items():
+    for sun, label in SUNS.items():
         if sun != setup.sun:
+            text = say(label)
             yield text, edit(text, partial(carrying.stand_in_sun, setup_id=setup.id, sun=sun))
 
 
@@ -112,7 +133,8 @@ def _said(session: Session, key: str) -> str:
     way, analysis = WAYS[key], session.analysis
     lacks = bool(analysis.assembly.ids) and way.support(analysis.carried) is None
     phrase = tell(way.phrase)
-    return f"{phrase[0].upper()}{phrase[1:]}{f' – needs {tell(way.needs)}' if lacks else ''}"
+    phrase = phrase[0].upper() + phrase[1:]
+    return say("{phrase} – needs {needs}").format(phrase=phrase, needs=tell(way.needs)) if lacks else phrase
 
 
 def _bearers(
@@ -124,12 +146,15 @@ def _bearers(
     for part in there:
         mark = "●" if part.id == setup.borne_by else "○"
         yield (
-            f"{mark} Borne by the {part.name}",
-            edit(f"Bear it with the {part.name}", partial(carrying.choose_bearer, setup_id=setup.id, part_id=part.id)),
+            say("{mark} Borne by the {part}").format(mark=mark, part=part.name),
+            edit(
+                say("Bear it with the {part}").format(part=part.name),
+                partial(carrying.choose_bearer, setup_id=setup.id, part_id=part.id),
+            ),
         )
     if setup.borne_by is not None and there:
-        yield ("Set it …", ask_setting)
-        yield ("Its ratings …", ask_ratings)
+        yield (say("Set it …"), ask_setting)
+        yield (say("Its ratings …"), ask_ratings)
         yield None
 
 
@@ -137,7 +162,7 @@ class SettingPanel(Panel):
     """Asks for turns of a spring or the step of a counterbalance; empty sets it right for the load."""
 
     def __init__(self, session: Session, parent: QWidget) -> None:
-        super().__init__(parent, "Set it")
+        super().__init__(parent, say("Set it"))
         self.session = session
         setup = session.setup
         bearer = session.document.parts_by_id[setup.borne_by or ""]
@@ -146,9 +171,9 @@ class SettingPanel(Panel):
         about.setWordWrap(True)
         self.form.addRow(about)
         self.line = QLineEdit("" if setup.setting is None else f"{setup.setting:g}")
-        self.what = "Counterbalance, step" if steps else "Spring, turns"
+        self.what = say("Counterbalance, step") if steps else say("Spring, turns")
         self.line.setAccessibleName(self.what)
-        self.line.setPlaceholderText("empty: right for the load")
+        self.line.setPlaceholderText(say("empty: right for the load"))
         self.line.returnPressed.connect(self.take)
         self.form.addRow(self.what, self.line)
         self.finish()
@@ -160,7 +185,11 @@ class SettingPanel(Panel):
         try:
             value = float(text) if text else None
         except ValueError:
-            self.refuse(f"“{text}” is no number. {self.what} takes a figure like 4.5, or nothing.")
+            self.refuse(
+                say("“{text}” is no number. {what} takes a figure like 4.5, or nothing.").format(
+                    text=text, what=self.what
+                )
+            )
             return
-        refusal = self.session.try_edit("Set what bears it", lambda d: carrying.set_bearer(d, setup_id, value))
+        refusal = self.session.try_edit(say("Set what bears it"), lambda d: carrying.set_bearer(d, setup_id, value))
         self.close_unless(refusal, self.session.document.display)

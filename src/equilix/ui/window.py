@@ -36,6 +36,7 @@ from equilix.ui.workspaces import table
 from equilix.ui.workspaces.page import Page
 from equilix.ui.workspaces.pages import Pages
 from equilix.units import Display
+from equilix.words.language import say
 
 SMALLEST, USUAL = (1024, 640), (1280, 800)
 TITLE_BAR_PX = 36
@@ -82,27 +83,27 @@ class Window(QMainWindow):
         self.tabs: dict[str, QPushButton] = {}
         for workspace in table.WORKSPACES:
             if workspace.in_the_row:
-                tab = self._nav_button(workspace.title, self.commands[workspace.opens.key].trigger)
-                tab.setToolTip(f"{workspace.title} ({workspace.shortcut})")
+                tab = self._nav_button(say(workspace.title), self.commands[workspace.opens.key].trigger)
+                tab.setToolTip(f"{say(workspace.title)} ({workspace.shortcut})")
                 self.tabs[workspace.key] = tab
                 column.addWidget(tab)
         column.addStretch(1)
         column.addWidget(self.jobs)
         for key, title in (
-            ("undo", "Undo"),
-            ("redo", "Redo"),
-            ("open", "Open …"),
-            ("save", "Save"),
-            ("arms-length", "Arm’s length"),
+            ("undo", say("Undo")),
+            ("redo", say("Redo")),
+            ("open", say("Open …")),
+            ("save", say("Save")),
+            ("arms-length", say("Arm’s length")),
         ):
             button = self._nav_button(title, self.commands[key].trigger)
             button.setToolTip(f"{title} ({self.commands[key].shortcut().toString()})")
             column.addWidget(button)
-        self.mark = plain_label("▲ not put by")
+        self.mark = plain_label(say("▲ not put by"))
         self.mark.setFont(font(11, bold=True))
         self.mark.hide()
         column.addWidget(self.mark)
-        self.more = self._nav_button("Commands", self.show_commands)
+        self.more = self._nav_button(say("Commands"), self.show_commands)
         column.addWidget(self.more)
         return nav
 
@@ -143,9 +144,13 @@ class Window(QMainWindow):
 
     def refresh(self) -> None:
         """Title and commands follow the session."""
-        name = self.session.desk.path.name if self.session.desk.path else self.session.document.name or "new document"
+        name = (
+            self.session.desk.path.name if self.session.desk.path else self.session.document.name or say("new document")
+        )
         unsaved = "• " if self.session.desk.dirty else ""
-        self.setWindowTitle(f"{unsaved}{name} – Equilix".replace("[*]", "[*][*]"))  # Qt's own mark, written out
+        self.setWindowTitle(
+            say("{unsaved}{name} – Equilix").format(unsaved=unsaved, name=name).replace("[*]", "[*][*]")
+        )  # Qt's own mark, written out
         unkept = self.session.desk.unkept
         self.mark.setVisible(bool(unkept))
         set_tip(self.mark, unkept)
@@ -159,10 +164,10 @@ class Window(QMainWindow):
         self.session.view.show_ghost(None)
         (page.first_focus or self.stage.side).setFocus(Qt.FocusReason.OtherFocusReason)
         for each, tab in self.tabs.items():
-            on, title = each == key, table.BY_KEY[each].title
+            on, title = each == key, say(table.BY_KEY[each].title)
             tab.setText(f"▍{title}" if on else f"  {title}")
             tab.setFont(font(12, bold=on))
-            tab.setAccessibleName(f"{title}, open" if on else title)
+            tab.setAccessibleName(say("{title}, open").format(title=title) if on else title)
 
     @property
     def page(self) -> Page:
@@ -173,12 +178,12 @@ class Window(QMainWindow):
         """List every command with its keys."""
         menu = self.commands.menu()
         if self.session.desk.aside:
-            menu.addSection("Put aside, to go on with")
+            menu.addSection(say("Put aside, to go on with"))
             for sheet in self.session.desk.aside:
                 menu.addAction(on_button(sheet.title), partial(self.session.desk.go_back, sheet))
         files = self.files.recent()
         if files:
-            menu.addSection("Opened last")
+            menu.addSection(say("Opened last"))
             for path in files:
                 menu.addAction(on_button(path.name), partial(self.files.open, path))
         menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
@@ -226,8 +231,8 @@ class Window(QMainWindow):
 
                 self.message.offer(
                     "next",
-                    f"Next: {self.session.tell(told_lines(plan)[0].said)}.",
-                    [("Do it", lambda: self.session.apply_plan(plan))],
+                    say("Next: {said}.").format(said=self.session.tell(told_lines(plan)[0].said)),
+                    [(say("Do it"), lambda: self.session.apply_plan(plan))],
                 )
         elif not on:
             self.message.withdraw("next")
@@ -238,14 +243,21 @@ class Window(QMainWindow):
         if not lost:
             return
         newest = lost[0]
-        name = newest.original.name if newest.original else newest.name or "a new document"
+        name = newest.original.name if newest.original else newest.name or say("a new document")
         others = (
-            "" if len(lost) < 2 else " There is one more." if len(lost) == 2 else f" There are {len(lost) - 1} more."
+            ""
+            if len(lost) < 2
+            else say(" There is one more.")
+            if len(lost) == 2
+            else say(" There are {lost} more.").format(lost=len(lost) - 1)
         )
         self.message.offer(
             "lost",
-            f"Equilix ended without saving {name}.{others}",
-            [("Bring it back", lambda: self.bring_back(newest)), ("Look at it", lambda: self.show_page("unsaved"))],
+            say("Equilix ended without saving {name}.{others}").format(name=name, others=others),
+            [
+                (say("Bring it back"), lambda: self.bring_back(newest)),
+                (say("Look at it"), lambda: self.show_page("unsaved")),
+            ],
         )
 
     def bring_back(self, work: recovery.LostWork) -> None:

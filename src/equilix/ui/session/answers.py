@@ -11,6 +11,7 @@ from PySide6.QtCore import QObject, QTimer, Signal
 from equilix.document import Document
 from equilix.errors import Called
 from equilix.ui.jobs import Jobs
+from equilix.words.language import say
 
 if TYPE_CHECKING:
     from equilix.planner.plan import Plan
@@ -27,7 +28,7 @@ class Answers(QObject):
     def __init__(self, jobs: Jobs, parent: QObject) -> None:
         super().__init__(parent)
         self.plans: list[Plan] = []
-        self.job = jobs.new("Looking for answers", SCHOOLS)
+        self.job = jobs.new(say("Looking for answers"), SCHOOLS)
         self.job.found.connect(self._found)
         self.job.ended.connect(self.changed)
         self._wanted: tuple[Document, str] | None = None

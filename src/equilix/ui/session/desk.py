@@ -17,6 +17,7 @@ from equilix.store.disk import Fingerprint, fingerprint, read_bytes
 from equilix.store.parsing import parse
 from equilix.store.saving import ChangedMeanwhile, save
 from equilix.ui.session.opening import history_of
+from equilix.words.language import say
 
 MOST_PUT_ASIDE = 8
 LOOK_AGAIN_MS = 150
@@ -48,7 +49,10 @@ class Sheet:
         """What it is called among those put aside."""
         document = None if self.history is None else self.history.now
         name = self.path.name if self.path is not None else document.name if document is not None else ""
-        return f"{name or 'new document'}{'' if document is None or document.same_work(self.saved) else ', not saved'}"
+        name = name or say("new document")
+        if document is None or document.same_work(self.saved):
+            return name
+        return say("{name}, not saved").format(name=name)
 
 
 class Holder(Protocol):
@@ -155,12 +159,14 @@ class Desk(QObject):
             raw = read_bytes(path)
             document = parse(raw, str(path))
         except EquilixError as error:
-            self.session.said.emit(f"{self.session.tell(error.said)} Your open document is as it was.", True)
+            self.session.said.emit(
+                say("{said} Your open document is as it was.").format(said=self.session.tell(error.said)), True
+            )
             return False
         if not self.replace(document, path, Fingerprint.of(raw)):
             return False
         state.remember(path)
-        self.session.said.emit(f"Opened {path.name}.", False)
+        self.session.said.emit(say("Opened {path}.").format(path=path.name), False)
         return True
 
     # saving
@@ -187,7 +193,7 @@ class Desk(QObject):
         self.theirs, self.unkept = None, ""
         self._watch()
         state.remember(target)
-        self.session.said.emit(f"Saved {target.name}.", False)
+        self.session.said.emit(say("Saved {target}.").format(target=target.name), False)
         self.session.changed.emit()
         self.changed.emit()
         return True
@@ -274,7 +280,9 @@ class Desk(QObject):
     def put_all_by(self) -> list[str]:
         """Put every unsaved document by, the open one and those put aside; the names of those that cannot be."""
         found = (
-            [] if self.autosave() else [self.path.name if self.path else self.session.document.name or "new document"]
+            []
+            if self.autosave()
+            else [self.path.name if self.path else self.session.document.name or say("new document")]
         )
         for sheet in self.aside:
             if sheet.homeless and sheet.history is not None:
@@ -290,7 +298,7 @@ class Desk(QObject):
             return
         self.unkept = reason
         if not reason:
-            self.session.said.emit("Unsaved work is put by again.", False)
+            self.session.said.emit(say("Unsaved work is put by again."), False)
         self.changed.emit()
 
     def recover(self, lost: recovery.LostWork) -> bool:
@@ -303,13 +311,15 @@ class Desk(QObject):
                     return False
             recovery.forget(lost)
         except BlockingIOError:
-            self.session.said.emit(f"Another window has taken “{lost.name}” up already.", True)
+            self.session.said.emit(say("Another window has taken “{lost}” up already.").format(lost=lost.name), True)
             return False
         except (EquilixError, OSError) as error:
             why = self.session.tell(error.said) if isinstance(error, EquilixError) else str(error)
-            self.session.said.emit(f"“{lost.name}” could not be brought back: {why}", True)
+            self.session.said.emit(
+                say("“{lost}” could not be brought back: {why}").format(lost=lost.name, why=why), True
+            )
             return False
-        self.session.said.emit("The unsaved work is back. Save it to keep it.", False)
+        self.session.said.emit(say("The unsaved work is back. Save it to keep it."), False)
         self.look_at_file()
         return True
 

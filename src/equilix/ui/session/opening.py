@@ -5,6 +5,7 @@ from __future__ import annotations
 from equilix.document import Document
 from equilix.edits.history import History
 from equilix.edits.kit import add_setup
+from equilix.words.language import say
 
 
 def history_of(document: Document) -> History:
@@ -14,4 +15,4 @@ def history_of(document: Document) -> History:
 
 def with_a_setup(document: Document) -> Document:
     """The document itself, or with a first empty setup."""
-    return document if document.setups else add_setup(document, "First rig")[0]
+    return document if document.setups else add_setup(document, say("First rig"))[0]

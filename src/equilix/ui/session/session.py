@@ -22,6 +22,7 @@ from equilix.ui.session.opening import history_of, with_a_setup
 from equilix.ui.session.selection import Selection
 from equilix.ui.session.view import ViewState
 from equilix.units import Display
+from equilix.words.language import say
 from equilix.words.telling import tell
 
 if TYPE_CHECKING:
@@ -48,7 +49,7 @@ class Session(QObject):
         self.view = ViewState(self)
         self.jobs = Jobs(self)
         self.jobs.failed.connect(lambda text: self.said.emit(text, True))
-        self.jobs.stopped.connect(lambda: self.said.emit("Stopped. The next change looks again.", False))
+        self.jobs.stopped.connect(lambda: self.said.emit(say("Stopped. The next change looks again."), False))
         self.answers = Answers(self.jobs, self)
         self.desk = Desk(self, self)
         self.result = Result(analyse(self.document, self.setup))
@@ -113,19 +114,19 @@ class Session(QObject):
         """Take back the last edit of this document, and show the setup in which it was made."""
         label = self.history.undo_label
         if label and self._say(self._become(self.history.undone())):
-            self.said.emit(f"Undone: {label}.", False)
+            self.said.emit(say("Undone: {label}.").format(label=label), False)
 
     def redo(self) -> None:
         """Do again what was undone."""
         label = self.history.redo_label
         if label and self._say(self._become(self.history.redone())):
-            self.said.emit(f"Done again: {label}.", False)
+            self.said.emit(say("Done again: {label}.").format(label=label), False)
 
     def apply_plan(self, plan: Plan | FitPlan) -> None:
         """Carry out a plan as one edit."""
         title = self.tell(plan.title)
         if plan.steps and self.edit(title, plan.apply):
-            self.said.emit(f"{title}: done. One undo takes it back.", False)
+            self.said.emit(say("{title}: done. One undo takes it back.").format(title=title), False)
 
     # what is looked at: no edit, nothing to save, nothing to undo
 
@@ -158,7 +159,9 @@ class Session(QObject):
             assert setup is not None  # every history of a session begins and goes on with one
             result = Result(analyse(history.now, setup))
         except Exception as error:  # whatever is wrong with it: the rig on the screen stays the rig that is held
-            return EquilixError(f"This rig could not be worked out ({error!r}). Nothing was changed.")
+            return EquilixError(
+                say("This rig could not be worked out ({error}). Nothing was changed.").format(error=repr(error))
+            )
         self.history, self.result = history, result
         self.selection.keep_to(() if fresh else setup.by_id)
         self.view.ghost = None

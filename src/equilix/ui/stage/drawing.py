@@ -21,6 +21,7 @@ from equilix.ui.stage.scene import Scene
 from equilix.ui.stage.sheet import Sheet
 from equilix.ui.stage.sprites import SpriteBook
 from equilix.ui.theme import Theme, colour
+from equilix.words.language import say
 
 Layer = Callable[[Scene, Sheet], Iterator[Primitive]]
 
@@ -50,7 +51,7 @@ def primitives(scene: Scene, sheet: Sheet, more: Iterable[Primitive] = ()) -> tu
 
 
 def _title(sheet: Sheet) -> Iterator[Primitive]:
-    yield Text(QPointF(14, balance.TITLE_PX), sheet.view.title, "quiet", bold=False, fixed=True, bare=True)
+    yield Text(QPointF(14, balance.TITLE_PX), say(sheet.view.title), "quiet", bold=False, fixed=True, bare=True)
 
 
 def focus(wide_px: float) -> Primitive:

@@ -12,6 +12,7 @@ from PySide6.QtWidgets import QWidget
 from equilix.fit.curves import Curve
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font
 from equilix.units import Display
+from equilix.words.language import say
 from equilix.words.quantities import angle, duration, force, length, mass
 from equilix.words.telling import tell
 
@@ -34,7 +35,11 @@ class CurveChart(QWidget):
         self.curve, self.theme, self.display = curve, theme, display
         best, worst = float(curve.y_s.max()), float(curve.y_s.min())
         ends = " to ".join(self._end(curve.unit, float(x)) for x in (curve.x.min(), curve.x.max()))
-        self.setAccessibleName(f"{tell(curve.title)}, {ends}: lasts from {duration(worst)} to {duration(best)}")
+        self.setAccessibleName(
+            say("{curve}, {ends}: lasts from {worst} to {best}").format(
+                curve=tell(curve.title), ends=ends, worst=duration(worst), best=duration(best)
+            )
+        )
         self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:
@@ -67,7 +72,7 @@ class CurveChart(QWidget):
             painter.drawPolyline(QPolygonF([at(float(x), float(y)) for x, y in zip(curve.x, shown, strict=True)]))
             painter.setPen(colour(t.ink))
             best = int(np.argmax(shown))
-            text = duration(float(curve.y_s[best])) if shown[best] < MOST_S else "an hour or more"
+            text = duration(float(curve.y_s[best])) if shown[best] < MOST_S else say("an hour or more")
             wide = painter.fontMetrics().horizontalAdvance(text)
             top = at(float(curve.x[best]), float(shown[best]))
             painter.drawText(QPointF(min(max(top.x() - wide / 2, 0), self.width() - wide), 27), text)
@@ -100,7 +105,7 @@ class SteadinessChart(QWidget):
         """Show the points; the first is the rig as it is."""
         self.points, self.theme = points, theme
         self.setAccessibleName(
-            "Steadiness against endurance: " + "; ".join(f"{n}, {s:.2f}, {duration(e)}" for n, s, e in points)
+            say("Steadiness against endurance: ") + "; ".join(f"{n}, {s:.2f}, {duration(e)}" for n, s, e in points)
         )
         self.update()
 
@@ -111,7 +116,7 @@ class SteadinessChart(QWidget):
             painter.setRenderHint(QPainter.RenderHint.Antialiasing)
             painter.setFont(font(11))
             painter.setPen(colour(t.quiet))
-            painter.drawText(QPointF(0, 12), "Steadier ↑, longer →")
+            painter.drawText(QPointF(0, 12), say("Steadier ↑, longer →"))
             if not self.points:
                 return
             area = QRectF(self.rect()).adjusted(12, 26, -12, -12)
@@ -161,7 +166,7 @@ class FlowBar(QWidget):
     def show_parts(self, parts: Sequence[tuple[str, float]], theme: Theme, display: Display) -> None:
         """Show shares in newtons, in the units of the display."""
         self.parts, self.theme, self.display = [part for part in parts if abs(part[1]) > 0.05], theme, display
-        self.setAccessibleName("Where the weight goes: " + ", ".join(self._said(*part) for part in self.parts))
+        self.setAccessibleName(say("Where the weight goes: ") + ", ".join(self._said(*part) for part in self.parts))
         self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:

@@ -23,6 +23,7 @@ from equilix.kit.mounts import MountPoint
 from equilix.rig.clearance import Travel, free_travel, slider_of
 from equilix.ui.mounting import mount, mount_anywhere
 from equilix.ui.session import Session
+from equilix.words.language import say
 from equilix.words.quantities import angle, length, mass
 
 if TYPE_CHECKING:
@@ -158,7 +159,7 @@ class Gestures:
         flat = self.view.view.flat(way[None, :])[0] * self.view.scale
         return HeldSlide(
             slider, self.session.setup.by_id[slider].slide_m, QPointF(float(flat[0]), float(flat[1])), travel,
-            f"slide {next(_numbers)}",
+            say("slide {number}").format(number=next(_numbers)),
         )  # fmt: skip
 
     def move(self, at: QPointF) -> None:
@@ -199,7 +200,11 @@ class Gestures:
         goal = min(max(wanted_m, low), high)
         setup_id = self.session.setup.id
         name = self.name_of(slide.placement)
-        self._edit(f"Slide {name}", lambda d: rigging.slide(d, setup_id, slide.placement, goal), slide.gesture)
+        self._edit(
+            say("Slide {name}").format(name=name),
+            lambda d: rigging.slide(d, setup_id, slide.placement, goal),
+            slide.gesture,
+        )
         stop = (
             slide.travel.stop_from if wanted_m < low - 1e-6 else slide.travel.stop_to if wanted_m > high + 1e-6 else ""
         )
@@ -211,7 +216,9 @@ class Gestures:
         if seat is None or seat.track is None:
             return ""
         slide = self.session.setup.by_id[placement_id].slide_m
-        return f"scale {length(seat.track.scale_zero_m + slide, self.session.document.display)}"
+        return say("scale {scale_zero}").format(
+            scale_zero=length(seat.track.scale_zero_m + slide, self.session.document.display)
+        )
 
     def _lift(self) -> None:
         assert self._pressed is not None
@@ -223,7 +230,9 @@ class Gestures:
         part = self.session.document.parts_by_id[placement.part]
         self._find_targets(part.id, self._pressed)
         if not self.targets:
-            self.session.said.emit(f"“{part.name}” fits on no other free mount of this rig.", False)
+            self.session.said.emit(
+                say("“{part}” fits on no other free mount of this rig.").format(part=part.name), False
+            )
 
     def _find_targets(self, part_id: str, moving: str | None) -> None:
         document, setup = self.session.document, self.session.setup
@@ -249,7 +258,7 @@ class Gestures:
             setup_id, moving, target = self.session.setup.id, self._pressed, self.nearest
             name = self.name_of(moving)
             self._edit(
-                f"Mount {name} elsewhere",
+                say("Mount {name} elsewhere").format(name=name),
                 lambda d: rigging.remount(d, setup_id, moving, target.parent, target.point.name, target.by.name),
             )
         self.finish()
@@ -293,7 +302,12 @@ class Gestures:
             return False
         placement = self.session.setup.by_id[self.session.selection.id]
         self._turn = _Turn(
-            placement.id, placement.turn_rad, middle, sign, _angle(at - middle), f"turn {next(_numbers)}"
+            placement.id,
+            placement.turn_rad,
+            middle,
+            sign,
+            _angle(at - middle),
+            say("turn {number}").format(number=next(_numbers)),
         )
         return True
 
@@ -310,7 +324,9 @@ class Gestures:
         setup_id = self.session.setup.id
         wanted = math.remainder(wanted_rad, 2 * math.pi)
         self._edit(
-            f"Turn {self.name_of(placement_id)}", lambda d: rigging.turn(d, setup_id, placement_id, wanted), gesture
+            say("Turn {part}").format(part=self.name_of(placement_id)),
+            lambda d: rigging.turn(d, setup_id, placement_id, wanted),
+            gesture,
         )
 
     def quiet(self) -> None:

@@ -9,6 +9,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeyEvent
 
 from equilix.ui.session import Session
+from equilix.words.language import say
 
 if TYPE_CHECKING:
     from equilix.ui.stage.gestures import Gestures
@@ -51,7 +52,8 @@ class Keys:
         if slide is None:
             if selected is not None:
                 self.session.said.emit(
-                    f"“{self.gestures.name_of(selected)}” and what it hangs on sit on no track.", False
+                    say("“{part}” and what it hangs on sit on no track.").format(part=self.gestures.name_of(selected)),
+                    False,
                 )
             return
         along = way[0] * slide.way_px.x() + way[1] * slide.way_px.y()

@@ -8,6 +8,8 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 
+from equilix.words.wordings.wording import N_
+
 Array = NDArray[np.float64]
 
 
@@ -40,6 +42,6 @@ class Projection:
         return np.asarray(points_m @ np.array(self.toward))
 
 
-SIDE: Final = Projection("side", "From the right", 0, 2, (0, -1, 0))
-PLAN: Final = Projection("plan", "From above", 0, 1, (0, 0, 1))
-FRONT: Final = Projection("front", "From the front", 1, 2, (1, 0, 0))
+SIDE: Final = Projection("side", N_("From the right"), 0, 2, (0, -1, 0))
+PLAN: Final = Projection("plan", N_("From above"), 0, 1, (0, 0, 1))
+FRONT: Final = Projection("front", N_("From the front"), 1, 2, (1, 0, 0))

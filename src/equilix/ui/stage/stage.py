@@ -17,6 +17,7 @@ from equilix.ui.stage.projection import FRONT, PLAN, SIDE
 from equilix.ui.stage.strip import Strip
 from equilix.ui.stage.view import RigView
 from equilix.ui.theme import Theme
+from equilix.words.language import say
 
 
 class Stage(QWidget):
@@ -26,11 +27,11 @@ class Stage(QWidget):
         super().__init__(parent)
         book = OutlineBook()
         self.side = RigView(session, book, SIDE)
-        self.beam = Strip(session, "Beam: the weights of the rig and the moments forward and back", self._beam)
+        self.beam = Strip(session, say("Beam: the weights of the rig and the moments forward and back"), self._beam)
         self.beam.setFixedHeight(HEIGHT_PX)
         self.side.zoomed.connect(self.beam.update)
         self.plan, self.front = RigView(session, book, PLAN), RigView(session, book, FRONT)
-        self.chart = Strip(session, "Chart: moment about the support while the lens is tilted", self._aim)
+        self.chart = Strip(session, say("Chart: moment about the support while the lens is tilted"), self._aim)
         self.chart.setMinimumSize(190, 110)
         self.strip = QWidget()
         row = QHBoxLayout(self.strip)

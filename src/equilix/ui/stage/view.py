@@ -32,13 +32,15 @@ from equilix.ui.stage.sheet import Sheet
 from equilix.ui.stage.sprites import SpriteBook
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font
 from equilix.ui.widgets.tint import set_tip
+from equilix.words.language import say
+from equilix.words.wordings.wording import N_
 
 if TYPE_CHECKING:
     pass
 
 Array = NDArray[np.float64]
 LEAST_PX = 150
-EMPTY = (
+EMPTY = N_(
     "An empty rig.\nDrag a part here from the mat, or choose one there and press Enter.\n"
     "A base with a shoulder pad is a good first part."
 )
@@ -71,7 +73,7 @@ class RigView(QWidget):
             self.setMinimumHeight(LEAST_PX)
         else:
             self.setMinimumSize(120, 110)
-        self.setAccessibleName(f"Rig, {view.title.lower()}")
+        self.setAccessibleName(say("Rig, {title}").format(title=say(view.title).lower()))
         session.changed.connect(self.refresh)
         session.selection.changed.connect(self.update)
         session.view.ghost_changed.connect(self.update)
@@ -180,7 +182,7 @@ class RigView(QWidget):
                 self._paint_hint(painter)
             more = [*gesture(self.gestures, sheet)]
             if self.hasFocus():
-                more.append(focus(QFontMetricsF(font(11)).horizontalAdvance(self.view.title)))
+                more.append(focus(QFontMetricsF(font(11)).horizontalAdvance(say(self.view.title))))
             draw(painter, scene, sheet, Rig(self.drawn, ghost, self.sprites), self.theme, more)
 
     def _paint_hint(self, painter: QPainter) -> None:
@@ -188,7 +190,7 @@ class RigView(QWidget):
         if self.view is SIDE:
             painter.setFont(font(13))
             painter.setPen(colour(self.theme.quiet))
-            painter.drawText(QRectF(self.rect()), Qt.AlignmentFlag.AlignCenter, EMPTY)
+            painter.drawText(QRectF(self.rect()), Qt.AlignmentFlag.AlignCenter, say(EMPTY))
 
     # mouse and keys
 

@@ -16,7 +16,8 @@ from equilix.ui.theme import Theme, colour, font
 from equilix.ui.widgets.price_rails import PriceRails
 from equilix.ui.widgets.tint import plain_label, rich_label, tint
 from equilix.units import Display
-from equilix.words.quantities import mass
+from equilix.words.language import say
+from equilix.words.quantities import general, mass
 from equilix.words.reading import lasts
 from equilix.words.steps import told_lines
 from equilix.words.telling import tell
@@ -82,15 +83,19 @@ class PlanCard(QFrame):
             column.addWidget(_dressed(step, theme.ink, wrap=True))
         if plan.partly:
             why = tell(run(plan.reason, plan.remedy), display)
-            column.addWidget(_label(f"Only {tell(plan.partly)}. {why}".rstrip(), theme.ink, wrap=True))
+            column.addWidget(
+                _label(
+                    say("Only {partly}. {why}").format(partly=tell(plan.partly), why=why).rstrip(), theme.ink, wrap=True
+                )
+            )
         for caution in plan.cautions:
             column.addWidget(_label(f"▲ {tell(caution, display)}", theme.tip, wrap=True))
         column.addWidget(BalanceBar(plan, theme))
         self.rails = PriceRails(theme, display)
         column.addWidget(self.rails)
-        self.button = QPushButton("Do it")
+        self.button = QPushButton(say("Do it"))
         self.button.setFont(font(11, bold=True))
-        self.button.setAccessibleName(f"Do it: {title}")
+        self.button.setAccessibleName(say("Do it: {title}").format(title=title))
         self.button.clicked.connect(lambda: self.chosen.emit(plan))
         column.addLayout(_row(_label(_effort(plan), theme.quiet, wrap=True), self.button))
         self._marked = False
@@ -144,14 +149,18 @@ class PlanCard(QFrame):
 def _price(plan: Plan, display: Display) -> str:
     added = plan.added_kg
     if abs(added) < 0.0005:
-        return "nothing added"
+        return say("nothing added")
     return f"{'+' if added > 0 else '−'} {mass(abs(added), display)}"
 
 
 def _effort(plan: Plan) -> str:
     tired = plan.after.first_to_give_out
-    last = "" if tired is None else f"Lasts {tell(lasts(tired))}, {tell(tired.key)}. "
-    return f"{last}{tell(fact('plan.count_steps', count=len(plan.steps)))}, {plan.minutes:g} min"
+    last = (
+        "" if tired is None else say("Lasts {lasts}, {joint}. ").format(lasts=tell(lasts(tired)), joint=tell(tired.key))
+    )
+    return say("{last}{steps}, {minutes} min").format(
+        last=last, steps=tell(fact("plan.count_steps", count=len(plan.steps))), minutes=general(plan.minutes)
+    )
 
 
 def _label(text: str, value: str, *, bold: bool = False, wrap: bool = False, points: float = 11) -> QLabel:

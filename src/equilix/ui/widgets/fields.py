@@ -13,7 +13,7 @@ from equilix.errors import EquilixError
 from equilix.ui.widgets.tint import plain_label
 from equilix.units import Display, Quantity
 from equilix.words import quantities
-from equilix.words.language import spoken
+from equilix.words.language import say, spoken
 from equilix.words.telling import tell
 
 
@@ -115,10 +115,12 @@ def _shown(value: float, quantity: Quantity, display: Display) -> str:
     show: dict[str, Callable[[], str]] = {
         "mass": lambda: quantities.mass(value, display),
         "length": lambda: (
-            f"{quantities.fixed(value * 1000, 1)} mm" if display == "metric" else quantities.length(value, display)
+            say("{value} mm").format(value=quantities.fixed(value * 1000, 1))
+            if display == "metric"
+            else quantities.length(value, display)
         ),
         "angle": lambda: quantities.angle(value),
-        "energy": lambda: f"{quantities.general(value)} Wh",
+        "energy": lambda: say("{value} Wh").format(value=quantities.general(value)),
         "power": lambda: f"{quantities.general(value)} W",
         "torque": lambda: quantities.torque(value, display),
         "force": lambda: quantities.force(value, display),

@@ -12,6 +12,7 @@ from equilix.fit.curves import lasts_s
 from equilix.ui.theme import Theme, font
 from equilix.ui.widgets.tint import tinted
 from equilix.units import Display
+from equilix.words.language import say
 from equilix.words.quantities import duration
 from equilix.words.reading import read_out
 from equilix.words.steps import told_lines
@@ -44,11 +45,15 @@ class FitCard(QFrame):
         for said in plan.says:
             column.addWidget(tinted(tell(said, display), theme.quiet))
         was, now = lasts_s(plan.before), lasts_s(plan.after)
-        column.addWidget(tinted(f"Lasts {duration(was)} → {duration(now)}", theme.ink, bold=True))
-        column.addWidget(tinted(f"Balance then: {tell(read_out(plan.after).verdict)}", theme.quiet))
-        self.button = QPushButton("Do it")
+        column.addWidget(
+            tinted(say("Lasts {was} → {now}").format(was=duration(was), now=duration(now)), theme.ink, bold=True)
+        )
+        column.addWidget(
+            tinted(say("Balance then: {verdict}").format(verdict=tell(read_out(plan.after).verdict)), theme.quiet)
+        )
+        self.button = QPushButton(say("Do it"))
         self.button.setFont(font(11, bold=True))
-        self.button.setAccessibleName(f"Do it: {title}")
+        self.button.setAccessibleName(say("Do it: {title}").format(title=title))
         self.button.clicked.connect(lambda: self.chosen.emit(plan))
         column.addWidget(self.button, 0, Qt.AlignmentFlag.AlignRight)
 

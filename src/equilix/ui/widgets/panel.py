@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QFormLayout, QFrame, QLineEdit, QPushButton, QWidg
 from equilix.errors import EquilixError
 from equilix.ui.widgets.tint import plain_label
 from equilix.units import Display
+from equilix.words.language import say
 from equilix.words.telling import tell
 
 
@@ -77,7 +78,7 @@ class NamePanel(Panel):
         name: str,
         accept: Callable[[str], EquilixError | None],
     ) -> None:
-        super().__init__(parent, "Rename")
+        super().__init__(parent, say("Rename"))
         self.accept = accept
         self.line = QLineEdit(name)
         self.line.setAccessibleName(what)

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QWidget
 
 from equilix.power.network import Network
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font
+from equilix.words.language import say
 
 ROW_PX, INDENT_PX, BOX_PX = 34, 18, 27
 
@@ -27,7 +28,7 @@ class PowerDiagram(QWidget):
         self._from: str | None = None
         self._at = QPointF()
         self.setMouseTracking(True)
-        self.setAccessibleName("Power: who feeds whom")
+        self.setAccessibleName(say("Power: who feeds whom"))
 
     def show_network(self, network: Network, theme: Theme) -> None:
         """Show who feeds whom."""
@@ -51,7 +52,8 @@ class PowerDiagram(QWidget):
         for key, _ in self.rows:
             feed = network.fed_by.get(key)
             said.append(
-                network.part(key).name + (f" fed by {network.part(feed.source).name}" if feed is not None else "")
+                network.part(key).name
+                + (say(" fed by {part}").format(part=network.part(feed.source).name) if feed is not None else "")
             )
         self.setAccessibleDescription("; ".join(said))
         self.update()

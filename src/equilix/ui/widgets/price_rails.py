@@ -11,6 +11,7 @@ from PySide6.QtWidgets import QWidget
 
 from equilix.ui.theme import Theme, colour, font
 from equilix.units import Display
+from equilix.words.language import say
 from equilix.words.telling import tell
 
 if TYPE_CHECKING:
@@ -47,7 +48,7 @@ class PriceRails(QWidget):
         """Each price in words: 'Lasts 27 min, now 12 min'."""
         return [
             f"{tell(self.own[key].label)} {self._figure(self.own, key)}"
-            + (f", now {self._figure(self.now, key)}" if key in self.now else "")
+            + (say(", now {figure}").format(figure=self._figure(self.now, key)) if key in self.now else "")
             for key in self.keys
         ]
 

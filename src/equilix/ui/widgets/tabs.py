@@ -9,6 +9,7 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
 from equilix.ui.theme import font
+from equilix.words.language import say
 
 
 class Tabs(QWidget):
@@ -46,4 +47,4 @@ class Tabs(QWidget):
             on, title = key == tab, self.titles[key]
             button.setText(f"▍{title}" if on else title)
             button.setFont(font(11, bold=on))
-            button.setAccessibleName(f"{title}, open" if on else title)
+            button.setAccessibleName(say("{title}, open").format(title=title) if on else title)

@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QAbstractButton, QMenu, QWidget
 
 from equilix.ui.theme import colour, font
 from equilix.ui.widgets.tint import on_button, set_tip
+from equilix.words.language import say
 
 Choice = tuple[str, Callable[[], object]]
 
@@ -32,7 +33,7 @@ class WordButton(QAbstractButton):
             return
         self.setText(text)
         self.setAccessibleName(f"{self.what}: {text}")
-        set_tip(self, f"Change the {self.what}")
+        set_tip(self, say("Change the {what}").format(what=self.what))
         self.updateGeometry()
         self.update()
 

@@ -15,8 +15,10 @@ from equilix.ui.widgets.columns import Columns
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, set_tip, tint
 from equilix.ui.workspaces.page import Page
+from equilix.words.language import say
 from equilix.words.reading import CAUTION, CAUTION_LONG, sureness, whereabouts
 from equilix.words.telling import tell
+from equilix.words.wordings.wording import N_
 
 if TYPE_CHECKING:
     from equilix.planner.plan import Plan
@@ -25,8 +27,10 @@ if TYPE_CHECKING:
     from equilix.ui.workspaces.guide_list import GuideList
 
 
-_BEGIN = "There is nothing on this rig yet. Lay its first part down from the mat (F1), or open the demo from Commands."
-_UNSUPPORTED = "Mount {needs}, and the ways to balance the rig on it appear here; or carry it another way."
+_BEGIN = N_(
+    "There is nothing on this rig yet. Lay its first part down from the mat (F1), or open the demo from Commands."
+)
+_UNSUPPORTED = N_("Mount {needs}, and the ways to balance the rig on it appear here; or carry it another way.")
 
 MEND, BY_HAND, FIGURES = "mend", "by-hand", "figures"
 
@@ -36,11 +40,11 @@ class BalancePage(Page):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
-        self.tabs = Tabs({MEND: "Mend it", BY_HAND: "By hand", FIGURES: "Figures"})
+        self.tabs = Tabs({MEND: say("Mend it"), BY_HAND: say("By hand"), FIGURES: say("Figures")})
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
         head = QHBoxLayout()
-        self.head, self.state = self.heading("Ways to mend it"), plain_label()
+        self.head, self.state = self.heading(say("Ways to mend it")), plain_label()
         head.addWidget(self.head)
         head.addStretch(1)
         head.addWidget(self.state)
@@ -51,10 +55,10 @@ class BalancePage(Page):
         self.cards: list[PlanCard] = []
         self.cannot = self.note()
         self.column.addWidget(self.cannot)
-        self.sure_head, self.sure, self.sure_todo = self.heading("How sure is this?"), self.note(), self.note()
+        self.sure_head, self.sure, self.sure_todo = self.heading(say("How sure is this?")), self.note(), self.note()
         for widget in (self.sure_head, self.sure, self.sure_todo):
             self.column.addWidget(widget)
-        self.where_head, self.where = self.heading("Where is the balance point?"), self.note()
+        self.where_head, self.where = self.heading(say("Where is the balance point?")), self.note()
         self.column.addWidget(self.where_head)
         self.column.addWidget(self.where)
         self.column.addStretch(1)
@@ -138,10 +142,10 @@ class BalancePage(Page):
     def _show_mending(self) -> None:
         session = self.session
         rests = session.analysis.status == "rests"
-        self.head.setText("Nothing to mend" if rests else "Ways to mend it")
+        self.head.setText(say("Nothing to mend") if rests else say("Ways to mend it"))
         working = [plan for plan in session.answers.plans if plan.answers]
-        found = f"{len(working)} found" if session.answers.plans else ""
-        self.state.setText("looking …" if session.answers.looking else found)
+        found = say("{working} found").format(working=len(working)) if session.answers.plans else ""
+        self.state.setText(say("looking …") if session.answers.looking else found)
         tint(self.state, self.theme.quiet)
         self._show_cards([] if rests else working)
         refusals = [
@@ -151,10 +155,12 @@ class BalancePage(Page):
         ]
         if not session.analysis.conditions:
             refusals = [
-                _BEGIN if not session.setup.placements else _UNSUPPORTED.format(needs=tell(session.analysis.way.needs))
+                say(_BEGIN)
+                if not session.setup.placements
+                else say(_UNSUPPORTED).format(needs=tell(session.analysis.way.needs))
             ]
         if rests and not session.answers.looking:
-            refusals = ["It rests. Drag a part, or take one from the mat, and the answers appear here."]
+            refusals = [say("It rests. Drag a part, or take one from the mat, and the answers appear here.")]
             self.state.setText("")
         self.cannot.setText("\n\n".join(refusals))
         tint(self.cannot, self.theme.quiet)

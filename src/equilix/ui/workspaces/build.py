@@ -20,6 +20,7 @@ from equilix.body.grip import FRICTION
 from equilix.document import Document
 from equilix.edits import kit, rigging
 from equilix.edits.ratings import ratings
+from equilix.facts import fact
 from equilix.faults import turns
 from equilix.kit.catalogue import KINDS
 from equilix.kit.mount_kinds import mount_kind
@@ -34,12 +35,14 @@ from equilix.ui.widgets.tint import as_tip, set_tip
 from equilix.ui.widgets.words import Choice, WordButton
 from equilix.ui.workspaces.page import Page
 from equilix.units import Quantity
-from equilix.words.quantities import length, mass
+from equilix.words.language import say
+from equilix.words.quantities import general, length, mass
 from equilix.words.telling import tell
+from equilix.words.wordings.wording import N_
 
 GRIPS = tuple((surface, contoured) for surface in FRICTION for contoured in (False, True))
 """What a grip's surface can be."""
-HOW = {"weighed": "weighed", "data sheet": "from a data sheet", "estimated": "only estimated"}
+HOW = {"weighed": N_("weighed"), "data sheet": N_("from a data sheet"), "estimated": N_("only estimated")}
 
 
 class BuildPage(Page):
@@ -47,7 +50,7 @@ class BuildPage(Page):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
-        self.name = self.heading("Selected part")
+        self.name = self.heading(say("Selected part"))
         self.about = self.note()
         self.column.addWidget(self.name)
         self.column.addWidget(self.about)
@@ -56,35 +59,36 @@ class BuildPage(Page):
         self.form.setRowWrapPolicy(QFormLayout.RowWrapPolicy.DontWrapRows)
         self.form.setLabelAlignment(Qt.AlignmentFlag.AlignLeft)
         self.column.addLayout(self.form)
-        self.mass = self._field("Mass", "mass", self._set_mass)
-        self.how = self._combo("Known by", self._set_how)
+        self.mass = self._field(say("Mass"), "mass", self._set_mass)
+        self.how = self._combo(say("Known by"), self._set_how)
         for text in HOW.values():
-            self.how.addItem(text)
-        self.mount = self._combo("Mounted on", self._set_mount)
-        self.slide = self._field("Slide", "length", self._set_slide)
+            self.how.addItem(say(text))
+        self.mount = self._combo(say("Mounted on"), self._set_mount)
+        self.slide = self._field(say("Slide"), "length", self._set_slide)
         self.travel = self.note()
         self.form.addRow("", self.travel)
-        self.turn = self._field("Turn", "angle", self._set_turn)
-        self.extension = self._field("Drawn out", "length", self._set_extension)
-        self.position = [self._field(n, "length", partial(self._set_position, k)) for k, n in enumerate(_AXES)]
-        self.pinned = self._check("Plans leave it here", self._set_pinned)
-        self.needed = self._check("Needed on this job", self._set_needed)
-        self.surface = self._combo("Grip is", self._set_surface)
-        for surface, contoured in GRIPS:
-            self.surface.addItem(f"{surface}, contoured" if contoured else surface)
-        self.thickness = self._field("Thickness", "length", self._set_thickness)
-        self.swap = self._combo("Exchange for", self._exchange)
-        self.rated = QPushButton("Ratings …")
+        self.turn = self._field(say("Turn"), "angle", self._set_turn)
+        self.extension = self._field(say("Drawn out"), "length", self._set_extension)
+        self.position = [self._field(say(n), "length", partial(self._set_position, k)) for k, n in enumerate(_AXES)]
+        self.pinned = self._check(say("Plans leave it here"), self._set_pinned)
+        self.needed = self._check(say("Needed on this job"), self._set_needed)
+        self.surface = self._combo(say("Grip is"), self._set_surface)
+        for key, contoured in GRIPS:
+            surface = tell(fact(f"surface.{key}"))
+            self.surface.addItem(say("{surface}, contoured").format(surface=surface) if contoured else surface)
+        self.thickness = self._field(say("Thickness"), "length", self._set_thickness)
+        self.swap = self._combo(say("Exchange for"), self._exchange)
+        self.rated = QPushButton(say("Ratings …"))
         self.rated.clicked.connect(self.open_ratings)
         self.column.addWidget(self.rated)
-        self.cable = WordButton("cable")
-        self.cable.say("Cables …")
+        self.cable = WordButton(say("cable"))
+        self.cable.say(say("Cables …"))
         self.cable.choices = self._cables
         self.column.addWidget(self.cable)
-        self.off = QPushButton("Take it off")
+        self.off = QPushButton(say("Take it off"))
         self.off.clicked.connect(self._take_off)
         self.column.addWidget(self.off)
-        self.column.addWidget(self.heading("On this rig"))
+        self.column.addWidget(self.heading(say("On this rig")))
         self.tree = self._tree_of_parts()
         self.column.addWidget(self.tree, 1)
         self._tree_for: tuple[tuple[Placement, ...], tuple[Part, ...], str] | None = None
@@ -97,7 +101,7 @@ class BuildPage(Page):
         tree.setColumnCount(2)
         tree.setIndentation(14)
         tree.setMinimumHeight(170)
-        tree.setAccessibleName("Parts on this rig, each under what carries it")
+        tree.setAccessibleName(say("Parts on this rig, each under what carries it"))
         tree.header().setStretchLastSection(False)
         tree.header().setSectionResizeMode(0, tree.header().ResizeMode.Stretch)
         tree.header().setSectionResizeMode(1, tree.header().ResizeMode.ResizeToContents)
@@ -145,9 +149,9 @@ class BuildPage(Page):
             placement is not None and bool(ratings(self.session.document.parts_by_id[placement.part]))
         )
         if placement is None:
-            self.name.setText("Selected part")
+            self.name.setText(say("Selected part"))
             self.about.setText(
-                "Click a part of the drawing or of the list below; Page Up and Page Down step through them."
+                say("Click a part of the drawing or of the list below; Page Up and Page Down step through them.")
             )
         else:
             self._show(placement)
@@ -161,9 +165,13 @@ class BuildPage(Page):
         part = session.document.parts_by_id[placement.part]
         kind = tell(KINDS[part.kind].label) if part.kind in KINDS else part.kind
         carried = session.analysis.assembly.mass_properties(session.setup.subtree(placement.id)).mass_kg
-        price = f" Price {part.price:g}." if part.price is not None else ""
+        price = say(" Price {price}.").format(price=general(part.price)) if part.price is not None else ""
         self.name.setText(part.name)
-        self.about.setText(f"A {kind}; with what hangs on it {mass(carried, unit)}.{price}")
+        self.about.setText(
+            say("A {kind}; with what hangs on it {carried}.{price}").format(
+                kind=kind, carried=mass(carried, unit), price=price
+            )
+        )
         self.mass.show_value(part.mass_kg, unit)
         self.how.setCurrentIndex(list(HOW).index(part.mass_how))
         self._show_mounts(placement)
@@ -177,7 +185,7 @@ class BuildPage(Page):
             self.surface.setCurrentIndex(GRIPS.index((part.grips[0].surface, part.grips[0].contoured)))
         others = [p for p in session.document.parts if p.id != part.id and _same_mount(p, part)]
         self.swap.clear()
-        self.swap.addItem("keep it" if others else "nothing else fits", None)
+        self.swap.addItem(say("keep it") if others else say("nothing else fits"), None)
         for other in others:
             self.swap.addItem(f"{other.name}, {mass(other.mass_kg, unit)}", other.id)
         self.swap.setEnabled(bool(others))
@@ -194,7 +202,7 @@ class BuildPage(Page):
             if (parent, point.name) == (placement.parent, placement.point):
                 self.mount.setCurrentIndex(self.mount.count() - 1)
         if placement.parent is None:
-            self.mount.insertItem(0, "nothing: it carries the rig", None)
+            self.mount.insertItem(0, say("nothing: it carries the rig"), None)
             self.mount.setCurrentIndex(0)
         set_tip(self.mount, self.mount.currentText())
 
@@ -210,8 +218,11 @@ class BuildPage(Page):
             free = free_travel(assembly, placement.id)
             if free is not None:
                 self.travel.setText(
-                    f"Free from {length(free.from_m, unit)} to {length(free.to_m, unit)}; "
-                    f"the scale reads {length(track.scale_zero_m + placement.slide_m, unit)}."
+                    say("Free from {what} to {to}; the scale reads {scale_zero}.").format(
+                        what=length(free.from_m, unit),
+                        to=length(free.to_m, unit),
+                        scale_zero=length(track.scale_zero_m + placement.slide_m, unit),
+                    )
                 )
         self.form.setRowVisible(self.turn, seat is not None and turns(seat.point, seat.by))
         self.turn.show_value(placement.turn_rad, unit)
@@ -284,20 +295,24 @@ class BuildPage(Page):
         placement = self._placement()
         if placement is not None:
             name = self._selected()[2]
-            self._edit(f"Weigh {name}", lambda d: kit.change_part(d, placement.part, mass_kg=value), self.mass)
+            self._edit(
+                say("Weigh {name}").format(name=name),
+                lambda d: kit.change_part(d, placement.part, mass_kg=value),
+                self.mass,
+            )
 
     def _set_how(self, index: int) -> None:
         placement = self._placement()
         if placement is not None:
             how = list(HOW)[index]
-            self._edit("Say how a mass is known", lambda d: kit.change_part(d, placement.part, mass_how=how))
+            self._edit(say("Say how a mass is known"), lambda d: kit.change_part(d, placement.part, mass_how=how))
 
     def _set_surface(self, index: int) -> None:
         placement = self._placement()
         if placement is not None:
             surface, contoured = GRIPS[index]
             self._edit(
-                "Say what a grip is like",
+                say("Say what a grip is like"),
                 lambda d: kit.change_grips(d, placement.part, surface=surface, contoured=contoured),
             )
 
@@ -305,7 +320,7 @@ class BuildPage(Page):
         placement = self._placement()
         if placement is not None:
             self._edit(
-                "Say how thick a grip is",
+                say("Say how thick a grip is"),
                 lambda d: kit.change_grips(d, placement.part, diameter_m=value), self.thickness,
             )  # fmt: skip
 
@@ -315,20 +330,29 @@ class BuildPage(Page):
         if data is not None:
             parent, point, by = data
             self._edit(
-                f"Mount {name} elsewhere", lambda d: rigging.remount(d, setup_id, placement_id, parent, point, by)
+                say("Mount {name} elsewhere").format(name=name),
+                lambda d: rigging.remount(d, setup_id, placement_id, parent, point, by),
             )
 
     def _set_slide(self, value: float) -> None:
         setup_id, placement_id, name = self._selected()
-        self._edit(f"Slide {name}", lambda d: rigging.slide(d, setup_id, placement_id, value), self.slide)
+        self._edit(
+            say("Slide {name}").format(name=name), lambda d: rigging.slide(d, setup_id, placement_id, value), self.slide
+        )
 
     def _set_turn(self, value: float) -> None:
         setup_id, placement_id, name = self._selected()
-        self._edit(f"Turn {name}", lambda d: rigging.turn(d, setup_id, placement_id, value), self.turn)
+        self._edit(
+            say("Turn {name}").format(name=name), lambda d: rigging.turn(d, setup_id, placement_id, value), self.turn
+        )
 
     def _set_extension(self, value: float) -> None:
         setup_id, placement_id, name = self._selected()
-        self._edit(f"Draw out {name}", lambda d: rigging.extend(d, setup_id, placement_id, value), self.extension)
+        self._edit(
+            say("Draw out {name}").format(name=name),
+            lambda d: rigging.extend(d, setup_id, placement_id, value),
+            self.extension,
+        )
 
     def _set_position(self, axis: int, value: float) -> None:
         placement = self._placement()
@@ -338,36 +362,41 @@ class BuildPage(Page):
         where[axis] = value
         setup_id, placement_id, name = self._selected()
         self._edit(
-            f"Move {name}",
+            say("Move {name}").format(name=name),
             lambda d: rigging.move_free(d, setup_id, placement_id, (where[0], where[1], where[2])),
             self.position[axis],
         )
 
     def _set_pinned(self, on: bool) -> None:
         setup_id, placement_id, name = self._selected()
-        self._edit(f"{'Pin' if on else 'Unpin'} {name}", lambda d: rigging.pin(d, setup_id, placement_id, on))
+        self._edit(
+            (say("Pin {name}") if on else say("Unpin {name}")).format(name=name),
+            lambda d: rigging.pin(d, setup_id, placement_id, on),
+        )
 
     def _set_needed(self, on: bool) -> None:
         placement = self._placement()
         if placement is not None:
-            self._edit("Say what is needed", lambda d: kit.change_part(d, placement.part, needed=on))
+            self._edit(say("Say what is needed"), lambda d: kit.change_part(d, placement.part, needed=on))
 
     def _exchange(self, index: int) -> None:
         setup_id, placement_id, name = self._selected()
         part_id = self.swap.itemData(index)
         if part_id is not None:
-            self._edit(f"Exchange {name}", lambda d: rigging.exchange(d, setup_id, placement_id, part_id))
+            self._edit(
+                say("Exchange {name}").format(name=name), lambda d: rigging.exchange(d, setup_id, placement_id, part_id)
+            )
 
     def _take_off(self) -> None:
         setup_id, placement_id, name = self._selected()
-        self._edit(f"Take {name} off", lambda d: rigging.remove(d, setup_id, placement_id))
+        self._edit(say("Take {name} off").format(name=name), lambda d: rigging.remove(d, setup_id, placement_id))
 
     def _tree_chosen(self, item: QTreeWidgetItem | None) -> None:
         if not self._busy and item is not None:
             self.session.selection.select(item.data(0, Qt.ItemDataRole.UserRole))
 
 
-_AXES = ("Forward", "Left", "Up")
+_AXES = (N_("Forward"), N_("Left"), N_("Up"))
 
 
 def _same_mount(a: Part, b: Part) -> bool:

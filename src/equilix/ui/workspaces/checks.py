@@ -26,12 +26,14 @@ from equilix.ui.widgets.sections import Sections
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, tint, tinted
 from equilix.ui.workspaces.page import Page
+from equilix.words.language import say
 from equilix.words.reading import CAUTION_LONG
 from equilix.words.telling import tell
+from equilix.words.wordings.wording import N_
 
-TITLES = {"build": "Build order: from the core outwards", "strip": "Strip: cables first, the core last"}
+TITLES = {"build": N_("Build order: from the core outwards"), "strip": N_("Strip: cables first, the core last")}
 FOUND, BUILD, STRIP = "found", "build", "strip"
-SIGNS = {"stop": "▲ stop", "mind": "◆ mind", "fine": "● fine"}
+SIGNS = {"stop": N_("▲ stop"), "mind": N_("◆ mind"), "fine": N_("● fine")}
 
 
 class CheckRow(QFrame):
@@ -49,12 +51,12 @@ class CheckRow(QFrame):
         self.setStyleSheet(
             f"#check {{ background: {theme.card}; border: 1px solid {theme.tip if bad else theme.rule}; }}"
         )
-        self.setAccessibleName(f"{SIGNS[check.level]}: {title}, {said}. {todo}")
+        self.setAccessibleName(f"{say(SIGNS[check.level])}: {title}, {said}. {todo}")
         column = QVBoxLayout(self)
         column.setContentsMargins(10, 6, 10, 6)
         column.setSpacing(2)
         hand = f" ({in_hand})" if in_hand else ""
-        column.addWidget(tinted(f"{SIGNS[check.level]}  {title}", theme.tip if bad else theme.hold, bold=True))
+        column.addWidget(tinted(f"{say(SIGNS[check.level])}  {title}", theme.tip if bad else theme.hold, bold=True))
         column.addWidget(tinted(f"{said[0].upper()}{said[1:]}{hand}.", theme.ink))
         if todo:
             column.addWidget(tinted(todo, theme.hold))
@@ -78,7 +80,7 @@ class CheckPage(Page):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
-        self.tabs = Tabs({FOUND: "Found", BUILD: "Build order", STRIP: "Strip"})
+        self.tabs = Tabs({FOUND: say("Found"), BUILD: say("Build order"), STRIP: say("Strip")})
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
         self.rows: list[CheckRow] = []
@@ -86,14 +88,14 @@ class CheckPage(Page):
         self.column.addWidget(self.rows_column)
         self.text = Sections()
         self.column.addWidget(self.text)
-        self.rules = QPushButton("Rules of thumb …")
+        self.rules = QPushButton(say("Rules of thumb …"))
         self.rules.clicked.connect(self.open_rules)
         self.column.addWidget(self.rules)
         self.column.addStretch(1)
         self.caution = self.note(tell(CAUTION_LONG))
         self.caution.setContentsMargins(16, 6, 12, 8)
         self.outer.addWidget(self.caution)
-        self.job = session.jobs.new("Looking how it rests at each step")
+        self.job = session.jobs.new(say("Looking how it rests at each step"))
         self.job.found.connect(self._found)
         self._ordered_for: tuple[str, Document, str] | None = None
         self._told = ""
@@ -130,12 +132,12 @@ class CheckPage(Page):
         self._ordered_for = wanted
         if tab != self._told:
             self._told = tab
-            self._show_text(tab, [("", "Looking how it rests at each step …", "")])
+            self._show_text(tab, [("", say("Looking how it rests at each step …"), "")])
 
         self.job.start(partial(_ordered, tab, self.session.result))
 
     def _show_text(self, tab: str, rows: list[Row]) -> None:
-        self.text.show_sections(section(TITLES[tab], rows, self.theme), self.theme)
+        self.text.show_sections(section(say(TITLES[tab]), rows, self.theme), self.theme)
 
     def _found(self, found: tuple[str, tuple[BuildStep, ...]]) -> None:
         tab, steps = found
@@ -175,7 +177,7 @@ class CheckPage(Page):
         for row in self.rows:
             column.addWidget(row)
         if not self.rows:
-            column.addWidget(self.note("Nothing to check yet: the rig is empty."))
+            column.addWidget(self.note(say("Nothing to check yet: the rig is empty.")))
         self.column.replaceWidget(self.rows_column, fresh)
         self.rows_column.hide()
         self.rows_column.deleteLater()
@@ -191,9 +193,9 @@ class RulesPanel(Panel):
     """One field for each rule of thumb; an empty one is the usual value again."""
 
     def __init__(self, session: Session, parent: QWidget) -> None:
-        super().__init__(parent, "Use these")
+        super().__init__(parent, say("Use these"))
         self.session = session
-        note = plain_label("Common practice, no source. The maker’s rating wins wherever there is one.")
+        note = plain_label(say("Common practice, no source. The maker’s rating wins wherever there is one."))
         note.setWordWrap(True)
         self.form.addRow(note)
         self.fields: dict[str, QuantityField] = {}
@@ -220,7 +222,7 @@ class RulesPanel(Panel):
                 self.adjustSize()
                 return
         if document is not self.session.document:
-            self.session.edit("Change rules of thumb", lambda _document: document)
+            self.session.edit(say("Change rules of thumb"), lambda _document: document)
         self.close()
 
 

@@ -16,6 +16,7 @@ from equilix.ui.stage.projection import SIDE
 from equilix.ui.stage.sprites import paint_outline
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font
 from equilix.units import Display
+from equilix.words.language import say
 from equilix.words.quantities import mass
 
 PX_PER_MM = 0.62
@@ -49,7 +50,7 @@ class Cloth(QWidget):
         self._parts: list[tuple[Part, int]] = []
         self._pressed: QPoint | None = None
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("The mat: all parts of the kit, to scale")
+        self.setAccessibleName(say("The mat: all parts of the kit, to scale"))
 
     def lay_out(self, parts: list[tuple[Part, int]], display: Display) -> None:
         """Lay parts out, each with how many of it are left."""
@@ -134,7 +135,13 @@ class Cloth(QWidget):
         painter.drawText(text, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop, name)
         painter.setPen(colour(t.quiet))
         state = (
-            "wanted" if not cell.part.owned else "in use" if cell.left < 1 else f"×{cell.left}" if cell.left > 1 else ""
+            say("wanted")
+            if not cell.part.owned
+            else say("in use")
+            if cell.left < 1
+            else f"×{cell.left}"
+            if cell.left > 1
+            else ""
         )
         said = mass(cell.part.mass_kg, self.display) + (f"  {state}" if state else "")
         painter.drawText(text, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignBottom, said)

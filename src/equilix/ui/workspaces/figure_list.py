@@ -9,10 +9,12 @@ from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from equilix.analysis import Analysis
 from equilix.carry.tripod import FEW_RAD
+from equilix.facts import fact
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.rows import Row, section
 from equilix.ui.widgets.sections import Sections
 from equilix.units import Display
+from equilix.words.language import say
 from equilix.words.quantities import angle
 from equilix.words.telling import tell
 
@@ -42,29 +44,33 @@ class FigureList(QWidget):
         table = list(_on_table(analysis, lying=lying)) if analysis.on_table is not None else []
         self.text.show_sections(
             [
-                *section(f"Carried {tell(analysis.way.phrase)}", figures, theme),
-                *section("Balance", balance, theme),
-                *section("Put down on a table, as drawn", table, theme),
+                *section(say("Carried {phrase}").format(phrase=tell(analysis.way.phrase)), figures, theme),
+                *section(say("Balance"), balance, theme),
+                *section(say("Put down on a table, as drawn"), table, theme),
             ],
             theme,
         )
-        self.text.setAccessibleName("Figures")
+        self.text.setAccessibleName(say("Figures"))
 
 
 def _on_table(analysis: Analysis, *, lying: bool) -> Iterator[Row]:
     table = analysis.on_table
     assert table is not None  # asked for where there is one
     if table.stands:
-        few = "It tips easily (under 10°, rule of thumb)." if table.least_rad < FEW_RAD else ""
-        yield "Stands; tips at the least at", angle(table.least_rad), few
-        ways = ", ".join(f"{name} {angle(table.towards_rad(way))}" for name, way in _TOWARDS)
-        yield "Towards", ways, ""
+        few = say("It tips easily (under 10°, rule of thumb).") if table.least_rad < FEW_RAD else ""
+        yield say("Stands; tips at the least at"), angle(table.least_rad), few
+        ways = ", ".join(f"{tell(fact(f'side.{side}'))} {angle(table.towards_rad(way))}" for side, way in _TOWARDS)
+        yield say("Towards"), ways, ""
     else:
-        yield "Does not stand level", "it tips over at once", "Hold it until it lies as it will."
+        yield say("Does not stand level"), say("it tips over at once"), say("Hold it until it lies as it will.")
     if lying and analysis.lying:
         least = analysis.lying[0]
         touching = analysis.touching(least)
         names = ", ".join(part.name for part in touching)
         glass = [part.name for part in touching if part.kind in _TOUCHES_GLASS]
-        said = f"{angle(least.leaning_rad)} off level on {names}" if least.leaning_rad > 0.02 else f"level on {names}"
-        yield "Comes to rest", said, f"It lies on the {glass[0]}." if glass else ""
+        said = (
+            say("{leaning} off level on {names}").format(leaning=angle(least.leaning_rad), names=names)
+            if least.leaning_rad > 0.02
+            else say("level on {names}").format(names=names)
+        )
+        yield say("Comes to rest"), said, say("It lies on the {glass}.").format(glass=glass[0]) if glass else ""

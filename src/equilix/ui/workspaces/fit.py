@@ -25,6 +25,7 @@ from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, tint
 from equilix.ui.workspaces.fit_texts import comparison_row, endurance_rows, posture_rows, screening_rows
 from equilix.ui.workspaces.page import Page
+from equilix.words.language import say
 from equilix.words.quantities import duration
 from equilix.words.reading import CAUTION_LONG
 from equilix.words.telling import tell
@@ -43,12 +44,12 @@ class FitPage(Page):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
-        self.tabs = Tabs({BODY: "Body", MOVE: "Move it", CURVES: "Curves", COMPARE: "Compare"})
+        self.tabs = Tabs({BODY: say("Body"), MOVE: say("Move it"), CURVES: say("Curves"), COMPARE: say("Compare")})
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
         self.big, self.flow, self.text = plain_label(), FlowBar(), Sections()
         self.big.setWordWrap(True)
-        self.balance = QCheckBox("Balance and fit together")
+        self.balance = QCheckBox(say("Balance and fit together"))
         self.balance.toggled.connect(self._plan)
         self.cards_column = QWidget()
         self.cards_layout = Columns(self.cards_column)
@@ -61,9 +62,9 @@ class FitPage(Page):
         self.caution = self.note(tell(CAUTION_LONG))
         self.caution.setContentsMargins(16, 6, 12, 8)
         self.outer.addWidget(self.caution)
-        self.job = session.jobs.new("Looking for what suits the body", PLANS)
+        self.job = session.jobs.new(say("Looking for what suits the body"), PLANS)
         self.job.found.connect(self._found)
-        self.dear = session.jobs.new("Working the curves out")
+        self.dear = session.jobs.new(say("Working the curves out"))
         self.dear.found.connect(self._found_dear)
         self._planned_for: tuple[Document, bool, Theme] | None = None
         self._later = QTimer(self, singleShot=True, interval=LATER_MS)
@@ -107,11 +108,13 @@ class FitPage(Page):
     def _show_body(self, fit: Fit) -> None:
         analysis, t = fit.analysis, self.theme
         tired, seconds = analysis.first_to_give_out, lasts_s(analysis)
-        said = "Nothing here tires the body."
+        said = say("Nothing here tires the body.")
         if tired is not None and seconds > 0:
-            said = f"{duration(seconds)}, then the {tell(tired.key)} gives out."
+            said = say("{seconds}, then the {joint} gives out.").format(
+                seconds=duration(seconds), joint=tell(tired.key)
+            )
         elif analysis.assembly.ids and seconds == 0:
-            said = "It cannot be held so."
+            said = say("It cannot be held so.")
         self.big.setFont(font(15, bold=True))
         self.big.setText(said)
         self.flow.show_parts([(tell(bears(on)), n) for on, n in fit.flow_n.items()], t, self.session.document.display)
@@ -124,9 +127,9 @@ class FitPage(Page):
         fit, t = self.session.result.fit, self.theme
         self.text.show_sections(
             [
-                *section("How long", list(endurance_rows(fit)), t),
-                *section("Posture", list(posture_rows(fit, self.session.document.display)), t),
-                *section("Screening", list(screening_rows(fit)), t),
+                *section(say("How long"), list(endurance_rows(fit)), t),
+                *section(say("Posture"), list(posture_rows(fit, self.session.document.display)), t),
+                *section(say("Screening"), list(screening_rows(fit)), t),
             ],
             t,
         )
@@ -141,7 +144,7 @@ class FitPage(Page):
         document, analysis = self.session.document, self.session.analysis
         if analysis.support is None:
             return
-        points = [("now", 1.0, lasts_s(analysis))]
+        points = [(say("now"), 1.0, lasts_s(analysis))]
         works = [plan for plan in self.session.answers.plans if plan.works]
         points += [(tell(plan.title), plan.steadiness, lasts_s(plan.after)) for plan in works]
         self.steady.show_points(points, self.theme)
@@ -154,8 +157,8 @@ class FitPage(Page):
         if isinstance(found, Compared):
             t = self.theme
             people, ways = (
-                section("The same rig on", found.people, t),
-                section("The same camera carried", found.ways, t),
+                section(say("The same rig on"), found.people, t),
+                section(say("The same camera carried"), found.ways, t),
             )
             self.text.show_sections([*people, *ways], t)
             return

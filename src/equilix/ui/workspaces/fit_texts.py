@@ -14,11 +14,13 @@ from equilix.fit.curves import lasts_s
 from equilix.fit.fit import TAKE_S, Fit, compression_words, words_of_lifting
 from equilix.ui.widgets.rows import Row
 from equilix.units import Display
-from equilix.words.quantities import angle, duration, force, length, torque
+from equilix.words.language import say
+from equilix.words.quantities import angle, duration, force, length, percent, torque
 from equilix.words.reading import lasts, one_hand_words
 from equilix.words.telling import tell
+from equilix.words.wordings.wording import N_
 
-OVER_LIMIT = "Over the limit that the lifting equation recommends."
+OVER_LIMIT = N_("Over the limit that the lifting equation recommends.")
 
 
 def endurance_rows(fit: Fit) -> Iterator[Row]:
@@ -28,61 +30,80 @@ def endurance_rows(fit: Fit) -> Iterator[Row]:
         both = tell(lasts(effort))
         if each.rohmert_s is not None and effort.share < 1:
             low, high = sorted((each.power_law_s, each.rohmert_s))
-            both = f"{duration(low)} to {duration(high)}" if duration(low) != duration(high) else duration(low)
-        warning = "More than it can hold." if effort.share >= 1 else ""
-        yield tell(effort.key).capitalize(), f"{effort.share:.0%} of its strength: {both}", warning
+            both = (
+                say("{low} to {high}").format(low=duration(low), high=duration(high))
+                if duration(low) != duration(high)
+                else duration(low)
+            )
+        warning = say("More than it can hold.") if effort.share >= 1 else ""
+        yield (
+            tell(effort.key).capitalize(),
+            say("{share} of its strength: {both}").format(share=percent(effort.share), both=both),
+            warning,
+        )
     rest = fit.rest_s()
     if fit.ranges:
         take = duration(TAKE_S)
-        said = "none" if rest == 0 else "cannot be held so long" if math.isinf(rest) else duration(rest)
-        yield f"Rest after a take of {take}", said, ""
+        said = say("none") if rest == 0 else say("cannot be held so long") if math.isinf(rest) else duration(rest)
+        yield say("Rest after a take of {take}").format(take=take), said, ""
 
 
 def posture_rows(fit: Fit, unit: Display) -> Iterator[Row]:
     """Elbows, upper arms, back, neck."""
     analysis = fit.analysis
     for held in analysis.arms:
-        side = held.arm.side.capitalize()
+        side = tell(fact(f"way.{held.arm.side}")).capitalize()
         if not held.arm.reached:
             yield (
-                f"{side} arm",
-                "does not reach its grip",
-                f"{length(held.arm.missing_m, unit)} too far away.",
+                say("{side} arm").format(side=side),
+                say("does not reach its grip"),
+                say("{missing} too far away.").format(missing=length(held.arm.missing_m, unit)),
             )
             continue
         limit = fit.raised_s.get(held.arm.side, math.inf)
         warning = (
             ""
             if math.isinf(limit)
-            else f"Raised so, at most {duration(limit)} at a time."
+            else say("Raised so, at most {limit} at a time.").format(limit=duration(limit))
             if limit
-            else "Too high to hold."
+            else say("Too high to hold.")
         )
         yield (
-            f"{side} arm",
-            f"elbow {angle(held.arm.elbow_angle_rad)}, upper arm raised {angle(held.arm.elevation_rad)}",
+            say("{side} arm").format(side=side),
+            say("elbow {elbow_angle}, upper arm raised {elevation}").format(
+                elbow_angle=angle(held.arm.elbow_angle_rad), elevation=angle(held.arm.elevation_rad)
+            ),
             warning,
         )
     for side, alone in fit.letting_go.items():
         said, warning = (tell(each, unit) for each in one_hand_words(alone))
-        yield f"Letting go, {side} hand", said, warning
+        yield say("Letting go, {side} hand").format(side=tell(fact(f"way.{side}"))), said, warning
     if fit.spine is not None:
-        squeeze = (
-            f"{force(fit.spine.compression_n, unit)} of compression, {tell(compression_words(fit.spine.compression_n))}"
+        squeeze = say("{compression} of compression, {compression_words}").format(
+            compression=force(fit.spine.compression_n, unit),
+            compression_words=tell(compression_words(fit.spine.compression_n)),
         )
         said = f"{torque(fit.spine.size_nm, unit)}; {squeeze}"
-        yield "Lower back", said, ""
+        yield say("Lower back"), said, ""
     if abs(fit.lean_rad) > 0.01:
-        yield "Upper body", f"leans {'back' if fit.lean_rad < 0 else 'forward'} by {angle(abs(fit.lean_rad))}", ""
+        yield (
+            say("Upper body"),
+            say("leans {which} by {lean}").format(
+                which=say("back") if fit.lean_rad < 0 else say("forward"), lean=angle(abs(fit.lean_rad))
+            ),
+            "",
+        )
     look = fit.gaze
     if look is None:
-        yield "Eyes", "no screen or viewfinder on the rig", ""
+        yield say("Eyes"), say("no screen or viewfinder on the rig"), ""
     else:
-        way = "up" if look.up_rad > 0 else "down"
-        said = f"{angle(abs(look.up_rad))} {way} to the {look.name}, {length(look.distance_m, unit)} away"
-        yield "Neck", f"{torque(fit.neck_nm, unit)}{_neck_lasts(look.neck_rad)}", ""
+        way = say("up") if look.up_rad > 0 else say("down")
+        said = say("{up} {way} to the {look}, {distance} away").format(
+            up=angle(abs(look.up_rad)), way=way, look=look.name, distance=length(look.distance_m, unit)
+        )
+        yield say("Neck"), f"{torque(fit.neck_nm, unit)}{_neck_lasts(look.neck_rad)}", ""
         yield (
-            "Eyes",
+            say("Eyes"),
             said,
             "; ".join(tell(each, unit) for each in look.complaints).capitalize() + ("." if look.complaints else ""),
         )
@@ -90,20 +111,28 @@ def posture_rows(fit: Fit, unit: Display) -> Iterator[Row]:
 
 def _neck_lasts(bent_rad: float) -> str:
     if bent_rad < 0:
-        return f", bent back {angle(-bent_rad)}"
+        return say(", bent back {bent}").format(bent=angle(-bent_rad))
     tires = tires_s(bent_rad)
-    return "" if math.isinf(tires) else f", bent forward {angle(bent_rad)}: tired after about {duration(tires)}"
+    return (
+        ""
+        if math.isinf(tires)
+        else say(", bent forward {bent}: tired after about {tires}").format(bent=angle(bent_rad), tires=duration(tires))
+    )
 
 
 def screening_rows(fit: Fit) -> Iterator[Row]:
     """RULA of each side, and picking the rig up."""
     for side, scores in fit.rula.items():
-        yield f"RULA, {side} side", f"{scores.score} of 7: {tell(scores.words)}", ""
+        yield (
+            say("RULA, {side} side").format(side=tell(fact(f"way.{side}"))),
+            say("{score} of 7: {words}").format(score=scores.score, words=tell(scores.words)),
+            "",
+        )
     for place, index in fit.pick_up.items():
         yield (
-            f"Picking it up from {tell(fact(f'place.{place}'))}",
+            say("Picking it up from {steps}").format(steps=tell(fact(f"place.{place}"))),
             tell(words_of_lifting(index)),
-            "" if index <= 1 else OVER_LIMIT,
+            "" if index <= 1 else say(OVER_LIMIT),
         )
 
 
@@ -112,12 +141,35 @@ def comparison_row(name: str, analysis: Analysis, unit: Display) -> Row:
     fit = Fit(analysis)
     seconds = lasts_s(analysis)
     tired = analysis.first_to_give_out
-    too_much = "" if tired is None else f": {tired.share:.0%} of what the {tell(tired.key)} gives"
-    hung = next((f"; on straight arms {tell(each.said, unit)}" for each in analysis.figures if each.key == HUNG), "")
-    how = (
-        f"cannot be held{too_much}{hung}" if seconds == 0 else "all day" if seconds >= LONGEST_S else duration(seconds)
+    too_much = (
+        ""
+        if tired is None
+        else say(": {share} of what the {joint} gives").format(share=percent(tired.share), joint=tell(tired.key))
     )
-    what = f", then the {tell(tired.key)}" if tired is not None and 0 < seconds < LONGEST_S else ""
-    back = "" if fit.spine is None else f"; back {torque(fit.spine.size_nm, unit)}"
-    look = "" if fit.gaze is None else f"; gaze {angle(abs(fit.gaze.up_rad))} {'up' if fit.gaze.up_rad > 0 else 'down'}"
+    hung = next(
+        (
+            say("; on straight arms {said}").format(said=tell(each.said, unit))
+            for each in analysis.figures
+            if each.key == HUNG
+        ),
+        "",
+    )
+    how = (
+        say("cannot be held{too_much}{hung}").format(too_much=too_much, hung=hung)
+        if seconds == 0
+        else say("all day")
+        if seconds >= LONGEST_S
+        else duration(seconds)
+    )
+    what = (
+        say(", then the {joint}").format(joint=tell(tired.key)) if tired is not None and 0 < seconds < LONGEST_S else ""
+    )
+    back = "" if fit.spine is None else say("; back {size}").format(size=torque(fit.spine.size_nm, unit))
+    look = (
+        ""
+        if fit.gaze is None
+        else say("; gaze {up} {which}").format(
+            up=angle(abs(fit.gaze.up_rad)), which=say("up") if fit.gaze.up_rad > 0 else say("down")
+        )
+    )
     return name, f"{how}{what}{back}{look}", ""

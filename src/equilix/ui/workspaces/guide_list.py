@@ -18,8 +18,10 @@ from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.units import Display
+from equilix.words.language import say
 from equilix.words.steps import Told, told_moves
 from equilix.words.telling import tell
+from equilix.words.wordings.wording import N_
 
 if TYPE_CHECKING:
     from PySide6.QtGui import QKeyEvent
@@ -27,7 +29,7 @@ if TYPE_CHECKING:
     from equilix.analysis import Analysis
     from equilix.planner.plan import Plan
 
-LOOKING = "Looking for what to slide …"
+LOOKING = N_("Looking for what to slide …")
 
 
 class StepRow(QFrame):
@@ -64,9 +66,9 @@ class StepRow(QFrame):
         self.done = QPushButton()
         self.done.setFont(font(11, bold=True))
         self.seen = QLineEdit()
-        self.seen.setPlaceholderText("What does the real one do?")
+        self.seen.setPlaceholderText(say("What does the real one do?"))
         self.hint, self.answer = text_label(), text_label()
-        self.take = QPushButton("Correct the model")
+        self.take = QPushButton(say("Correct the model"))
         self.take.setFont(font(11, bold=True))
         for label in (self.prepare, self.moves, self.short, self.right):
             inside.addWidget(label)
@@ -82,13 +84,19 @@ class StepRow(QFrame):
         """Show the step as things stand."""
         self.advice = advice
         step, title = advice.step, tell(advice.step.title)
-        self.setAccessibleName(f"Step {self.number + 1}, {title}: {'right' if advice.done else 'to do'}")
+        self.setAccessibleName(
+            say("Step {number}, {title}: {which}").format(
+                number=self.number + 1, title=title, which=say("right") if advice.done else say("to do")
+            )
+        )
         edge = theme.hold if is_open else theme.rule
         sheet = f"#step {{ background: {theme.card}; border: {2 if is_open else 1}px solid {edge}; }}"
         if self.styleSheet() != sheet:
             self.setStyleSheet(sheet)
         show_text(self.title, f"{self.number + 1}  {title}", theme.ink)
-        show_text(self.state, "● right" if advice.done else "▲ to do", theme.hold if advice.done else theme.tip)
+        show_text(
+            self.state, say("● right") if advice.done else say("▲ to do"), theme.hold if advice.done else theme.tip
+        )
         self.body.setVisible(is_open)
         if not is_open:
             return
@@ -97,12 +105,12 @@ class StepRow(QFrame):
         if advice.short:
             show_text(self.short, f"▲ {tell(advice.short, display)}", theme.tip)
         else:
-            show_text(self.short, LOOKING if advice.looking else tell(advice.elsewhere), theme.quiet)
-        show_text(self.right, f"Right when: {tell(step.right)}", theme.quiet)
-        self.done.setText("It is slid" if advice.moves else "Next")
+            show_text(self.short, say(LOOKING) if advice.looking else tell(advice.elsewhere), theme.quiet)
+        show_text(self.right, say("Right when: {right}").format(right=tell(step.right)), theme.quiet)
+        self.done.setText(say("It is slid") if advice.moves else say("Next"))
         self.done.setAccessibleName(f"{self.done.text()}: {title}")
-        self.seen.setAccessibleName(f"What the real rig does, {title}")
-        show_text(self.hint, "Such as: " + ", ".join(f"“{tell(each)}”" for each in step.asks), theme.quiet)
+        self.seen.setAccessibleName(say("What the real rig does, {title}").format(title=title))
+        show_text(self.hint, say("Such as: ") + ", ".join(f"“{tell(each)}”" for each in step.asks), theme.quiet)
 
     def say(self, text: str, value: str, *, correctable: bool) -> None:
         """Answer what was typed."""
@@ -148,9 +156,9 @@ class GuideList(QWidget):
         self.column.setSpacing(7)
         self.end = text_label()
         self.column.addWidget(self.end)
-        self.lift = QPushButton("It is set")
+        self.lift = QPushButton(say("It is set"))
         self.lift.setFont(font(11, bold=True))
-        self.lift.setAccessibleName("The spring is set so that the rig floats")
+        self.lift.setAccessibleName(say("The spring is set so that the rig floats"))
         self.lift.clicked.connect(self.set_lift)
         self.column.addWidget(self.lift, 0, Qt.AlignmentFlag.AlignRight)
 
@@ -229,7 +237,7 @@ class GuideList(QWidget):
     def set_lift(self) -> None:
         """Take over into the model that the spring was set right for the load."""
         turns, setup_id = lift_setting(self.session.analysis), self.session.setup.id
-        self.session.edit("Set what bears it", lambda d: carrying.set_bearer(d, setup_id, turns))
+        self.session.edit(say("Set what bears it"), lambda d: carrying.set_bearer(d, setup_id, turns))
 
     def read(self) -> None:
         """Understand what was typed and say which part is suspect."""
@@ -251,4 +259,6 @@ class GuideList(QWidget):
         correction = self.correction
         if correction is not None:
             self.row.seen.clear()
-            self.session.edit(f"Take in: {correction.seen.text}", lambda _document: correction.document)
+            self.session.edit(
+                say("Take in: {seen}").format(seen=correction.seen.text), lambda _document: correction.document
+            )

@@ -15,6 +15,7 @@ from equilix.ui.theme import Theme
 from equilix.ui.workspaces.cloth import Cloth
 from equilix.ui.workspaces.page import Page, column_of
 from equilix.ui.workspaces.part_form import PartForm
+from equilix.words.language import say
 from equilix.words.quantities import fixed, mass
 from equilix.words.telling import tell
 
@@ -26,25 +27,25 @@ class MatPage(Page):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
-        self.head = self.heading("The mat")
+        self.head = self.heading(say("The mat"))
         self.total = self.note()
         self.filter = QLineEdit()
-        self.filter.setPlaceholderText("Find a part by name or kind")
-        self.filter.setAccessibleName("Find a part by name or kind")
+        self.filter.setPlaceholderText(say("Find a part by name or kind"))
+        self.filter.setAccessibleName(say("Find a part by name or kind"))
         self.filter.setClearButtonEnabled(True)
         self.filter.textChanged.connect(self.refresh)
         self.cloth = Cloth()
         self.cloth.chosen.connect(self._chosen)
         self.cloth.mounted.connect(lambda part_id: mount_anywhere(session, part_id))
         self.first_focus = self.cloth
-        self.new = QPushButton("New part …")
+        self.new = QPushButton(say("New part …"))
         self.new.clicked.connect(self.start_new)
-        self.about = QPushButton("About it")
+        self.about = QPushButton(say("About it"))
         self.about.setCheckable(True)
         self.about.clicked.connect(self._about)
-        self.mount = QPushButton("Mount")
+        self.mount = QPushButton(say("Mount"))
         self.mount.clicked.connect(self._mount)
-        self.remove = QPushButton("Remove")
+        self.remove = QPushButton(say("Remove"))
         self.remove.clicked.connect(self._remove)
         self.form = PartForm(session)
         self.form.closed.connect(self._form_closed)
@@ -93,9 +94,11 @@ class MatPage(Page):
         owned, weight, value = document.owned
         pieces = tell(fact("document.count_pieces", count=owned))
         self.total.setText(
-            f"{pieces}, {mass(weight, document.display)}, worth {fixed(value, grouped=True)}. Drag one onto the rig."
+            say("{pieces}, {weight}, worth {value}. Drag one onto the rig.").format(
+                pieces=pieces, weight=mass(weight, document.display), value=fixed(value, grouped=True)
+            )
             if document.parts
-            else "Nothing on the mat yet. Begin with “New part …”: a kind, a mass and three dimensions are enough."
+            else say("Nothing on the mat yet. Begin with “New part …”: a kind, a mass and three dimensions are enough.")
         )
         if self.cloth.cell_of(self.cloth.current) is None:
             self.cloth.current = None
@@ -151,5 +154,7 @@ class MatPage(Page):
         if part_id is None:
             return
         part = self.session.document.parts_by_id[part_id]
-        if self.session.edit(f"Take {part.name} out of the kit", lambda d: kit.remove_part(d, part_id)):
+        if self.session.edit(
+            say("Take {part} out of the kit").format(part=part.name), lambda d: kit.remove_part(d, part_id)
+        ):
             self.form.close_form()

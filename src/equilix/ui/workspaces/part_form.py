@@ -18,12 +18,14 @@ from PySide6.QtWidgets import (
 
 from equilix.document import Document
 from equilix.edits import kit
+from equilix.facts import fact
 from equilix.kit.catalogue import KINDS
 from equilix.kit.materials import MATERIALS, SOFTENS_C
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme
 from equilix.ui.widgets.fields import QuantityField, values_of
 from equilix.ui.widgets.tint import plain_label
+from equilix.words.language import say
 from equilix.words.quantities import length
 from equilix.words.telling import tell
 
@@ -46,51 +48,51 @@ class PartForm(QWidget):
         self.form.setContentsMargins(0, 4, 0, 8)
         self.form.setFieldGrowthPolicy(QFormLayout.FieldGrowthPolicy.AllNonFixedFieldsGrow)
         self.name = QLineEdit()
-        self.name.setAccessibleName("Name of the part")
+        self.name.setAccessibleName(say("Name of the part"))
         self.name.editingFinished.connect(self._name_entered)
         self.kind = QComboBox()
-        self.kind.setAccessibleName("Kind of part")
+        self.kind.setAccessibleName(say("Kind of part"))
         for key, kind in KINDS.items():
             self.kind.addItem(tell(kind.label), key)
         self.kind.currentIndexChanged.connect(self._kind_chosen)
-        self.mass = self._quantity("Mass", "mass", "mass_kg")
+        self.mass = self._quantity(say("Mass"), "mass", "mass_kg")
         self.how = QComboBox()
-        self.how.setAccessibleName("How the mass is known")
-        for text in ("weighed", "from a data sheet", "only estimated"):
+        self.how.setAccessibleName(say("How the mass is known"))
+        for text in (say("weighed"), say("from a data sheet"), say("only estimated")):
             self.how.addItem(text)
-        self.how.activated.connect(lambda index: self._change("Say how a mass is known", mass_how=_HOW[index]))
+        self.how.activated.connect(lambda index: self._change(say("Say how a mass is known"), mass_how=_HOW[index]))
         self.material = self._materials()
-        self.sizes = [QuantityField(name, "length") for name in ("Length", "Width", "Height")]
-        self.price = self._quantity("Price", "price", "price")
+        self.sizes = [QuantityField(name, "length") for name in (say("Length"), say("Width"), say("Height"))]
+        self.price = self._quantity(say("Price"), "price", "price")
         self.quantity = QSpinBox()
         self.quantity.setRange(1, 99)
         self.quantity.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
-        self.quantity.setAccessibleName("Pieces in the kit")
+        self.quantity.setAccessibleName(say("Pieces in the kit"))
         self.quantity.valueChanged.connect(self._quantity_chosen)
-        self.owned = QCheckBox("Owned")
-        self.owned.clicked.connect(lambda on: self._change("Say what is owned", owned=on))
-        self.needed = QCheckBox("Needed")
-        self.needed.clicked.connect(lambda on: self._change("Say what is needed", needed=on))
+        self.owned = QCheckBox(say("Owned"))
+        self.owned.clicked.connect(lambda on: self._change(say("Say what is owned"), owned=on))
+        self.needed = QCheckBox(say("Needed"))
+        self.needed.clicked.connect(lambda on: self._change(say("Say what is needed"), needed=on))
         self.dimensions = plain_label()
         self.refusal = plain_label()
         self.refusal.setWordWrap(True)
-        self.add = QPushButton("Lay it on the mat")
+        self.add = QPushButton(say("Lay it on the mat"))
         self.add.clicked.connect(self._add)
-        self.cancel = QPushButton("Close")
+        self.cancel = QPushButton(say("Close"))
         self.cancel.clicked.connect(self.close_form)
         for label, widget in (
-            ("Name", self.name),
-            ("Kind", self.kind),
-            ("Mass", self.mass),
-            ("Known by", self.how),
-            ("Made of", self.material),
+            (say("Name"), self.name),
+            (say("Kind"), self.kind),
+            (say("Mass"), self.mass),
+            (say("Known by"), self.how),
+            (say("Made of"), self.material),
         ):
             self.form.addRow(label, widget)
         for field in self.sizes:
             self.form.addRow(field.line.accessibleName(), field)
-        self.form.addRow("Size", self.dimensions)
-        self.form.addRow("Price", self.price)
-        self.form.addRow("Pieces", self.quantity)
+        self.form.addRow(say("Size"), self.dimensions)
+        self.form.addRow(say("Price"), self.price)
+        self.form.addRow(say("Pieces"), self.quantity)
         self.form.addRow(_row(self.owned, self.needed))
         self.form.addRow(self.refusal)
         self.form.addRow(_row(self.add, self.cancel))
@@ -98,16 +100,25 @@ class PartForm(QWidget):
 
     def _materials(self) -> QComboBox:
         box = QComboBox()
-        box.setAccessibleName("What the part is made of")
-        box.addItem("not said", None)
+        box.setAccessibleName(say("What the part is made of"))
+        box.addItem(say("not said"), None)
         for name in MATERIALS:
-            box.addItem(f"printed in {name}" if name in SOFTENS_C else name, name)
-        box.activated.connect(lambda index: self._change("Say what a part is made of", material=box.itemData(index)))
+            box.addItem(
+                say("printed in {material}").format(material=_material(name)) if name in SOFTENS_C else _material(name),
+                name,
+            )
+        box.activated.connect(
+            lambda index: self._change(say("Say what a part is made of"), material=box.itemData(index))
+        )
         return box
 
     def _quantity(self, name: str, quantity: str, key: str) -> QuantityField:
         field = QuantityField(name, "mass" if quantity == "mass" else "price")
-        field.entered.connect(lambda value, _text: self._change(f"Change the {name.lower()}", field, **{key: value}))
+        field.entered.connect(
+            lambda value, _text: self._change(
+                say("Change the {title}").format(title=name.lower()), field, **{key: value}
+            )
+        )
         return field
 
     # opening and showing
@@ -197,10 +208,10 @@ class PartForm(QWidget):
     def _name_entered(self) -> None:
         part = self.session.document.parts_by_id.get(self.part_id or "")
         if part is not None and self.name.text().strip() != part.name:
-            self._change("Rename a part", name=self.name.text())
+            self._change(say("Rename a part"), name=self.name.text())
 
     def _quantity_chosen(self, value: int) -> None:
-        self._change("Change how many there are", quantity=value)
+        self._change(say("Change how many there are"), quantity=value)
 
     def _change(self, label: str, field: QuantityField | None = None, **updates: object) -> None:
         part_id = self.part_id
@@ -242,7 +253,7 @@ class PartForm(QWidget):
             )
             return document
 
-        if self._take(f"Lay {name} on the mat", change, None):
+        if self._take(say("Lay {name} on the mat").format(name=name), change, None):
             self.hide()
             self.closed.emit(made)
 
@@ -253,3 +264,7 @@ def _row(*widgets: QWidget) -> QHBoxLayout:
         row.addWidget(widget)
     row.addStretch(1)
     return row
+
+
+def _material(name: str) -> str:
+    return tell(fact(f"material.{name}"))

@@ -26,7 +26,8 @@ from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import tint
 from equilix.ui.workspaces.page import Page
 from equilix.units import Display
-from equilix.words.quantities import duration, length, mass
+from equilix.words.language import say
+from equilix.words.quantities import duration, fixed, general, length, mass, percent
 from equilix.words.telling import tell
 
 RUNS, WIRES, PLACE, BRING = "runs", "wires", "place", "bring"
@@ -38,42 +39,42 @@ class PowerPage(Page):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
-        self.tabs = Tabs({RUNS: "Runs", WIRES: "Wires", PLACE: "Place it", BRING: "Bring"})
+        self.tabs = Tabs({RUNS: say("Runs"), WIRES: say("Wires"), PLACE: say("Place it"), BRING: say("Bring")})
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
         form = QFormLayout()
         self.mode = QComboBox()
-        self.mode.setAccessibleName("Mode")
-        self.mode.addItems(["on standby", "recording", "everything at full"])
+        self.mode.setAccessibleName(say("Mode"))
+        self.mode.addItems([say("on standby"), say("recording"), say("everything at full")])
         self.mode.activated.connect(self._set_mode)
         self.celsius = QLineEdit()
-        self.celsius.setAccessibleName("Temperature of the batteries, °C")
+        self.celsius.setAccessibleName(say("Temperature of the batteries, °C"))
         self.celsius.editingFinished.connect(self._set_celsius)
-        form.addRow("Running", self.mode)
-        form.addRow("At, °C", self.celsius)
+        form.addRow(say("Running"), self.mode)
+        form.addRow(say("At, °C"), self.celsius)
         self.column.addLayout(form)
         self.refusal, self.text, self.hint = (
             self.note(),
             Sections(),
-            self.note("Drag from a battery, a plate or a body to what it should feed."),
+            self.note(say("Drag from a battery, a plate or a body to what it should feed.")),
         )
         self.diagram = PowerDiagram()
         self.diagram.led.connect(self._lead)
         self.diagram.picked.connect(session.selection.select)
-        self.unplug = QPushButton("Take the cable of the selected part off")
+        self.unplug = QPushButton(say("Take the cable of the selected part off"))
         self.unplug.clicked.connect(self._unplug)
-        self.cable_length = QuantityField("Length of its cable", "length")
+        self.cable_length = QuantityField(say("Length of its cable"), "length")
         self.cable_length.entered.connect(lambda value, _text: self._change_cable(length_m=value))
-        self.cable_gauge = QuantityField("Wire gauge of its cable", "number")
+        self.cable_gauge = QuantityField(say("Wire gauge of its cable"), "number")
         self.cable_gauge.entered.connect(lambda value, _text: self._change_cable(gauge=round(value)))
-        self.cable_stiffness = QuantityField("Stiffness of its cable, N·m for a radian", "number")
+        self.cable_stiffness = QuantityField(say("Stiffness of its cable, N·m for a radian"), "number")
         self.cable_stiffness.entered.connect(lambda value, _text: self._change_cable(stiffness_nm_per_rad=value))
         self.cable_form = QWidget()
         fields = QFormLayout(self.cable_form)
         fields.setContentsMargins(0, 0, 0, 0)
-        fields.addRow("Its cable", self.cable_length)
-        fields.addRow("Wire gauge", self.cable_gauge)
-        fields.addRow("Stiffness", self.cable_stiffness)
+        fields.addRow(say("Its cable"), self.cable_length)
+        fields.addRow(say("Wire gauge"), self.cable_gauge)
+        fields.addRow(say("Stiffness"), self.cable_stiffness)
         self.places_column = QWidget()
         self.places_layout = QVBoxLayout(self.places_column)
         self.places_layout.setContentsMargins(0, 0, 0, 0)
@@ -126,12 +127,12 @@ class PowerPage(Page):
             (network.part(each.placement).name, self.session.tell(each.problem), self.session.tell(each.todo))
             for each in network.troubles
         ]
-        wrong = section("Mend this", troubles, t)
+        wrong = section(say("Mend this"), troubles, t)
         if tab == RUNS:
-            self.text.show_sections([*wrong, *section("What dies first", list(_run_rows(network)), t)], t)
+            self.text.show_sections([*wrong, *section(say("What dies first"), list(_run_rows(network)), t)], t)
         elif tab == WIRES:
             cables = list(_cable_rows(network, self.session.analysis, self.session.document.display))
-            self.text.show_sections([*wrong, *section("Cables", cables, t)], t)
+            self.text.show_sections([*wrong, *section(say("Cables"), cables, t)], t)
         elif tab == BRING:
             self.text.show_sections(self._bring(network), t)
 
@@ -153,24 +154,30 @@ class PowerPage(Page):
         watts = max((run.watts for run in network.runs), default=0.0)
         choices: list[Row] = []
         for choice in compare(network, [p for p in document.parts if p.kind == "battery"], watts, day_s):
-            price = "" if choice.price is None else f", price {choice.price:g}"
-            own = "" if choice.part.owned else " (to be bought)"
+            price = "" if choice.price is None else say(", price {price}").format(price=general(choice.price))
+            own = "" if choice.part.owned else say(" (to be bought)")
             heavy = mass(choice.part.mass_kg, unit)
             changes = tell(fact("day.changes", count=choice.changes))
-            said = f"{choice.pieces} for a day, {changes}, {duration(choice.run_s)} each"
-            said += f"; {heavy} on the rig{price}; {tell(choice.flies)}"
+            said = say("{pieces} for a day, {changes}, {run} each").format(
+                pieces=choice.pieces, changes=changes, run=duration(choice.run_s)
+            )
+            said += say("; {heavy} on the rig{price}; {flies}").format(
+                heavy=heavy, price=price, flies=tell(choice.flies)
+            )
             choices.append((f"{choice.part.name}{own}", said, ""))
         hours = overnight_h(batteries, charger_w, chargers)
-        night = f"{hours:.1f} h for all on {chargers} chargers of {charger_w:.0f} W (changed on Check, Rules of thumb)"
+        night = say(
+            "{hours} h for all on {chargers} chargers of {charger} W (changed on Check, Rules of thumb)"
+        ).format(hours=fixed(hours, 1), chargers=chargers, charger=fixed(charger_w))
         air = pack(batteries)
-        flying: list[Row] = [("By air (from memory of the rules)", tell(air.words), "")]
+        flying: list[Row] = [(say("By air (from memory of the rules)"), tell(air.words), "")]
         if air.not_at_all:
-            flying.append(("Stays at home", ", ".join(dict.fromkeys(air.not_at_all)), ""))
-        charging = [("Charging", night, "" if hours <= 10 else "Longer than a night: begin earlier.")]
+            flying.append((say("Stays at home"), ", ".join(dict.fromkeys(air.not_at_all)), ""))
+        charging = [(say("Charging"), night, "" if hours <= 10 else say("Longer than a night: begin earlier."))]
         return [
-            *section(f"One big or several small, at {watts:.0f} W", choices, t),
-            *section("Overnight", charging, t),
-            *section("On the way", flying, t),
+            *section(say("One big or several small, at {watts} W").format(watts=fixed(watts)), choices, t),
+            *section(say("Overnight"), charging, t),
+            *section(say("On the way"), flying, t),
         ]
 
     def _show_places(self) -> None:
@@ -185,7 +192,7 @@ class PowerPage(Page):
         self.buttons = []
         found = battery_places(self.session.document, self.session.analysis)
         if not found:
-            self.places_layout.addWidget(self.note("No battery on this rig, or no mount that takes one."))
+            self.places_layout.addWidget(self.note(say("No battery on this rig, or no mount that takes one.")))
         for place in found[:BEST]:
             self.places_layout.addWidget(self._place_row(place))
 
@@ -196,17 +203,22 @@ class PowerPage(Page):
         worst = place.after.worst
         said = self.session.tell(worst.sentence) if worst is not None else ""
         text = tell(place.text)
-        turning = f"Turns {abs(place.inertia_ratio - 1):.0%} {'heavier' if place.inertia_ratio > 1 else 'lighter'}."
-        strikes = f" ▲ Strikes the {', '.join(place.strikes)}." if place.strikes else ""
-        hand = "Within reach of the hand." if place.in_reach else "Out of reach while it is carried."
+        turning = say("Turns {inertia_ratio} {which}.").format(
+            inertia_ratio=percent(abs(place.inertia_ratio - 1)),
+            which=say("heavier") if place.inertia_ratio > 1 else say("lighter"),
+        )
+        strikes = say(" ▲ Strikes the {names}.").format(names=", ".join(place.strikes)) if place.strikes else ""
+        hand = say("Within reach of the hand.") if place.in_reach else say("Out of reach while it is carried.")
         wire = (
-            "" if place.cable_m < 0.001 else f" {length(place.cable_m, self.session.document.display)} to the camera."
+            ""
+            if place.cable_m < 0.001
+            else say(" {cable} to the camera.").format(cable=length(place.cable_m, self.session.document.display))
         )
         note = self.note(f"{text[0].upper()}{text[1:]}: {said} {turning} {hand}{wire}{strikes}")
         tint(note, self.theme.tip if place.strikes else self.theme.ink)
-        button = QPushButton("Put it there")
-        button.setAccessibleName(f"Put it there: {text}")
-        button.clicked.connect(lambda: self.session.edit(f"Put the {text}", place.apply))
+        button = QPushButton(say("Put it there"))
+        button.setAccessibleName(say("Put it there: {text}").format(text=text))
+        button.clicked.connect(lambda: self.session.edit(say("Put the {text}").format(text=text), place.apply))
         column.addWidget(note)
         column.addWidget(button, 0, Qt.AlignmentFlag.AlignRight)
         self.buttons.append(button)
@@ -216,7 +228,7 @@ class PowerPage(Page):
 
     def _set_mode(self, index: int) -> None:
         setup_id = self.session.setup.id
-        self.session.edit("Change the mode", lambda d: powering.set_mode(d, setup_id, MODES[index]))
+        self.session.edit(say("Change the mode"), lambda d: powering.set_mode(d, setup_id, MODES[index]))
 
     def _set_celsius(self) -> None:
         text, setup_id = (
@@ -226,10 +238,14 @@ class PowerPage(Page):
         try:
             value = float(text)
         except ValueError:
-            self._refuse(f"“{self.celsius.text()}” is no temperature. A figure in °C is allowed, as −10.")
+            self._refuse(
+                say("“{celsius}” is no temperature. A figure in °C is allowed, as −10.").format(
+                    celsius=self.celsius.text()
+                )
+            )
             return
         refusal = self.session.try_edit(
-            "Change the temperature", lambda d: powering.set_temperature(d, setup_id, value)
+            say("Change the temperature"), lambda d: powering.set_temperature(d, setup_id, value)
         )
         if refusal is not None:
             self._refuse(self.session.tell(refusal.said))
@@ -243,7 +259,7 @@ class PowerPage(Page):
 
     def _lead(self, source: str, device: str) -> None:
         setup_id = self.session.setup.id
-        self.session.edit("Lead a power cable", lambda d: powering.connect(d, setup_id, source, device))
+        self.session.edit(say("Lead a power cable"), lambda d: powering.connect(d, setup_id, source, device))
 
     def _selected_cable(self) -> Cable | None:
         """The power cable that feeds the selected part, or else the signal that goes to it."""
@@ -254,12 +270,12 @@ class PowerPage(Page):
     def _change_cable(self, **updates: object) -> None:
         cable, setup_id = self._selected_cable(), self.session.setup.id
         if cable is not None:
-            self.session.edit("Change a cable", lambda d: powering.change_cable(d, setup_id, cable.id, **updates))
+            self.session.edit(say("Change a cable"), lambda d: powering.change_cable(d, setup_id, cable.id, **updates))
 
     def _unplug(self) -> None:
         cable, setup_id = self._selected_cable(), self.session.setup.id
         if cable is not None:
-            self.session.edit("Take a cable off", lambda d: remove_cable(d, setup_id, cable.id))
+            self.session.edit(say("Take a cable off"), lambda d: remove_cable(d, setup_id, cable.id))
 
     def stop(self) -> None:
         """End what waits."""
@@ -271,30 +287,44 @@ def _run_rows(network: Network) -> Iterator[Row]:
     for run in network.runs:
         name = network.part(run.battery).name
         if run.watts <= 0:
-            yield name, f"{run.usable_wh:.0f} Wh, feeds nothing that runs", ""
+            yield name, say("{usable} Wh, feeds nothing that runs").format(usable=fixed(run.usable_wh)), ""
             continue
-        stops = ", ".join(network.part(each).name for each in network.stopped_by(run)) or "nothing"
-        swap = "Changed while it runs." if run.hot_swap else "To change it, what it feeds goes off."
+        stops = ", ".join(network.part(each).name for each in network.stopped_by(run)) or say("nothing")
+        swap = say("Changed while it runs.") if run.hot_swap else say("To change it, what it feeds goes off.")
         yield (
             name,
-            f"{duration(run.seconds)} at {run.watts:.0f} W ({run.usable_wh:.0f} Wh today); then stops: {stops}. {swap}",
+            say("{time} at {watts} W ({usable} Wh today); then stops: {stops}. {swap}").format(
+                time=duration(run.seconds), watts=fixed(run.watts), usable=fixed(run.usable_wh), stops=stops, swap=swap
+            ),
             "",
         )
 
 
 def _cable_rows(network: Network, analysis: Analysis, unit: Display) -> Iterator[Row]:
     for cable in network.setup.cables:
-        what = f"{cable.output} → {cable.input}" if cable.output is not None else "signal"
+        what = f"{cable.output} → {cable.input}" if cable.output is not None else say("signal")
         way = analysis.assembly.routes[cable.id]
         names = [analysis.carried.named(each) for each in way.tie_at]
-        tie = f"; tie it at the {', the '.join(names)}" if names else ""
-        warning = f"Along the rig it wants {length(way.wanted_m, unit)}." if not way.takes(cable.length_m) else ""
+        tie = say("; tie it at the {names}").format(names=say(", the ").join(names)) if names else ""
+        warning = (
+            say("Along the rig it wants {wanted}.").format(wanted=length(way.wanted_m, unit))
+            if not way.takes(cable.length_m)
+            else ""
+        )
         if way.released:
-            warning += f" Unplug it before the {analysis.carried.named(way.released[0])} is released."
-        yield cable.name, f"{what}, {length(cable.length_m, unit)}, gauge {cable.gauge}{tie}", warning.strip()
+            warning += say(" Unplug it before the {named} is released.").format(
+                named=analysis.carried.named(way.released[0])
+            )
+        yield (
+            cable.name,
+            say("{what}, {length}, gauge {gauge}{tie}").format(
+                what=what, length=length(cable.length_m, unit), gauge=cable.gauge, tie=tie
+            ),
+            warning.strip(),
+        )
     if any(cable.output is None for cable in network.setup.cables):
         yield (
-            "Order",
-            "power in first, then the signal; signal out first, then the power (where the maker asks for it)",
+            say("Order"),
+            say("power in first, then the signal; signal out first, then the power (where the maker asks for it)"),
             "",
         )

@@ -8,6 +8,8 @@ from typing import TYPE_CHECKING, Final
 
 from equilix.ui.commands import Command, House
 from equilix.ui.room import Use
+from equilix.words.language import say
+from equilix.words.wordings.wording import N_
 
 if TYPE_CHECKING:
     from equilix.ui.session import Session
@@ -96,26 +98,28 @@ def _take_off(window: House) -> None:
     if selected is not None:
         name = session.document.parts_by_id[session.setup.by_id[selected].part].name
         setup_id = session.setup.id
-        session.edit(f"Take {name} off", lambda document: rigging.remove(document, setup_id, selected))
+        session.edit(
+            say("Take {name} off").format(name=name), lambda document: rigging.remove(document, setup_id, selected)
+        )
 
 
 WORKSPACES: Final[tuple[Workspace, ...]] = (
-    Workspace("mat", "Mat", "F1", "whole", _mat),
+    Workspace("mat", N_("Mat"), "F1", "whole", _mat),
     Workspace(
-        "build", "Build", "F2", "beside", _build,
+        "build", N_("Build"), "F2", "beside", _build,
         commands=(
-            Command("take-off", "Take the part off", ("Delete",), "edit", _take_off,
+            Command("take-off", N_("Take the part off"), ("Delete",), "edit", _take_off,
                     lambda window: window.session.selection.id is not None),
         ),
     ),
     Workspace(
-        "balance", "Balance", "F3", "beside", _balance,
-        commands=(Command("next-answer", "Look at the next way to mend it", ("F4",), "view", _next_answer),),
+        "balance", N_("Balance"), "F3", "beside", _balance,
+        commands=(Command("next-answer", N_("Look at the next way to mend it"), ("F4",), "view", _next_answer),),
     ),
-    Workspace("fit", "Fit", "F5", "beside", _fit),
-    Workspace("power", "Power", "F6", "beside", _power),
-    Workspace("check", "Check", "F7", "beside", _check),
-    Workspace("unsaved", "Work that was not saved", "", "whole", _unsaved, in_the_row=False),
+    Workspace("fit", N_("Fit"), "F5", "beside", _fit),
+    Workspace("power", N_("Power"), "F6", "beside", _power),
+    Workspace("check", N_("Check"), "F7", "beside", _check),
+    Workspace("unsaved", N_("Work that was not saved"), "", "whole", _unsaved, in_the_row=False),
 )  # fmt: skip
 """In the order of the work."""
 

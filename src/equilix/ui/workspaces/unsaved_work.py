@@ -11,6 +11,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWi
 from equilix.analysis import analyse
 from equilix.document import Document
 from equilix.errors import EquilixError, UnreadableFile
+from equilix.facts import fact
 from equilix.rig.kinematics import Assembly
 from equilix.store import recovery
 from equilix.store.differences import differences
@@ -22,6 +23,7 @@ from equilix.ui.stage.sprites import paint_outline
 from equilix.ui.theme import Theme, font
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.page import Page
+from equilix.words.language import say
 from equilix.words.telling import tell
 
 SHOWN = 3
@@ -75,14 +77,22 @@ class LostRow(QFrame):
         column.setSpacing(4)
         self.title, self.when, self.differs = text_label(bold=True), text_label(), text_label()
         self.picture = RigPicture(page.theme)
-        name = work.original.name if work.original is not None else work.name or "A new document"
-        when = f"{work.written.astimezone():%d %B %Y, %H:%M:%S}" if work.written is not None else "time not known"
+        name = work.original.name if work.original is not None else work.name or say("A new document")
+        when = f"{work.written.astimezone():%d %B %Y, %H:%M:%S}" if work.written is not None else say("time not known")
         show_text(self.title, name, page.theme.ink)
-        show_text(self.when, f"Put by {when}{', kept for later' if work.put_aside else ''}", page.theme.quiet)
-        show_text(self.differs, "Looking at it …", page.theme.quiet)
+        show_text(
+            self.when,
+            say("Put by {when}{which}").format(when=when, which=say(", kept for later") if work.put_aside else ""),
+            page.theme.quiet,
+        )
+        show_text(self.differs, say("Looking at it …"), page.theme.quiet)
         self.asked = False
         """Whether it has been asked once more if it is to be forgotten."""
-        self.bring, self.keep, self.forget = QPushButton("Bring it back"), QPushButton("Keep"), QPushButton("Forget")
+        self.bring, self.keep, self.forget = (
+            QPushButton(say("Bring it back")),
+            QPushButton(say("Keep")),
+            QPushButton(say("Forget")),
+        )
         self.bring.setFont(font(11, bold=True))
         for widget in (self.title, self.when, self.picture, self.differs):
             column.addWidget(widget)
@@ -93,7 +103,7 @@ class LostRow(QFrame):
             button.setAccessibleName(f"{button.text()}: {name}")
             button.clicked.connect(lambda _checked=False, act=act: act(work))
             buttons.addWidget(button)
-        self.keep.setToolTip("It stays in this list and is not announced again")
+        self.keep.setToolTip(say("It stays in this list and is not announced again"))
         self.keep.setEnabled(not work.put_aside)
         column.addLayout(buttons)
 
@@ -104,7 +114,7 @@ class LostRow(QFrame):
         except UnreadableFile as error:
             self.picture.hide()
             self.bring.setEnabled(False)
-            show_text(self.differs, f"▲ It cannot be read: {tell(error.said)}", self.theme.tip)
+            show_text(self.differs, say("▲ It cannot be read: {said}").format(said=tell(error.said)), self.theme.tip)
             return
         setup = document.setup_named(None)
         if setup is not None and setup.placements:
@@ -117,20 +127,19 @@ class LostRow(QFrame):
 def how_much_differs(document: Document, original: Path | None) -> str:
     """What this work has that its file has not, in a few lines."""
     if original is None:
-        parts, setups = len(document.parts), len(document.setups)
-        return (
-            f"Never saved: {parts} {'part' if parts == 1 else 'parts'}, "
-            f"{setups} {'setup' if setups == 1 else 'setups'}."
-        )
+        parts = tell(fact("document.count_parts", count=len(document.parts)))
+        setups = tell(fact("document.count_setups", count=len(document.setups)))
+        return say("Never saved: {parts}, {setups}.").format(parts=parts, setups=setups)
     try:
         found = differences(open_document(original), document)
     except EquilixError:
-        return f"Its file is not to be read any more: {original}"
+        return say("Its file is not to be read any more: {original}").format(original=original)
     if not found:
-        return f"No different from {original.name} as it is now."
-    count = f"{len(found)} {'difference' if len(found) == 1 else 'differences'} from {original.name}:"
-    more = [f"and {len(found) - SHOWN} more"] if len(found) > SHOWN else []
-    return "\n".join((count, *(f"·  {tell(line, document.display)}" for line in found[:SHOWN]), *more))
+        return say("No different from {original} as it is now.").format(original=original.name)
+    count = tell(fact("document.count_differences", count=len(found)))
+    head = say("{differences} from {original}:").format(differences=count, original=original.name)
+    more = [say("and {found} more").format(found=len(found) - SHOWN)] if len(found) > SHOWN else []
+    return "\n".join((head, *(f"·  {tell(line, document.display)}" for line in found[:SHOWN]), *more))
 
 
 class UnsavedWorkPage(Page):
@@ -138,7 +147,7 @@ class UnsavedWorkPage(Page):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
-        self.column.addWidget(self.heading("Work that was not saved"))
+        self.column.addWidget(self.heading(say("Work that was not saved")))
         self.about = self.note()
         self.column.addWidget(self.about)
         self.rows: list[LostRow] = []
@@ -170,11 +179,15 @@ class UnsavedWorkPage(Page):
                 self._waiting.append(row)
         self._waiting = [row for row in self._waiting if row in self.rows]
         self.about.setText(
-            "What earlier runs of Equilix left when they ended without saving. Bringing one back puts the open "
-            "document aside; it can be gone back to from Commands."
+            say(
+                "What earlier runs of Equilix left when they ended without saving. Bringing one back puts the open "
+                "document aside; it can be gone back to from Commands."
+            )
             if self.rows
-            else "There is none. What you do not save is put by every few seconds; if Equilix ends without saving, "
-            "it stands here at the next start."
+            else say(
+                "There is none. What you do not save is put by every few seconds; if Equilix ends without saving, it "
+                "stands here at the next start."
+            )
         )
         if self._waiting:
             self._look.start()
@@ -198,8 +211,8 @@ class UnsavedWorkPage(Page):
         row = next(row for row in self.rows if row.work is work)
         if not row.asked:
             row.asked = True
-            row.forget.setText("Really forget")
-            row.forget.setAccessibleName(f"Really forget: {row.title.text()}")
+            row.forget.setText(say("Really forget"))
+            row.forget.setAccessibleName(say("Really forget: {row}").format(row=row.title.text()))
             return
         self._do(work, recovery.forget)
 
@@ -208,7 +221,7 @@ class UnsavedWorkPage(Page):
         try:
             act(work)
         except BlockingIOError:
-            self.session.said.emit(f"Another window has taken “{work.name}” up.", True)
+            self.session.said.emit(say("Another window has taken “{work}” up.").format(work=work.name), True)
         except (EquilixError, OSError) as error:
             why = tell(error.said) if isinstance(error, EquilixError) else str(error)
             self.session.said.emit(f"“{work.name}”: {why}", True)

@@ -32,4 +32,8 @@ BODY: Final[Wordings] = {
     "body.pelvis": N_("hip"),
     "body.knees": N_("knees"),
     "body.ground": N_("ground"),
+    "surface.smooth": N_("smooth"),
+    "surface.rubber": N_("rubber"),
+    "surface.leather": N_("leather"),
+    "surface.wood": N_("wood"),
 }

@@ -43,4 +43,6 @@ COMMON: Final[Wordings] = {
     "error.at": N_("{place}: {problem}"),
     "list.and": N_("{first} and {last}"),
     "list.or": N_("{first} or {last}"),
+    "way_menu.take_hold": N_("Take hold again with the {hand}"),
+    "way_menu.let_go": N_("Let go with the {hand}"),
 }

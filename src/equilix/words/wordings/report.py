@@ -49,4 +49,5 @@ REPORT: Final[Wordings] = {
     "document.count_setups": plural("{count} setup", "{count} setups", by="count"),
     "report.price_each": N_("{label:low} {said}"),
     "document.count_pieces": plural("{count} piece", "{count} pieces", by="count"),
+    "document.count_differences": plural("{count} difference", "{count} differences", by="count"),
 }

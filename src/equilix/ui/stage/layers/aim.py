@@ -13,6 +13,7 @@ from PySide6.QtGui import QPainterPath
 from equilix.analysis import AIM_LIMIT_RAD, Analysis
 from equilix.ui.stage.primitives import Line, Primitive, Role, Shape, Text, Wash
 from equilix.ui.stage.scene import Scene
+from equilix.words.language import say
 from equilix.words.quantities import torque
 
 Array = NDArray[np.float64]
@@ -30,10 +31,10 @@ LEAST_CELL_PX: Final = (26.0, 13.0)
 def title(analysis: Analysis) -> str:
     """What is shown: whether a tilt goes on by itself or comes back."""
     if analysis.support is None:
-        return "Lens ±60°"
+        return say("Lens ±60°")
     if analysis.drives.axes:
-        return "Motor %: tilt →, roll ↑"
-    return f"±60°: {'top-heavy' if analysis.height_over_support_m > 0 else 'bottom-heavy'}"
+        return say("Motor %: tilt →, roll ↑")
+    return say("±60°: top-heavy") if analysis.height_over_support_m > 0 else say("±60°: bottom-heavy")
 
 
 def aim(scene: Scene, bounds: QRectF) -> Iterator[Primitive]:
@@ -76,7 +77,7 @@ def _moments(scene: Scene, area: QRectF) -> Iterator[Primitive]:
     yield Line(_curve(at, now), tone, 2.0, keeps_off=True)
     if then is not None:
         yield Line(_curve(at, then), "hold", 2.0, "dash", keeps_off=True)
-    yield from _ends(area, ("down", "level", "up"))
+    yield from _ends(area, (say("down"), say("level"), say("up")))
     level = float(now[len(now) // 2])
     yield Text(at(0.0, level) + QPointF(7, -5), torque(level, scene.display), tone, False)
 
@@ -112,7 +113,7 @@ def _motors(analysis: Analysis, area: QRectF) -> Iterator[Primitive]:
     frame = QPainterPath()
     frame.addRect(QRectF(area.left() + COLUMNS // 2 * wide, area.top() + ROWS // 2 * high, wide, high))
     yield Shape(frame, edge="ink", width=1.4)
-    yield from _ends(area, ("up", "level", "down"))
+    yield from _ends(area, (say("up"), say("level"), say("down")))
 
 
 def level_of_work(share: float) -> int:

@@ -142,7 +142,7 @@ def table(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
     tone: Role = "hold" if found.stands else "tip"
     start, end = (sheet.place_px(np.array((*each, 0.0))) for each in (first.start_m, first.end_m))
     yield Line((start, end), tone, 3.0)
-    said = f"tips at {angle(first.tip_rad)}" if found.stands else "▲ tips over"
+    said = say("tips at {tip}").format(tip=angle(first.tip_rad)) if found.stands else say("▲ tips over")
     yield Text((start + end) / 2 + QPointF(6, -4), said, tone)
 
 

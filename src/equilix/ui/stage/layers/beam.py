@@ -14,6 +14,7 @@ from equilix.ui.stage.primitives import Line, Primitive, Role, Shape, Text, Wash
 from equilix.ui.stage.scene import Scene
 from equilix.ui.stage.sheet import Sheet
 from equilix.ui.stage.ticks import figure, multiples, step_for, unit_m, unit_word
+from equilix.words.language import say
 from equilix.words.quantities import torque
 
 HEIGHT_PX: Final = 138
@@ -106,6 +107,11 @@ def _moments(scene: Scene, sheet: Sheet, middle: float) -> Iterator[Primitive]:
     forward, back = analysis.forward_nm * per_nm, analysis.back_nm * per_nm
     yield Wash(QRectF(middle, top, forward, BAR_PX), "tip")
     yield Wash(QRectF(middle - back, top, back, BAR_PX), "hold")
-    yield Text(QPointF(middle + forward + 8, line), f"forward {torque(analysis.forward_nm, unit)}", "tip", False)
-    said = f"back {torque(analysis.back_nm, unit)}"
+    yield Text(
+        QPointF(middle + forward + 8, line),
+        say("forward {forward}").format(forward=torque(analysis.forward_nm, unit)),
+        "tip",
+        False,
+    )
+    said = say("back {back}").format(back=torque(analysis.back_nm, unit))
     yield Text(QPointF(middle - back - 8, line), said, "hold", False, "right")

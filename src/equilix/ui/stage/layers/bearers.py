@@ -20,6 +20,7 @@ from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text,
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE
 from equilix.ui.stage.scene import Scene
 from equilix.ui.stage.sheet import Sheet
+from equilix.words.language import say
 from equilix.words.quantities import angle
 
 Array = NDArray[np.float64]
@@ -158,7 +159,7 @@ def _gimbal(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
             radius, strikes = sheet.px(swing.radius_m), swing.strikes_rad is not None
             yield Dot(at, radius, edge="tip" if strikes else "hold", width=1.3, dash="dash")
             if sheet.view is SIDE and strikes:
-                said = f"▲ strikes at {angle(swing.strikes_rad or 0.0)}"
+                said = say("▲ strikes at {what}").format(what=angle(swing.strikes_rad or 0.0))
                 yield Text(at + QPointF(radius * 0.75, radius * 0.8), said, "tip")
 
 

@@ -16,7 +16,8 @@ from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text,
 from equilix.ui.stage.projection import SIDE
 from equilix.ui.stage.scene import Scene
 from equilix.ui.stage.sheet import Sheet
-from equilix.words.quantities import angle
+from equilix.words.language import say
+from equilix.words.quantities import angle, percent
 
 if TYPE_CHECKING:
     from equilix.fit.fit import Fit
@@ -87,7 +88,7 @@ def joints(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
         at, trunk = sheet.place_px(fit.spine.point_m), fit.trunk_share
         yield joint_mark(at, trunk)
         if sheet.view is SIDE:
-            yield Text(at + QPointF(13, 4), f"back {trunk:.0%}", _tone(trunk))
+            yield Text(at + QPointF(13, 4), say("back {trunk}").format(trunk=percent(trunk)), _tone(trunk))
 
 
 def _joint(fit: Fit, sheet: Sheet, arm: Arm, joint: Joint, share: float) -> Iterator[Primitive]:
@@ -120,5 +121,6 @@ def _gaze(fit: Fit, sheet: Sheet) -> Iterator[Primitive]:
     if sheet.view is SIDE:
         way = target - at
         size = max(math.hypot(way.x(), way.y()), 1.0)
-        word = f"{'▲ ' if found.complaints else ''}{angle(abs(found.up_rad))} {'up' if found.up_rad > 0 else 'down'}"
+        said = say("{angle} up") if found.up_rad > 0 else say("{angle} down")
+        word = ("▲ " if found.complaints else "") + said.format(angle=angle(abs(found.up_rad)))
         yield Text(at + way / size * (size * 0.5) + QPointF(8, -6), word, tone)

@@ -1,0 +1,69 @@
+"""The window in another language: nothing that is shown in it stands outside the tables and their marks."""
+
+import re
+import unittest
+
+from PySide6.QtWidgets import QAbstractButton, QComboBox, QLabel, QLineEdit, QPlainTextEdit, QTreeWidget, QWidget
+
+from equilix.demo import lighthouse
+from equilix.document import Document
+from equilix.ui.window import Window
+from equilix.words.language import ENGLISH, Language, speak
+from tests.strange import UNITS, Strange, nameless
+from tests.ui.window_test import WindowTest
+
+KEYS = re.compile(r"\(?\b(Ctrl|Shift|Alt|F\d+|Del|Delete|Up|Down|Left|Right)(\+\S+)?\)?|<[^>]*>|&\w+;|#\w{6}|Equilix")
+"""Keys of the keyboard, the marks of rich text, and the program's own name."""
+
+
+def shown(window: Window) -> list[str]:
+    """Every text that the widgets of a window hold."""
+    found: list[str] = []
+    for widget in window.findChildren(QWidget):
+        found += [widget.accessibleName(), widget.accessibleDescription(), widget.toolTip()]
+        if isinstance(widget, QLabel | QAbstractButton):
+            found.append(widget.text())
+        if isinstance(widget, QLineEdit | QPlainTextEdit):
+            found.append(widget.placeholderText())
+        if isinstance(widget, QComboBox):
+            found += [widget.itemText(number) for number in range(widget.count())]
+        if isinstance(widget, QTreeWidget):
+            found.append(widget.headerItem().text(0))
+    found += [action.text() for action in window.commands.actions.values()]
+    for button in (window.header.way, window.header.setup, window.header.operator):
+        found += [choice[0] for choice in button.choices() if choice is not None]
+    return found
+
+
+class InAStrangeLanguage(WindowTest):
+    """Every workspace and tab with every letter of a wording another one, and figures for the names of things."""
+
+    def document(self) -> Document:
+        return nameless(lighthouse())
+
+    def setUp(self) -> None:
+        speak(Language("xx", Strange(), ",", "."))
+        self.addCleanup(speak, ENGLISH)
+        super().setUp()
+
+    def test_nothing_english_is_left(self) -> None:
+        """On each demo rig, in each workspace, on each tab, with a part selected."""
+        for setup in self.session.document.setups:
+            self.session.open_setup(setup.id)
+            self.settle()
+            for key in self.window.tabs:
+                self.window.show_page(key)
+                page = self.window.page
+                tabs = getattr(page, "tabs", None)
+                for tab in list(tabs.buttons) if tabs is not None else [""]:
+                    if tab:
+                        page.choose(tab)
+                    self.settle()
+                    with self.subTest(f"{setup.id}, {key}, {tab}"):
+                        said = "\n".join(shown(self.window))
+                        left = re.findall(r"[A-Za-z]{2,}", UNITS.sub("", KEYS.sub("", said)))
+                        self.assertEqual(sorted(set(left)), [])
+
+
+if __name__ == "__main__":
+    unittest.main()
