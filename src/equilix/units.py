@@ -40,15 +40,15 @@ _BARE: Final[dict[tuple[str, str], str]] = {
     ("force", "metric"): "N", ("force", "us"): "lbf",
 }  # fmt: skip
 _EXAMPLES: Final[dict[str, Sayable]] = {
-    "mass": fact("units.1_2_kg_850_g"),
-    "length": fact("units.85_mm_8_5_cm"),
-    "angle": fact("units.12_deg_or_12"),
-    "power": fact("units.24_w_or_12_v"),
-    "energy": fact("units.98_wh"),
-    "torque": fact("units.1_2_n_m_or"),
-    "force": fact("units.500_n_or_110_lbf"),
-    "number": fact("units.4_or_2_5"),
-    "price": fact("units.120_or_49_90"),
+    "mass": fact("units.example_mass"),
+    "length": fact("units.example_length"),
+    "angle": fact("units.example_angle"),
+    "power": fact("units.example_power"),
+    "energy": fact("units.example_energy"),
+    "torque": fact("units.example_torque"),
+    "force": fact("units.example_force"),
+    "number": fact("units.example_number"),
+    "price": fact("units.example_price"),
 }
 _PIECE = re.compile(
     r"\s*([+-]?)\s*(\d{1,6}\s+\d{1,6}/\d{1,6}|\d{1,6}/\d{1,6}|(?:\d{1,12}(?:[.,]\d{0,18})?|[.,]\d{1,18})(?:e[+-]?\d{1,2})?)"
@@ -83,7 +83,7 @@ def read(text: str, quantity: Quantity, display: Display = "metric") -> float:
         if len(pieces) == 1 and not pieces[0][1]:
             return pieces[0][0]
         raise Refused(
-            fact("units.not", text=text, quantity=fact(f"quantity.{quantity}")),
+            fact("units.not_of_kind", text=text, quantity=fact(f"quantity.{quantity}")),
             fact("units.allowed_plain_number_like", examples=_EXAMPLES[quantity]),
         )
     units = [unit for _, unit in pieces]

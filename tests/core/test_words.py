@@ -139,7 +139,7 @@ class Telling(unittest.TestCase):
 
     def test_figures_in_both_systems(self) -> None:
         """The same fact, told in millimetres and in inches: the fact itself knows no units."""
-        said = fact("conditions.more_may", what=fact("conditions.centre_gravity"), room=length(0.0254))
+        said = fact("conditions.outside_tolerance", what=fact("conditions.centre_of_gravity"), room=length(0.0254))
         self.assertEqual(tell(said), "Centre of gravity: 25 mm more than it may be.")
         self.assertEqual(tell(said, "us"), "Centre of gravity: 1.00 in more than it may be.")
 

@@ -25,8 +25,8 @@ View = Literal["side", "plan", "front"]
 Say = Callable[[float], Sayable]
 
 X, Y, Z = np.eye(3)
-MIDDLE_OF_PAD: Final[Sayable] = fact("conditions.middle_pad")
-CENTRE_OF_GRAVITY: Final[Sayable] = fact("conditions.centre_gravity")
+MIDDLE_OF_PAD: Final[Sayable] = fact("conditions.middle_of_pad")
+CENTRE_OF_GRAVITY: Final[Sayable] = fact("conditions.centre_of_gravity")
 LEAST_SHOWN_M = 0.0005
 """Nearer to its datum than this a balance has no side to be told."""
 TARGET_SHARE = 1 / 3
@@ -296,8 +296,8 @@ def _sentence(balance: Balance, value: float, sd: float) -> Sayable:
     )
     room = balance.tolerance_m - abs(value)
     if room >= -1e-5:
-        return fact("conditions.inside_may", what=what, tolerance=length(balance.tolerance_m))
-    return fact("conditions.more_may", what=what, room=length(-room))
+        return fact("conditions.inside_tolerance", what=what, tolerance=length(balance.tolerance_m))
+    return fact("conditions.outside_tolerance", what=what, room=length(-room))
 
 
 def status_of(conditions: Sequence[Condition]) -> Status:

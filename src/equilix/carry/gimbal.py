@@ -229,7 +229,7 @@ def _power(carried: Carried, drives: Drives) -> list[Figure]:
             fact("figure.payload_kg"),
             float(payload),
             "kg",
-            fact("gimbal.of", payload=mass(float(payload)), payload_2=mass(drive.payload_kg)),
+            fact("gimbal.payload_of", payload=mass(float(payload)), payload_2=mass(drive.payload_kg)),
             fact("gimbal.more_maker_allows", over=mass(over)) if over > 1e-6 else "",
         ),
         Figure(
@@ -384,8 +384,8 @@ MOTORS_ON = fact("gimbal.motors_fingers_clear_arms_read")
 
 GIMBAL = Way(
     "gimbal",
-    fact("gimbal.gimbal"),
-    fact("gimbal.gimbal_least_one_motor_driven"),
+    fact("way_of.gimbal"),
+    fact("needs.gimbal"),
     support,
     balances,
     stance,

@@ -120,11 +120,11 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
     found = line_of(support)
 
     def off(value: float) -> Sayable:
-        return fact("handheld.twist", value=torque(abs(value) * carried.weight_n))
+        return fact("handheld.also_twist", value=torque(abs(value) * carried.weight_n))
 
     if found is None:
         on = ((support.placement, 1.0),)
-        name = fact("handheld.grip")
+        name = fact("handheld.the_grip")
         return (
             Balance(
                 BalanceKey.OFF_LINE,
@@ -326,7 +326,7 @@ def _share_warning(side: Sayable, share: float) -> Sayable:
 STEPS = (
     Step(
         BalanceKey.OFF_LINE,
-        fact("handheld.twist_2"),
+        fact("handheld.step_twist"),
         fact("handheld.hold_rig_both_grips_before"),
         fact("handheld.lens_neither_drops_nor_climbs"),
         "side",
@@ -344,8 +344,8 @@ STEPS = (
 
 HANDHELD = Way(
     "handheld",
-    fact("handheld.both_hands"),
-    fact("handheld.grip_2"),
+    fact("way_of.handheld"),
+    fact("needs.handheld"),
     support,
     balances,
     stance,

@@ -76,7 +76,7 @@ def hanging_verdict(situation: Situation, point: Sayable, lead: Sayable) -> tupl
     pitch, roll = attitude_rad(carried, situation.support)
     drop = drop_m(carried, situation.support)
     if drop <= 0:
-        return fact("hanging.turns_over"), fact(
+        return fact("hanging.verdict_turns_over"), fact(
             "hanging.centre_gravity_above_has_hang", drop=length(-drop), point=point
         )
     said = fact(
@@ -86,8 +86,8 @@ def hanging_verdict(situation: Situation, point: Sayable, lead: Sayable) -> tupl
         roll=_way(roll, fact("hanging.left_side_up"), fact("hanging.right_side_up")),
     )
     if situation.status == "rests":
-        return fact("hanging.hangs_level_2"), said
-    return fact("hanging.hangs", way=situation.worst.way), said
+        return fact("hanging.verdict_level"), said
+    return fact("hanging.verdict_off", way=situation.worst.way), said
 
 
 def _way(value: float, positive: Sayable, negative: Sayable) -> Sayable:

@@ -141,8 +141,8 @@ STEPS = (
 
 HARNESS = Way(
     "harness",
-    fact("harness.support_harness"),
-    fact("harness.part_eyelet"),
+    fact("way_of.harness"),
+    fact("needs.harness"),
     support,
     balances,
     stance,

@@ -33,7 +33,7 @@ def support(carried: Carried) -> Support | None:
 
 def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
     """CG under the hand."""
-    return hanging_balances(carried, support, LEVEL_RAD, fact("low.hand"))
+    return hanging_balances(carried, support, LEVEL_RAD, fact("low.the_hand"))
 
 
 def stance(carried: Carried, support: Support) -> Stance:
@@ -43,7 +43,7 @@ def stance(carried: Carried, support: Support) -> Stance:
 
 def verdict(situation: Situation) -> tuple[Sayable, Sayable]:
     """How it hangs."""
-    return hanging_verdict(situation, fact("low.hand"), fact("low.loose_hand"))
+    return hanging_verdict(situation, fact("low.the_hand"), fact("low.loose_hand"))
 
 
 STEPS = (
@@ -59,8 +59,8 @@ STEPS = (
 
 LOW = Way(
     "low",
-    fact("low.low_top_handle"),
-    fact("low.top_handle"),
+    fact("way_of.low"),
+    fact("needs.low"),
     support,
     balances,
     stance,

@@ -221,8 +221,8 @@ STEPS = (
 
 SHOULDER = Way(
     "shoulder",
-    fact("shoulder.shoulder"),
-    fact("shoulder.part_shoulder_pad"),
+    fact("way_of.shoulder"),
+    fact("needs.shoulder"),
     support,
     balances,
     stance,

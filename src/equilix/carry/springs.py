@@ -8,7 +8,7 @@ from typing import Final
 from equilix.carry.carried import Carried
 from equilix.carry.conditions import Figure
 from equilix.constants import STANDARD_GRAVITY_M_S2
-from equilix.facts import Sayable, angle, fact, force, general, length, mass, measured, number, percent
+from equilix.facts import NOTHING, Sayable, angle, fact, force, general, length, mass, measured, number, percent
 from equilix.kit.carriers import Harness, SpringArm
 from equilix.mechanics.vibration import STEP_M, WALKING_HZ, answer, natural_hz
 
@@ -106,7 +106,7 @@ def spring_figures(carried: Carried, spring: SpringArm | Harness, tension_n: flo
     load = carried.mass.mass_kg
     left = carried.weight_n - tension_n
     wanted = spring.turns_for(load)
-    rated = fact("springs.to", least=mass(spring.least_kg), most=mass(spring.most_kg))
+    rated = fact("springs.rated_range", least=mass(spring.least_kg), most=mass(spring.most_kg))
     outside: Sayable = ""
     if load > spring.most_kg:
         over = mass(load - spring.most_kg)
@@ -115,42 +115,28 @@ def spring_figures(carried: Carried, spring: SpringArm | Harness, tension_n: flo
         under = mass(spring.least_kg - load)
         outside = fact("springs.too_light_cannot_set_lower", under=under, least=mass(spring.least_kg))
     now = carried.setup.setting
-    turn = "" if now is None else fact("springs.now", now=general(now))
+    set_to = fact("springs.turns", wanted=number(wanted, 1))
+    if now is not None:
+        set_to = fact("springs.turns_now", wanted=number(wanted, 1), now=general(now))
+    said = fact("springs.share_of_rated", load=percent(load / spring.most_kg), rated=rated)
     return [
         Figure("lift_n", fact("figure.lift_n"), tension_n, "N", force(tension_n)),
-        Figure(
-            "left_for_hands_n",
-            fact("figure.left_for_hands_n"),
-            left,
-            "N",
-            fact("springs.nothing")
-            if abs(left) < 0.05
-            else fact(
-                "springs.to_2",
-                left=force(abs(left)),
-                which=fact("springs.lift") if left > 0 else fact("springs.hold_down"),
-            ),
-            fact(
-                "springs.set_turns",
-                wanted=number(abs(wanted - now), 1),
-                which=fact("springs.further") if wanted > now else fact("way.back"),
-            )
-            if now is not None and abs(left) > LEFT_OVER_N
-            else "",
-        ),
-        Figure(
-            "rated_share",
-            fact("figure.rated_share"),
-            load / spring.most_kg,
-            "1",
-            fact("springs.spring_figures_form", load=percent(load / spring.most_kg), rated=rated),
-            outside,
-        ),
-        Figure(
-            "turns_wanted",
-            fact("figure.turns_wanted"),
-            wanted,
-            "turns",
-            fact("springs.turns", wanted=number(wanted, 1), turn=turn),
-        ),
+        Figure("left_for_hands_n", fact("figure.left_for_hands_n"), left, "N", _left(left), _set(wanted, now, left)),
+        Figure("rated_share", fact("figure.rated_share"), load / spring.most_kg, "1", said, outside),
+        Figure("turns_wanted", fact("figure.turns_wanted"), wanted, "turns", set_to),
     ]
+
+
+def _left(left_n: float) -> Sayable:
+    """What arm or line leaves for the hands to do."""
+    if abs(left_n) < 0.05:
+        return fact("springs.nothing_left")
+    return fact("springs.to_lift" if left_n > 0 else "springs.to_hold_down", left=force(abs(left_n)))
+
+
+def _set(wanted: float, now: float | None, left_n: float) -> Sayable:
+    """How far the spring is from what would float the rig, where that matters."""
+    if now is None or abs(left_n) <= LEFT_OVER_N:
+        return NOTHING
+    key = "springs.set_further" if wanted > now else "springs.set_back"
+    return fact(key, turns=number(abs(wanted - now), 1))

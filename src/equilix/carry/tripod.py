@@ -151,7 +151,7 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
             fact("figure.head_share"),
             load / head.most_kg,
             "1",
-            fact("tripod.of", load=percent(load / head.most_kg), most=mass(head.most_kg)),
+            fact("tripod.load_of_most", load=percent(load / head.most_kg), most=mass(head.most_kg)),
             fact("tripod.more_maker_allows", load=mass(load - head.most_kg)) if heavy else "",
         ),
         Figure("tripod_tip_rad", fact("figure.tripod_tip_rad"), tip, "rad", angle(tip), few(tip)),
@@ -169,7 +169,7 @@ STEPS = (
         BalanceKey.FORE_AFT,
         fact("tripod.fore_aft"),
         fact("tripod.counterbalance_off_drag_off_hand"),
-        fact("tripod.stays_level_2"),
+        fact("tripod.right_stays_level"),
         "side",
         (fact("tripod.tilts_nose_down"), fact("tripod.14_mm_front"), fact("asks.stays")),
     ),
@@ -185,8 +185,8 @@ STEPS = (
 
 TRIPOD = Way(
     "tripod",
-    fact("tripod.tripod"),
-    fact("tripod.plate_or_clamp_head"),
+    fact("way_of.tripod"),
+    fact("needs.tripod"),
     support,
     balances,
     stance,

@@ -94,7 +94,11 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
     below = below_m(carried, support)
 
     def leans(value: float) -> Sayable:
-        return fact("vest.leans_over") if below <= 0 else fact("vest.leans", atan2=angle(math.atan2(abs(value), below)))
+        return (
+            fact("vest.also_leans_over")
+            if below <= 0
+            else fact("vest.also_leans", atan2=angle(math.atan2(abs(value), below)))
+        )
 
     def drops(value: float) -> Sayable:
         return _drop_said(dropped, (low + high) / 2 - value)
@@ -123,7 +127,7 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
             fact("vest.too_slowly"),
             fact("vest.too_fast"),
             fact(
-                "vest.where_s_want",
+                "vest.wanted_height",
                 shortest_drop=general(SHORTEST_DROP_S),
                 longest_drop=general(LONGEST_DROP_S),
                 dropped=dropped.words,
@@ -163,9 +167,9 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
 def _drop_said(dropped: Drop, below: float) -> Sayable:
     time = dropped.time_at_s(below)
     return (
-        fact("vest.turns_over")
+        fact("vest.also_turns_over")
         if math.isinf(time)
-        else fact("vest.drop_time_s", time=number(time, 1), dropped=dropped.words)
+        else fact("vest.also_drop_time", time=number(time, 1), dropped=dropped.words)
     )
 
 
@@ -211,7 +215,7 @@ def verdict(situation: Situation) -> tuple[Sayable, Sayable]:
     below = below_m(carried, situation.support)
     said = _drop_said(drop(carried, situation.support), below)
     if below <= 0:
-        return fact("vest.turns_over_2"), fact("vest.top_heavy_centre_gravity_above", below=length(-below))
+        return fact("vest.verdict_turns_over"), fact("vest.top_heavy_centre_gravity_above", below=length(-below))
     if situation.status == "rests":
         return (
             fact("vest.stands_upright"),
@@ -222,12 +226,12 @@ def verdict(situation: Situation) -> tuple[Sayable, Sayable]:
     key, dropping = first.balance.key, fact("vest.sentence", said=said)
     if key in (BalanceKey.FORE_AFT, BalanceKey.SIDEWAYS):
         leans = angle(math.atan2(abs(first.value_m), below))
-        return fact("vest.leans_2", way=first.way), fact(
-            "vest.rest", leans=leans, off_by=off_by(first), dropping=dropping
+        return fact("vest.verdict_leans", way=first.way), fact(
+            "vest.leans_at_rest", leans=leans, off_by=off_by(first), dropping=dropping
         )
     if key == BalanceKey.DROP_TIME:
         return fact("vest.drops", way=first.way), fact(
-            "vest.s_usual",
+            "vest.usual_drop_times",
             dropping=dropping,
             shortest_drop=general(SHORTEST_DROP_S),
             longest_drop=general(LONGEST_DROP_S),
@@ -300,8 +304,8 @@ def _fine(nm: float) -> Sayable:
 def _drop_figures(dropped: Drop) -> tuple[Figure, Figure]:
     time, least = dropped.time_s, dropped.least_s
     impossible = fact("vest.no_height_gimbal_gives_less", least=number(least, 1)) if least > LONGEST_DROP_S else ""
-    said = fact("vest.turns_over_3") if math.isinf(time) else measured(time, "s", 2)
-    label = fact("vest.drop_time", dropped=dropped.words)
+    said = fact("vest.figure_turns_over") if math.isinf(time) else measured(time, "s", 2)
+    label = fact("vest.label_drop_time", dropped=dropped.words)
     return (
         Figure(f"drop_time_{dropped.way}_s", label, time, "s", said, impossible),
         Figure(
@@ -344,11 +348,11 @@ STEPS = (
     ),
     Step(
         BalanceKey.DROP_TIME,
-        fact("vest.drop_time_2"),
+        fact("vest.step_drop_time"),
         fact("vest.tip_sled_forward_horizontal_let"),
-        fact("vest.s", shortest_drop=general(SHORTEST_DROP_S), longest_drop=general(LONGEST_DROP_S)),
+        fact("vest.right_drop_time", shortest_drop=general(SHORTEST_DROP_S), longest_drop=general(LONGEST_DROP_S)),
         "side",
-        (fact("vest.drop_time_1_4_s"), fact("vest.1_6_s_sideways"), fact("vest.turns_over_3")),
+        (fact("vest.drop_time_1_4_s"), fact("vest.1_6_s_sideways"), fact("vest.figure_turns_over")),
     ),
     Step(
         BalanceKey.DYNAMIC_FORE_AFT,
@@ -370,8 +374,8 @@ STEPS = (
 
 VEST = Way(
     "vest",
-    fact("vest.vest_arm_sled"),
-    fact("vest.sled_s_gimbal_post"),
+    fact("way_of.vest"),
+    fact("needs.vest"),
     support,
     balances,
     stance,

@@ -22,7 +22,7 @@ def handle(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         yield Check(
             "handle",
             place.placement,
-            fact("handling.the", part=analysis.carried.named(place.placement)),
+            fact("handling.handle", part=analysis.carried.named(place.placement)),
             said,
             share,
             todo,

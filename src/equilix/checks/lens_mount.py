@@ -55,7 +55,7 @@ def lens_mount(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check
         yield Check(
             "lens-mount",
             placement_id,
-            fact("lens_mount.lens_mount"),
+            fact("lens_mount.title"),
             said,
             left / last,
             "" if level == "fine" else todo,

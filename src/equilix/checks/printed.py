@@ -32,7 +32,7 @@ def plastics(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         yield Check(
             "plastic",
             placement_id,
-            fact("printed.printed", part=part.name),
+            fact("printed.title_heat", part=part.name),
             said,
             share,
             todo,
@@ -44,5 +44,5 @@ def plastics(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         level = level_of(carried / most, stop_at=3.0, mind_at=1.0)
         said = fact("printed.carries_low_stress_places_only", carried=mass(carried), most=mass(most))
         todo = "" if level == "fine" else fact("printed.take_metal_one_here_keep")
-        title = fact("printed.printed_2", part=part.name)
+        title = fact("printed.title_load", part=part.name)
         yield Check("printed-load", placement_id, title, said, carried / most, todo, THUMB, level)

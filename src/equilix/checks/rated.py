@@ -62,7 +62,7 @@ def clamps(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         if seat.point.most_kg is not None:
             share = stack.mass_kg / seat.point.most_kg
             weighs, most = apart(stack.mass_kg, seat.point.most_kg, "mass")
-            said = fact("rated.of", load=weighs, most=most)
+            said = fact("rated.load_of_most", load=weighs, most=most)
             todo = fact("rated.take_stronger_one_or_less") if share > 1 else ""
             yield Check(
                 "clamp",

@@ -39,7 +39,7 @@ class Check:
         if self.share is None:
             return ""
         return (
-            fact("rules.hand", what=percent(1 - self.share))
+            fact("rules.in_hand", what=percent(1 - self.share))
             if self.share <= 1
             else fact("rules.too_much", share=percent(self.share - 1))
         )

@@ -51,7 +51,7 @@ def change_part(document: Document, part_id: str, **updates: Any) -> Document:
     """Change fields of a part, in every setup that uses it; not the id by which they know it."""
     if updates.get("id", part_id) != part_id:
         raise Refused(
-            fact("kit_edits.id_cannot_changed", part_id=part_id),
+            fact("kit_edits.part_id_cannot_change", part_id=part_id),
             fact("kit_edits.setups_know"),
             fact("kit_edits.give_another_name"),
         )
@@ -182,7 +182,7 @@ def change_operator(document: Document, operator_id: str, **updates: Any) -> Doc
     """Change what is known of an operator; not the id by which setups know them."""
     if updates.get("id", operator_id) != operator_id:
         raise Refused(
-            fact("kit_edits.id_cannot_changed_2", operator_id=operator_id),
+            fact("kit_edits.operator_id_cannot_change", operator_id=operator_id),
             fact("kit_edits.setups_know"),
             fact("kit_edits.change_name"),
         )

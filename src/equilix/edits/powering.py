@@ -96,7 +96,7 @@ def set_rule(document: Document, key: str, value: float | None) -> Document:
         raise Refused(fact("powering.no_rule", key=key), fact("powering.there_are", list=listed(RULES)))
     if value is not None and not (math.isfinite(value) and 0 < value <= 1e6):
         raise Refused(
-            fact("powering.not_allowed", rules=RULES[key].label, value=general(value)), fact("powering.figure_above_0")
+            fact("powering.not_allowed", rules=RULES[key].label, value=general(value)), fact("powering.above_zero")
         )
     rules = {k: v for k, v in document.rules.items() if k != key}
     return document.changed(rules=rules if value is None else {**rules, key: value})

@@ -49,8 +49,8 @@ def ratings(part: Part) -> tuple[Rating, ...]:
                     "number",
                     point.joint.motor_constant_nm_per_sqrt_w,
                 ),
-                Rating(f"{where}/from_rad", fact("ratings.from", name=name), "angle", point.joint.from_rad),
-                Rating(f"{where}/to_rad", fact("ratings.to", name=name), "angle", point.joint.to_rad),
+                Rating(f"{where}/from_rad", fact("ratings.joint_from", name=name), "angle", point.joint.from_rad),
+                Rating(f"{where}/to_rad", fact("ratings.joint_to", name=name), "angle", point.joint.to_rad),
             ]
         elif point.kind in CLAMPS:
             found += [
@@ -104,13 +104,11 @@ def _electric(part: Part) -> list[Rating]:
         found += [
             Rating("electric/volts", fact("ratings.voltage_v"), "number", electric.volts),
             Rating("electric/most_a", fact("ratings.greatest_current"), "number", electric.most_a),
-            Rating("electric/age", fact("ratings.first_capacity_left_0_1"), "number", electric.age),
+            Rating("electric/age", fact("ratings.capacity_left"), "number", electric.age),
         ]
     if electric.passes:
         found.append(Rating("electric/most_a", fact("ratings.greatest_current_through"), "number", electric.most_a))
-        found.append(
-            Rating("electric/efficiency", fact("ratings.efficiency_passes_0_1"), "number", electric.efficiency)
-        )
+        found.append(Rating("electric/efficiency", fact("ratings.efficiency"), "number", electric.efficiency))
     return found
 
 

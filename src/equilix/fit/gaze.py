@@ -102,7 +102,7 @@ class Gaze:
             side = fact("way.left" if self.beside_m > 0 else "way.right")
             found.append(fact("gaze.out_line_lens", beside=length(abs(self.beside_m)), side=side))
         if self.blocked_by:
-            found.append(fact("gaze.way", blocked_by=self.blocked_by))
+            found.append(fact("gaze.blocked", blocked_by=self.blocked_by))
         if self.sunlit:
             found.append(fact("gaze.sun_falls_turn_shade_or"))
         return found

@@ -132,7 +132,9 @@ def advise(analysis: Analysis, plan: Plan | None) -> tuple[Advice, ...]:
             short = run(plan.reason, plan.remedy)
         elif not condition.ok and not mine:
             elsewhere = _elsewhere(steps, at)
-        names = listed((fact("guide.the", what=called(analysis.assembly, move.placement)) for move in mine), "and")
+        names = listed(
+            (fact("guide.each_to_loosen", what=called(analysis.assembly, move.placement)) for move in mine), "and"
+        )
         found.append(Advice(step, condition, fact("guide.loosen", what=names) if names else "", mine, short, elsewhere))
     return tuple(found)
 

@@ -162,7 +162,9 @@ class _Relaxed(Build):
         more = length(math.ceil(amount - 1e-6) / 1000)
         if kind == "neighbour":
             stop = self._stop(key, x)
-            return fact("relaxed.way", stop=stop, more=more), fact("relaxed.out_way", stop=stop, more=more)
+            return fact("relaxed.neighbour_in_way", stop=stop, more=more), fact(
+                "relaxed.neighbour_out_of_way", stop=stop, more=more
+            )
         if kind == "telescope":
             drawn = self._way_mm(key, x) > 0
             how = "longer" if drawn else "shorter"

@@ -146,14 +146,14 @@ class Network:
             return Trouble(
                 cable.start,
                 fact("network.has_no_output", source=source.name, output=cable.output or ""),
-                fact("network.has", there=there),
+                fact("network.has_instead", there=there),
             )
         if cable.input not in inputs:
             there = listed(inputs) or fact("common.none")
             return Trouble(
                 cable.end,
                 fact("network.has_no_input", device=device.name, input=cable.input or ""),
-                fact("network.has", there=there),
+                fact("network.has_instead", there=there),
             )
         output, socket = outputs[cable.output], inputs[cable.input]
         if output.connector != socket.connector and not cable.adapts:
@@ -293,7 +293,7 @@ class Network:
             volts = self.volts_at(feed.device)
             if volts > 0 and not socket.least_v <= volts <= socket.most_v:
                 key = "network.too_little" if volts < socket.least_v else "network.too_much"
-                takes = fact("network.v", least=general(socket.least_v), most=general(socket.most_v))
+                takes = fact("network.takes_volts", least=general(socket.least_v), most=general(socket.most_v))
                 yield Trouble(
                     feed.device, fact(key, volts=number(volts, 1), device=device.name, takes=takes),
                     fact("network.put_converter_between_or_take"),
@@ -309,7 +309,7 @@ class Network:
                 yield Trouble(
                     feed.source,
                     fact(
-                        "network.gives",
+                        "network.output_gives",
                         amperes=number(amperes, 1),
                         output=feed.output.name,
                         name=name,
@@ -326,7 +326,7 @@ class Network:
                 name = self.part(run.battery).name
                 yield Trouble(
                     run.battery,
-                    fact("network.gives_2", amperes=number(amperes, 1), name=name, most=general(electric.most_a)),
+                    fact("network.battery_gives", amperes=number(amperes, 1), name=name, most=general(electric.most_a)),
                     fact("network.take_larger_battery_or_second"),
                 )
         for placement_id, load in self.loads.items():

@@ -29,7 +29,7 @@ def _lines(before: Document, after: Document) -> Iterator[Sayable]:
         if getattr(before, field) != getattr(after, field):
             yield fact("differences.other_units" if field == "display" else "differences.other_setup_open")
     if before.model_extra != after.model_extra:
-        yield fact("differences.something_version_does_not_know")
+        yield fact("differences.unknown")
 
 
 def _rule(document: Document, key: str) -> Sayable:
@@ -62,7 +62,7 @@ def _changes(old: Model, new: Model) -> Iterator[Sayable]:
             named = fact(f"field.{field}")
             yield fact("differences.changed", field=named, values=values) if values else named
     if old.model_extra != new.model_extra:
-        yield fact("differences.something_version_does_not_know_2")
+        yield fact("differences.unknown_inside")
 
 
 def _values(field: str, was: object, now: object) -> Sayable:
@@ -96,7 +96,7 @@ def _setups(before: Document, after: Document) -> Iterator[Sayable]:
 
 def _setup(old: Setup, new: Setup, before: Document, after: Document) -> Iterator[Sayable]:
     for key in new.by_id.keys() - old.by_id.keys():
-        yield fact("differences.mounted_2", part=_part(new.by_id[key], after))
+        yield fact("differences.mounted", part=_part(new.by_id[key], after))
     for key in old.by_id.keys() - new.by_id.keys():
         yield fact("differences.taken_off", part=_part(old.by_id[key], before))
     for key, placement in old.by_id.items():

@@ -113,7 +113,7 @@ def _range(least_n: float, most_n: float) -> Sayable:
     digits = 0 if most_n >= 9.95 else 1
     if round(least_n, digits) == round(most_n, digits):
         return force(most_n)
-    return fact("reading.to", low=force(least_n), high=force(most_n))
+    return fact("reading.force_range", low=force(least_n), high=force(most_n))
 
 
 def _does(hand: Contact) -> Sayable:

@@ -10,7 +10,7 @@ from typing import NamedTuple
 
 from equilix.analysis import Analysis
 from equilix.document import FORMAT, VERSION, Document
-from equilix.facts import Sayable, angle, fact, length, listed, mass
+from equilix.facts import NOTHING, Sayable, angle, fact, length, listed, mass
 from equilix.guide.steps import Advice
 from equilix.kit.mounts import MountPoint, Track
 from equilix.kit.parts import Part
@@ -173,15 +173,14 @@ def _hung(by: MountPoint) -> Sayable:
 
 @told.register
 def _hang_on(step: HangOn, here: Start) -> Told:
-    drawn = fact("steps.drawn", extension=length(step.extension_m)) if step.extension_m > 0 else ""
-    text = fact(
-        "steps.put_turned_hang",
-        arm=here.kit[step.arm].name,
-        carrier=here.name(step.parent),
-        turn=angle(step.turn_rad),
-        drawn=drawn,
-        part=here.name(step.placement),
+    set_to = listed(
+        (
+            fact("steps.turned_by", turn=angle(step.turn_rad)),
+            fact("steps.drawn", extension=length(step.extension_m)) if step.extension_m > 0 else NOTHING,
+        )
     )
+    arm, carrier, part = here.kit[step.arm].name, here.name(step.parent), here.name(step.placement)
+    text = fact("steps.put_set_hang", arm=arm, carrier=carrier, set_to=set_to, part=part)
     return Told(text)
 
 

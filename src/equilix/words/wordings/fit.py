@@ -21,7 +21,7 @@ FIT: Final[Wordings] = {
     "gaze.too_near_eye": N_("too near to the eye"),
     "gaze.too_far_see_focus": N_("too far to see focus"),
     "gaze.out_line_lens": N_("out of line with the lens, {beside} to its {side}"),
-    "gaze.way": N_("the {blocked_by} is in the way"),
+    "gaze.blocked": N_("the {blocked_by} is in the way"),
     "gaze.sun_falls_turn_shade_or": N_("the sun falls on it: turn it, shade it, or look into an eyepiece"),
     "fit.nearly_everyone_can": N_("index {index}: nearly everyone can"),
     "fit.lift_with_two": N_("index {index}: lift it with two"),

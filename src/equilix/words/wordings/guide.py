@@ -40,7 +40,7 @@ GUIDE: Final[Wordings] = {
     "guide.then_lift_from": N_(
         "Then the lift: turn the spring to {turns} turns (now {now}), until the rig floats where you want it."
     ),
-    "guide.the": N_("the {what}"),
+    "guide.each_to_loosen": N_("the {what}"),
     "guide.loosen": N_("Loosen {what}."),
     "guide.comes_right": N_("Comes right with {steps}."),
     "observing.suspect_heavier": N_(
