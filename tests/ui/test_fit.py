@@ -1,11 +1,17 @@
 """The Fit workspace in the window."""
 
+import itertools
 import unittest
 
-from PySide6.QtCore import Qt
+import numpy as np
+from PySide6.QtCore import QPointF, QRectF, Qt
 
 from equilix.edits import kit
 from equilix.ui.operator_panel import OperatorPanel
+from equilix.ui.stage.chart import Chart
+from equilix.ui.stage.labels import place
+from equilix.ui.stage.layers.curves import MOST_S
+from equilix.ui.stage.primitives import Dot, Line, Wash
 from equilix.ui.workspaces.fit import FitPage
 from tests.told import told
 from tests.ui.window_test import WindowTest
@@ -94,10 +100,67 @@ class Fit(WindowTest):
         """Four curves with their range for those who cannot see them, and the schools as points."""
         self.open_tab("curves")
         self.assertEqual([chart.isVisible() for chart in self.page.charts], [True] * 4)
-        self.assertIn("camera back", self.page.charts[2].accessibleName())
+        self.assertIn("Camera back", self.page.charts[2].accessibleName())
         self.assertEqual(self.page.steady.points[0][0], "now")
         self.assertEqual(len(self.page.steady.points), 5)
         self.assertFalse(self.page.grab().isNull())
+
+    def test_a_curve_is_drawn_to_scale(self) -> None:
+        """A curve is as high as its time and as far along as what changes; the dashed line stands where it is now."""
+        self.open_tab("curves")
+        for chart in self.page.charts:
+            curve, made = chart.curve, chart.primitives()
+            line = next(each for each in made if isinstance(each, Line) and each.role == "ink")
+            xs, ys = (np.array([pick(p) for p in line.points]) for pick in (QPointF.x, QPointF.y))
+            for given, drawn, sign in ((curve.x, xs, 1), (np.minimum(curve.y_s, MOST_S), ys, -1)):
+                if np.ptp(given) > 0:
+                    scale = np.polyfit(given, drawn, 1)
+                    self.assertGreater(sign * scale[0], 0)
+                    self.assertLess(float(np.abs(np.polyval(scale, given) - drawn).max()), 1e-6)
+            now = next(each for each in made if isinstance(each, Line) and each.dash)
+            along = (curve.now - curve.x.min()) / (curve.x.max() - curve.x.min())
+            self.assertAlmostEqual(now.points[0].x(), xs.min() + along * (xs.max() - xs.min()), places=6)
+            self.assert_readable(chart)
+
+    def test_the_steadier_the_higher_the_longer_the_further(self) -> None:
+        """Points by steadiness and endurance, the rig as it is hollow; names beside them, none on another."""
+        self.open_tab("curves")
+        points, made = self.page.steady.points, self.page.steady.primitives()
+        dots = [each for each in made if isinstance(each, Dot)]
+        self.assertEqual([dot.fill for dot in dots], ["card"] + ["hold"] * (len(points) - 1))
+        for one, other in itertools.combinations(range(len(points)), 2):
+            for of, at, sign in ((1, QPointF.y, -1), (2, QPointF.x, 1)):
+                apart = points[one][of] - points[other][of]
+                if abs(apart) > 1e-9 and max(points[one][2], points[other][2]) < MOST_S:
+                    self.assertGreater(sign * apart * (at(dots[one].at) - at(dots[other].at)), 0)
+        self.assert_readable(self.page.steady)
+
+    def test_names_in_a_crowd(self) -> None:
+        """Five plans that do nearly the same: their names stand apart, or not at all."""
+        crowd = [("Move what is there", 1.0 + 0.001 * k, 300.0 + 2 * k) for k in range(5)]
+        self.page.steady.show_points(crowd, self.window.theme)
+        self.page.steady.resize(300, 170)
+        self.assert_readable(self.page.steady)
+
+    def test_the_flow_by_its_widths(self) -> None:
+        """Each part of the bar is as wide as its share of the weight."""
+        bar = self.page.flow
+        washes = [each for each in bar.primitives() if isinstance(each, Wash)]
+        total = sum(abs(n) for _, n in bar.parts)
+        for wash, (_, n) in zip(washes, bar.parts, strict=True):
+            self.assertAlmostEqual(wash.box.width(), max(abs(n) / total * bar.width() - 2, 1), places=6)
+        self.assert_readable(bar)
+
+    def assert_readable(self, chart: Chart) -> None:
+        """No text of a chart on another, on its curve or points, or cut off."""
+        made, bounds = chart.primitives(), QRectF(chart.rect())
+        placed = place(made, bounds)
+        for one, other in itertools.combinations(placed, 2):
+            self.assertFalse(one.box.intersects(other.box), (one.text.text, other.text.text))
+        dots = [QRectF(d.at.x() - 4, d.at.y() - 4, 8, 8) for d in made if isinstance(d, Dot)]
+        for each in placed:
+            self.assertTrue(bounds.adjusted(-3, 0, 3, 2).contains(each.box), each.text.text)
+            self.assertFalse(any(each.box.intersects(dot) for dot in dots), each.text.text)
 
     def test_comparison(self) -> None:
         """Both operators, and every way that this rig is built for."""

@@ -44,6 +44,15 @@ class Table(WindowTest):
                 self.assertEqual(self.window.pages.open_key, each.key)
                 self.assertEqual(self.window.tabs[each.key].accessibleName(), f"{each.title}, open")
 
+    def test_another_theme_leaves_the_mark_of_what_is_open(self) -> None:
+        """After F9 the open workspace and the open tab are still the bold ones."""
+        self.press(Qt.Key.Key_F5)
+        self.window.page.choose("curves")  # type: ignore[attr-defined]
+        for _ in range(2):
+            self.press(Qt.Key.Key_F9)
+            for buttons, key in ((self.window.tabs, "fit"), (self.window.page.tabs.buttons, "curves")):  # type: ignore[attr-defined]
+                self.assertEqual([each for each, button in buttons.items() if button.font().bold()], [key])
+
     def test_only_what_is_opened_is_made(self) -> None:
         """Nobody waits for a workspace that nobody looks at."""
         self.assertEqual([type(page).__name__ for page in self.window.pages], ["BalancePage"])

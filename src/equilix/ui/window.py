@@ -163,8 +163,12 @@ class Window(QMainWindow):
         self.room.show_use(self.pages.workspace.use)
         self.session.view.show_ghost(None)
         (page.first_focus or self.stage.side).setFocus(Qt.FocusReason.OtherFocusReason)
+        self._mark_tabs()
+
+    def _mark_tabs(self) -> None:
+        """Show which workspace is open; again in another theme, as a new style sheet gives back the fonts it found."""
         for each, tab in self.tabs.items():
-            on, title = each == key, say(table.BY_KEY[each].title)
+            on, title = each == self.pages.open_key, say(table.BY_KEY[each].title)
             tab.setText(f"▍{title}" if on else f"  {title}")
             tab.setFont(font(12, bold=on))
             tab.setAccessibleName(say("{title}, open").format(title=title) if on else title)
@@ -204,6 +208,7 @@ class Window(QMainWindow):
         self.jobs.wear(theme)
         for page in self.pages:
             page.wear(theme)
+        self._mark_tabs()
 
     def change_theme(self) -> None:
         """The other theme."""

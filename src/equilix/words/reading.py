@@ -175,7 +175,7 @@ def sureness(analysis: Analysis) -> tuple[Sayable, Sayable]:
     part, share = suspect
     how = part.mass_how.replace(" ", "_")
     said = fact(f"reading.sure_{how}", sd=length(worst.sd_m), share=percent(share), part=part.name)
-    if worst.sd_m - then.sd_m < LEAST_SHOWN_M:
+    if round(worst.sd_m, 3) == round(then.sd_m, 3):  # to the millimetre, as it is told
         return said, NOTHING
     key = "reading.find_balance_point" if part.mass_how == "weighed" else "reading.weigh_find_balance_point"
     return said, fact(key, left=length(then.sd_m))

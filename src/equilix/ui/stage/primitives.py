@@ -11,7 +11,9 @@ from typing import Literal
 from PySide6.QtCore import QPointF, QRectF
 from PySide6.QtGui import QPainterPath
 
-Role = Literal["", "ink", "quiet", "hold", "tip", "hold_wash", "tip_wash", "body", "card", "paper", "rule"]
+Role = Literal[
+    "", "ink", "quiet", "hold", "tip", "hold_wash", "tip_wash", "body", "card", "paper", "rule", "sand", "glass",
+]  # fmt: skip
 Dash = Literal["", "dash", "dot", "dash-dot"]
 Anchor = Literal["left", "middle", "right"]
 

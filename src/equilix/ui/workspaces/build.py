@@ -5,14 +5,12 @@ from __future__ import annotations
 from collections.abc import Callable
 from functools import partial
 
-from PySide6.QtCore import QModelIndex, Qt
+from PySide6.QtCore import Qt
 from PySide6.QtWidgets import (
     QCheckBox,
     QComboBox,
     QFormLayout,
     QPushButton,
-    QTreeWidget,
-    QTreeWidgetItem,
     QWidget,
 )
 
@@ -31,9 +29,10 @@ from equilix.ui.cables import cable_choices
 from equilix.ui.ratings_panel import RatingsPanel
 from equilix.ui.session import Session
 from equilix.ui.widgets.fields import QuantityField
-from equilix.ui.widgets.tint import as_tip, set_tip
+from equilix.ui.widgets.tint import set_tip
 from equilix.ui.widgets.words import Choice, WordButton
 from equilix.ui.workspaces.page import Page
+from equilix.ui.workspaces.part_tree import PartTree
 from equilix.units import Quantity
 from equilix.words.language import say
 from equilix.words.quantities import general, length, mass
@@ -89,24 +88,9 @@ class BuildPage(Page):
         self.off.clicked.connect(self._take_off)
         self.column.addWidget(self.off)
         self.column.addWidget(self.heading(say("On this rig")))
-        self.tree = self._tree_of_parts()
+        self.tree = PartTree(session)
         self.column.addWidget(self.tree, 1)
-        self._tree_for: tuple[tuple[Placement, ...], tuple[Part, ...], str] | None = None
-        self._items: dict[str, QTreeWidgetItem] = {}
         self._busy = False
-
-    def _tree_of_parts(self) -> QTreeWidget:
-        tree = QTreeWidget()
-        tree.setHeaderHidden(True)
-        tree.setColumnCount(2)
-        tree.setIndentation(14)
-        tree.setMinimumHeight(170)
-        tree.setAccessibleName(say("Parts on this rig, each under what carries it"))
-        tree.header().setStretchLastSection(False)
-        tree.header().setSectionResizeMode(0, tree.header().ResizeMode.Stretch)
-        tree.header().setSectionResizeMode(1, tree.header().ResizeMode.ResizeToContents)
-        tree.currentItemChanged.connect(self._tree_chosen)
-        return tree
 
     def _field(self, name: str, quantity: Quantity, take: Callable[[float], object]) -> QuantityField:
         field = QuantityField(name, quantity)
@@ -133,13 +117,13 @@ class BuildPage(Page):
 
     def refresh(self) -> None:
         """Show the tree and the selected placement."""
-        self._show_tree()
+        self.tree.show_parts()
         self.show_selection()
 
     def show_selection(self) -> None:
         """Show what is selected in the tree, and what can be said and changed of it."""
         self._busy = True
-        self._show_chosen()
+        self.tree.show_chosen()
         placement = self._placement()
         for row in range(self.form.rowCount()):
             self.form.setRowVisible(row, placement is not None)
@@ -232,35 +216,6 @@ class BuildPage(Page):
         for field, value in zip(self.position, pose.position_m, strict=True):
             self.form.setRowVisible(field, placement.parent is None)
             field.show_value(value, unit)
-
-    def _show_tree(self) -> None:
-        busy, self._busy = self._busy, True
-        session = self.session
-        state = (session.setup.placements, session.document.parts, session.document.display)
-        before = self._tree_for
-        if before is None or before[1:] != state[1:] or not _same_tree(before[0], state[0]):
-            self.tree.clear()
-            items: dict[str, QTreeWidgetItem] = {}
-            for placement in session.setup.ordered:
-                part = session.document.parts_by_id[placement.part]
-                item = QTreeWidgetItem([part.name, mass(part.mass_kg, session.document.display)])
-                item.setData(0, Qt.ItemDataRole.UserRole, placement.id)
-                item.setToolTip(0, as_tip(part.name))
-                item.setTextAlignment(1, Qt.AlignmentFlag.AlignRight)
-                parent = items.get(placement.parent or "")
-                (parent.addChild if parent is not None else self.tree.addTopLevelItem)(item)
-                items[placement.id] = item
-            self.tree.expandAll()
-            self._items = items
-        self._tree_for, self._busy = state, busy
-
-    def _show_chosen(self) -> None:
-        chosen = self._items.get(self.session.selection.id or "")
-        if chosen is None:
-            self.tree.clearSelection()
-            self.tree.setCurrentIndex(QModelIndex())
-        elif chosen is not self.tree.currentItem():
-            self.tree.setCurrentItem(chosen)
 
     # taking
 
@@ -391,10 +346,6 @@ class BuildPage(Page):
         setup_id, placement_id, name = self._selected()
         self._edit(say("Take {name} off").format(name=name), lambda d: rigging.remove(d, setup_id, placement_id))
 
-    def _tree_chosen(self, item: QTreeWidgetItem | None) -> None:
-        if not self._busy and item is not None:
-            self.session.selection.select(item.data(0, Qt.ItemDataRole.UserRole))
-
 
 _AXES = (N_("Forward"), N_("Left"), N_("Up"))
 
@@ -402,7 +353,3 @@ _AXES = (N_("Forward"), N_("Left"), N_("Up"))
 def _same_mount(a: Part, b: Part) -> bool:
     kinds = {point.kind for point in b.hangs_by}
     return a.kind == b.kind and any(point.kind in kinds for point in a.hangs_by)
-
-
-def _same_tree(a: tuple[Placement, ...], b: tuple[Placement, ...]) -> bool:
-    return [(p.id, p.part, p.parent) for p in a] == [(p.id, p.part, p.parent) for p in b]

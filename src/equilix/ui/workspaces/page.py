@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QFrame, QLabel, QScrollArea, QScrollBar, QVBoxLayo
 
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
+from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label
 
 SLOW_MS = 120
@@ -88,6 +89,8 @@ class Page(QWidget):
     def wear(self, theme: Theme) -> None:
         """Show in another theme."""
         self.theme = theme
+        for tabs in self.findChildren(Tabs):  # a new style sheet gives the fonts back that it found
+            tabs.show_tab(tabs.tab)
         self._session_changed()
 
     def stop(self) -> None:

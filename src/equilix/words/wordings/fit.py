@@ -9,7 +9,7 @@ from equilix.words.wordings.wording import N_, Wordings
 FIT: Final[Wordings] = {
     "curves.lens_down_up": N_("Lens down … up"),
     "curves.mass_rig": N_("Mass of the rig"),
-    "curves.back_forward": N_("{called} back … forward"),
+    "curves.back_forward": N_("{called:cap} back … forward"),
     "fit.action_limit": N_("{share} of the action limit"),
     "gaze.eye_looked_into": N_("the eye is {distance} from it: it is looked into"),
     "gaze.picture_stands_head": N_("the picture stands on its head"),

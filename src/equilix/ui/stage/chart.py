@@ -1,0 +1,41 @@
+"""A widget that shows primitives and nothing else, whatever they are of."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from PySide6.QtCore import QRectF, Qt
+from PySide6.QtGui import QPainter, QPaintEvent
+from PySide6.QtWidgets import QWidget
+
+from equilix.ui.stage.labels import place
+from equilix.ui.stage.painting import paint, paint_texts
+from equilix.ui.stage.primitives import Primitive
+from equilix.ui.theme import PREP_ROOM, Theme, colour
+
+
+class Chart(QWidget):
+    """What is to be seen is made anew for each size; texts find their places among it."""
+
+    def __init__(self, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.theme: Theme = PREP_ROOM
+        self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
+
+    def made(self, bounds: QRectF) -> Iterable[Primitive]:
+        """What is to be seen in a box of this size: nothing, until a chart says what."""
+        del bounds
+        return ()
+
+    def primitives(self) -> list[Primitive]:
+        """What is to be seen now."""
+        return list(self.made(QRectF(self.rect())))
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        del event
+        found, bounds = self.primitives(), QRectF(self.rect())
+        with QPainter(self) as painter:
+            painter.fillRect(self.rect(), colour(self.theme.paper))
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            paint(painter, found, self.theme, bounds)
+            paint_texts(painter, place(found, bounds), self.theme)
