@@ -32,7 +32,7 @@ def settle(application: QApplication, window: Window) -> None:
     """Let plans be found and everything be painted."""
     for _ in range(4):
         application.processEvents()
-    while window.session.answers.looking:
+    while window.session.answers.looking or getattr(window.page, "waits", False):
         application.processEvents()
     for _ in range(4):
         application.processEvents()

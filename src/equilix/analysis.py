@@ -126,6 +126,11 @@ class Analysis:
         corners, _, cg = self._put_down
         return tuple(faces_to_lie_on(corners, cg)) if len(corners) else ()
 
+    @property
+    def knows_how_it_lies(self) -> bool:
+        """Whether that has been worked out."""
+        return "lying" in self.__dict__
+
     def touching(self, lying: Lying) -> tuple[Part, ...]:
         """The parts that touch the table when it lies so."""
         rows = dict.fromkeys(int(row) for row in self._put_down[1][lying.touching])

@@ -96,7 +96,8 @@ class Scenes(WindowTest):
         self.open_scene("Evening light")
         plain = self.window.stage.plan.grab().toImage()
         self.page.choose("figures")
-        self.settle()
+        self.assertFalse(self.session.analysis.knows_how_it_lies, "it is worked out beside the interface")
+        self.wait(lambda: not self.page.waits)
         text = self.page.figures.text.text()
         for word in ("Counterbalance", "Put down on a table", "Comes to rest", "long tripod plate"):
             self.assertIn(word, text)

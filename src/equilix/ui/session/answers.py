@@ -64,4 +64,6 @@ class Answers(QObject):
 def _all_schools(document: Document, setup_id: str, called_off: Called) -> Iterator[Plan]:
     from equilix.planner.schools import plans  # here, so that the first picture does not wait for it
 
-    yield from plans(document, setup_id, called_off)
+    for plan in plans(document, setup_id, called_off):
+        _ = plan.cautions  # all figures before and after, worked out here and not where the card is made
+        yield plan

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
-from functools import cached_property
+from collections.abc import Iterator
+from functools import cached_property, partial
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QHBoxLayout, QWidget
 
+from equilix.analysis import Analysis
+from equilix.errors import Called
 from equilix.facts import run
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
@@ -67,6 +70,8 @@ class BalancePage(Page):
         self.caution.setContentsMargins(16, 6, 12, 8)
         self.outer.addWidget(self.caution)
         session.answers.changed.connect(self._session_changed)
+        self.job = session.jobs.new(say("Looking how it can lie on a table"))
+        self.job.found.connect(self._lies)
 
     @cached_property
     def guide(self) -> GuideList:
@@ -132,12 +137,27 @@ class BalancePage(Page):
             )
 
     def refresh_slow(self) -> None:
-        """The figures."""
-        if self.tabs.tab == FIGURES:
-            self.figures.show_analysis(
-                self.session.analysis, self.theme, self.session.document.display,
-                lying=not self.session.answers.looking,
-            )  # fmt: skip
+        """The figures; how it can lie on a table follows, when plans have been found."""
+        if self.tabs.tab != FIGURES:
+            return
+        analysis, display = self.session.analysis, self.session.document.display
+        self.figures.show_analysis(analysis, self.theme, display, lying=analysis.knows_how_it_lies)
+        if not analysis.knows_how_it_lies and not self.session.answers.looking:
+            self.job.start(partial(_lying, analysis))
+
+    def _lies(self, analysis: Analysis) -> None:
+        if analysis is self.session.analysis:
+            self.refresh_slow()
+
+    @property
+    def waits(self) -> bool:
+        """Whether something is still to be filled in."""
+        return self.job.running or (self.tabs.tab == FIGURES and not self.session.analysis.knows_how_it_lies)
+
+    def stop(self) -> None:
+        """Call off what is under way."""
+        super().stop()
+        self.job.cancel()
 
     def _show_mending(self) -> None:
         session = self.session
@@ -207,3 +227,10 @@ class BalancePage(Page):
             self.cards.remove(card)
             card.hide()
             card.deleteLater()
+
+
+def _lying(analysis: Analysis, called_off: Called) -> Iterator[Analysis]:
+    """The rig, once it is worked out how it can lie: beside the interface, as SciPy is imported for it."""
+    if not called_off():
+        _ = analysis.lying
+        yield analysis

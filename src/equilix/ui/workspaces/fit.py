@@ -27,7 +27,7 @@ from equilix.ui.workspaces.fit_texts import comparison_row, endurance_rows, post
 from equilix.ui.workspaces.page import Page
 from equilix.words.language import say
 from equilix.words.quantities import duration
-from equilix.words.reading import CAUTION_LONG
+from equilix.words.reading import CAUTION_LONG, read_out
 from equilix.words.telling import tell
 
 if TYPE_CHECKING:
@@ -234,7 +234,9 @@ def _comparison(document: Document, analysis: Analysis, called_off: Called) -> I
 def _for_the_body(document: Document, setup_id: str, together: bool, called_off: Called) -> Iterator[FitPlan]:
     from equilix.planner.fitting import fit_plans
 
-    yield from fit_plans(document, setup_id, called_off, balance=together)
+    for plan in fit_plans(document, setup_id, called_off, balance=together):
+        _ = read_out(plan.after)  # worked out here, and not where the card is made
+        yield plan
 
 
 def _nothing() -> None:
