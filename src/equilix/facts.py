@@ -17,7 +17,6 @@ AmountKind = Literal[
     "fine_length",
     "mass",
     "stature",
-    "body_mass",
     "force",
     "pressure",
     "torque",
@@ -27,11 +26,10 @@ AmountKind = Literal[
     "percent",
     "number",
     "general",
-    "signed",
     "grouped",
     "measured",
 ]
-Between = Literal["comma", "and", "or", "semicolon", "blank", "none", "line"]
+Between = Literal["comma", "and", "or", "semicolon", "blank", "line"]
 """What stands between the pieces of a list."""
 
 
@@ -125,11 +123,6 @@ def stature(m: float) -> Amount:
     return Amount("stature", m)
 
 
-def body_mass(kg: float) -> Amount:
-    """Somebody's mass in kilograms."""
-    return Amount("body_mass", kg)
-
-
 def force(n: float) -> Amount:
     """A force in newtons."""
     return Amount("force", n)
@@ -173,11 +166,6 @@ def number(value: float, digits: int = 0) -> Amount:
 def general(value: float) -> Amount:
     """A plain number with as many digits as it needs."""
     return Amount("general", value)
-
-
-def signed(value: float, digits: int = 0) -> Amount:
-    """A plain number with its sign, also where it is positive."""
-    return Amount("signed", value, digits)
 
 
 def grouped(value: float, digits: int = 0) -> Amount:

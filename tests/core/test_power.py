@@ -72,6 +72,9 @@ class Batteries(unittest.TestCase):
         air = air_travel([("a", 98), ("b", 100), ("c", 146), ("d", 160), ("e", 160.1)])
         self.assertEqual((len(air.free), len(air.with_approval), len(air.not_at_all)), (2, 2, 1))
         self.assertIn("airline decides", told(air.words))
+        self.assertIn("2 over 100 Wh with the airline’s approval;", told(air.words))
+        three = air_travel([(str(k), 150.0) for k in range(3)])
+        self.assertIn("3 over 100 Wh with the airline’s approval, but only 2 spares", told(three.words))
 
 
 class Tree(unittest.TestCase):

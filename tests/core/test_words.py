@@ -27,6 +27,7 @@ from equilix.report import guide_text, plans_text, report_text
 from equilix.result import Result
 from equilix.words.language import CATALOGUES, ENGLISH, Language, language, speak, wished
 from equilix.words.quantities import fixed
+from equilix.words.reading import force_range
 from equilix.words.steps import told_lines
 from equilix.words.telling import in_words, tell
 from equilix.words.wordings import WORDINGS, Plural
@@ -161,6 +162,16 @@ class Telling(unittest.TestCase):
         """Facts anywhere in lists and objects; figures and names stay what they are."""
         tree = {"a": [fact("way.left"), 1.5, None], "b": {"c": mass(0.64)}, "d": "left"}
         self.assertEqual(in_words(tree), {"a": ["left", 1.5, None], "b": {"c": "640 g"}, "d": "left"})
+
+    def test_two_forces_that_read_alike_are_one(self) -> None:
+        """Whole newtons from ten on, tenths below: what reads alike is said once, what does not as a range."""
+        for low, high, text in (
+            (12.4, 11.6, "12 N"),
+            (12.4, 12.6, "12 N to 13 N"),
+            (3.02, 3.04, "3.0 N"),
+            (3.0, 3.2, "3.0 N to 3.2 N"),
+        ):
+            self.assertEqual(tell(force_range(low, high)), text)
 
     def test_capitals(self) -> None:
         """The first letter alone is changed."""

@@ -10,7 +10,7 @@ from equilix.edits import kit
 from equilix.ui.operator_panel import OperatorPanel
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.labels import place
-from equilix.ui.stage.layers.curves import MOST_S
+from equilix.ui.stage.layers.curves import LEAST_S, MOST_S
 from equilix.ui.stage.primitives import Dot, Line, Wash
 from equilix.ui.workspaces.fit import FitPage
 from tests.told import told
@@ -117,6 +117,10 @@ class Fit(WindowTest):
                     scale = np.polyfit(given, drawn, 1)
                     self.assertGreater(sign * scale[0], 0)
                     self.assertLess(float(np.abs(np.polyval(scale, given) - drawn).max()), 1e-6)
+            floor = next(each for each in made if isinstance(each, Line) and each.role == "rule").points[0].y()
+            tallest = max(float(np.minimum(curve.y_s, MOST_S).max()), LEAST_S)
+            for time_s, drawn in zip(np.minimum(curve.y_s, MOST_S), ys, strict=True):  # no time lies on the floor
+                self.assertAlmostEqual((floor - drawn) / (floor - 44.0), time_s / tallest, places=6)
             now = next(each for each in made if isinstance(each, Line) and each.dash)
             along = (curve.now - curve.x.min()) / (curve.x.max() - curve.x.min())
             self.assertAlmostEqual(now.points[0].x(), xs.min() + along * (xs.max() - xs.min()), places=6)

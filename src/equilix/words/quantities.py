@@ -11,15 +11,13 @@ from equilix.units import KG_PER_LB, M_PER_IN, N_PER_LBF, Display
 from equilix.words.language import say, spoken
 
 
-def fixed(value: float, digits: int = 0, *, grouped: bool = False, signed: bool = False) -> str:
+def fixed(value: float, digits: int = 0, *, grouped: bool = False) -> str:
     """A number with so many digits behind the decimal sign; a true minus sign, and none before a zero."""
-    text = f"{value:{'+' if signed else ''}{',' if grouped else ''}.{digits}f}"
+    text = f"{value:{',' if grouped else ''}.{digits}f}"
     if not any(digit in text for digit in "123456789"):
-        text = text.lstrip("-+")
+        text = text.lstrip("-")
     language = spoken()
-    if language.decimal != "." or language.thousands != ",":
-        text = text.translate({ord("."): language.decimal, ord(","): language.thousands})
-    return text.replace("-", "−")
+    return text.translate({ord("."): language.decimal, ord(","): language.thousands, ord("-"): "−"})
 
 
 def general(value: float) -> str:
@@ -121,7 +119,6 @@ _SHOWN: Final[Mapping[AmountKind, Callable[[Amount, Display], str]]] = {
     "fine_length": lambda a, display: fine_length(a.value, display),
     "mass": lambda a, display: mass(a.value, display, a.digits),
     "stature": lambda a, display: stature(a.value, display),
-    "body_mass": lambda a, display: body_mass(a.value, display),
     "force": lambda a, display: force(a.value, display),
     "pressure": lambda a, display: pressure(a.value, display),
     "torque": lambda a, display: torque(a.value, display, a.digits),
@@ -131,7 +128,6 @@ _SHOWN: Final[Mapping[AmountKind, Callable[[Amount, Display], str]]] = {
     "percent": lambda a, _: percent(a.value, a.digits),
     "number": lambda a, _: fixed(a.value, a.digits),
     "general": lambda a, _: general(a.value),
-    "signed": lambda a, _: fixed(a.value, a.digits, signed=True),
     "grouped": lambda a, _: fixed(a.value, a.digits, grouped=True),
     "measured": lambda a, _: f"{fixed(a.value, a.digits)} {a.symbol}",
 }

@@ -104,11 +104,11 @@ def _hands(hands: Sequence[Contact]) -> Sayable:
         return fact("reading.hands_only_guide")
     verbs = {_verb(hand) for hand in hands}
     if len(hands) == 2 and len(verbs) == 1 and most - least < 0.15 * most:
-        return fact(f"reading.each_hand_{verbs.pop()}", force=_range(least, most))
+        return fact(f"reading.each_hand_{verbs.pop()}", force=force_range(least, most))
     return fact("reading.begins", said=listed(_does(hand) for hand in hands))
 
 
-def _range(least_n: float, most_n: float) -> Sayable:
+def force_range(least_n: float, most_n: float) -> Sayable:
     """One force where the two read alike; else from the one to the other."""
     digits = 0 if most_n >= 9.95 else 1
     if round(least_n, digits) == round(most_n, digits):

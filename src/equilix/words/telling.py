@@ -14,9 +14,9 @@ from equilix.words.names import BALANCES, CONTACTS, EFFORTS
 from equilix.words.quantities import shown
 from equilix.words.wordings import WORDINGS, Plural
 
-_INCH_BEFORE_IN: Final = re.compile(r"(?<=\din)(?= in\b)|(?<=\d in)(?= in\b)")
+_INCH_BEFORE_IN: Final = re.compile(r"(?<=\d in)(?= in\b)")
 """Where the abbreviation gets a full stop: “0.5 in. in front of”."""
-_BETWEEN: Final[Mapping[Between, str]] = {"comma": ", ", "semicolon": "; ", "blank": " ", "none": "", "line": "\n"}
+_BETWEEN: Final[Mapping[Between, str]] = {"comma": ", ", "semicolon": "; ", "blank": " ", "line": "\n"}
 
 
 class _Piece(str):
