@@ -19,8 +19,10 @@ import equilix
 from equilix.analysis import analyse
 from equilix.checks.findings import checks
 from equilix.demo import lighthouse
+from equilix.edits.ratings import ratings
 from equilix.facts import Amount, Fact, fact, length, listed, mass, percent
 from equilix.fit.fit import Fit
+from equilix.keys import BalanceKey
 from equilix.planner.fitting import fit_plans
 from equilix.planner.schools import plans
 from equilix.report import guide_text, plans_text, report_text
@@ -271,6 +273,23 @@ class InAStrangeLanguage(unittest.TestCase):
             left = re.findall(r"[A-Za-z]{2,}", UNITS.sub("", "\n".join(said)))
             self.assertEqual(left, [], setup.id)
             self.assertNotRegex("\n".join(said), r"\d\.\d\d? (mm|kg|N)\b")
+
+    def test_each_way_that_a_rig_can_be_off(self) -> None:
+        """Also the ways that no rig of the demo is off: no balance and no rating has a plain word in it."""
+        made, seen = lighthouse(), set()
+        for setup in made.setups:
+            for condition in analyse(made, setup).conditions:
+                each = condition.balance
+                seen.add(each.key)
+                for said in (each.ahead, each.behind, each.falls_ahead, each.falls_behind):
+                    self.assertIsInstance(said, Fact, (setup.id, each.key))
+        self.assertLess({BalanceKey.PAN_FORE_AFT, BalanceKey.DYNAMIC_FORE_AFT}, seen)
+        told = nameless(made)
+        labels = [r.label for part in told.parts for r in ratings(part) if "head" not in r.key]  # a point's own name
+        speak(Language("xx", Strange(), ",", "."))
+        self.addCleanup(speak, ENGLISH)
+        left = re.findall(r"[A-Za-z]{2,}", UNITS.sub("", "\n".join(map(tell, labels))))
+        self.assertEqual(left, [])
 
 
 class AnyFact(unittest.TestCase):

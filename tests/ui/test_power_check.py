@@ -123,7 +123,7 @@ class Power(WindowTest):
         for word in ("190 Wh", "does not fly", "for a day", "chargers", "airline decides"):
             self.assertIn(word, text)
         self.session.edit("Rule", lambda d: set_rule(d, "chargers", 1.0))
-        self.assertIn("on 1 chargers", self.page.text.text())
+        self.assertIn("on 1 charger of ", self.page.text.text())
 
     def test_every_scene(self) -> None:
         """Each scene on each tab, an empty rig too."""

@@ -37,7 +37,7 @@ _WORDS: Final[Mapping[BalanceKey, tuple[Sayable, Sayable, Sayable, Sayable]]] = 
     ),
     BalanceKey.PAN_FORE_AFT: (
         fact("way.in_front_of"),
-        "behind",
+        fact("way.behind"),
         fact("gimbal.round_front_downhill"),
         fact("gimbal.round_rear_downhill"),
     ),

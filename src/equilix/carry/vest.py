@@ -144,7 +144,7 @@ def balances(carried: Carried, support: Support) -> tuple[Balance, ...]:
                     X,
                     (
                         fact("way.in_front_of"),
-                        "behind",
+                        fact("way.behind"),
                         fact("vest.nose_down_when_panned"),
                         fact("vest.nose_up_when_panned"),
                     ),
@@ -173,7 +173,7 @@ def _drop_said(dropped: Drop, below: float) -> Sayable:
     )
 
 
-def _dynamic(carried: Carried, support: Support, direction: np.ndarray, key: BalanceKey, *words: str) -> Balance:
+def _dynamic(carried: Carried, support: Support, direction: np.ndarray, key: BalanceKey, *words: Sayable) -> Balance:
     scale = gyration_m(carried, direction)
     own = -float((carried.assembly.inertias_kg_m2 @ direction @ Z).sum()) / scale
     ahead, behind, falls_ahead, falls_behind = words

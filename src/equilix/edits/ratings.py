@@ -38,7 +38,7 @@ def ratings(part: Part) -> tuple[Rating, ...]:
     found: list[Rating] = []
     for point in part.offers:
         if point.joint is not None:
-            name, where = point.joint.name.capitalize(), f"joint/{point.name}"
+            name, where = fact(f"axis.{point.joint.name}"), f"joint/{point.name}"
             found += [
                 Rating(
                     f"{where}/torque_nm", fact("ratings.motor_continuous", name=name), "torque", point.joint.torque_nm
@@ -83,8 +83,8 @@ def ratings(part: Part) -> tuple[Rating, ...]:
     if part.drive is not None:
         found += [
             Rating("drive/payload_kg", fact("ratings.greatest_payload"), "mass", part.drive.payload_kg),
-            Rating("drive/electronics_w", "Electronics", "power", part.drive.electronics_w),
-            Rating("drive/battery_wh", "Battery", "energy", part.drive.battery_wh),
+            Rating("drive/electronics_w", fact("ratings.electronics"), "power", part.drive.electronics_w),
+            Rating("drive/battery_wh", fact("ratings.battery"), "energy", part.drive.battery_wh),
         ]
     return (*found, *_electric(part), *_carrier(part))
 
@@ -121,7 +121,7 @@ def _carrier(part: Part) -> list[Rating]:
         Rating("carrier/most_kg", fact("ratings.greatest_load"), "mass", carrier.most_kg),
     ]
     if isinstance(carrier, SpringArm | Harness):
-        for k, which in enumerate(("First", "Second")):
+        for k, which in enumerate((fact("ratings.first"), fact("ratings.second"))):
             found += [
                 Rating(f"carrier/turns/{k}", fact("ratings.weighing_turns", which=which), "number", carrier.turns[k]),
                 Rating(

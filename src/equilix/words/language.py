@@ -43,7 +43,7 @@ def speak(language: Language) -> None:
 
 
 def language(code: str, catalogues: Path = CATALOGUES) -> Language:
-    """A language by its code ('de', 'pt_BR'); English where there is no catalogue for it."""
+    """A language by its code ('pl', 'pt_BR'); English where there is no catalogue for it."""
     try:
         found = gettext.translation(DOMAIN, catalogues, [code])
     except OSError:
@@ -60,7 +60,7 @@ def language(code: str, catalogues: Path = CATALOGUES) -> Language:
 
 
 def wished() -> str:
-    """The language that the environment asks for, as the C library would take it: 'de_DE'; 'en' where it says none."""
+    """The language that the environment asks for, as the C library would take it: 'pt_BR'; 'en' where it says none."""
     for name in ("LANGUAGE", "LC_ALL", "LC_MESSAGES", "LANG"):
         first = os.environ.get(name, "").split(":")[0]
         if first:

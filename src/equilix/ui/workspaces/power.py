@@ -166,9 +166,9 @@ class PowerPage(Page):
             )
             choices.append((f"{choice.part.name}{own}", said, ""))
         hours = overnight_h(batteries, charger_w, chargers)
-        night = say(
-            "{hours} h for all on {chargers} chargers of {charger} W (changed on Check, Rules of thumb)"
-        ).format(hours=fixed(hours, 1), chargers=chargers, charger=fixed(charger_w))
+        night = say("{hours} h for all on {chargers} of {charger} W (changed on Check, Rules of thumb)").format(
+            hours=fixed(hours, 1), chargers=tell(fact("day.chargers", count=chargers)), charger=fixed(charger_w)
+        )
         air = pack(batteries)
         flying: list[Row] = [(say("By air (from memory of the rules)"), tell(air.words), "")]
         if air.not_at_all:

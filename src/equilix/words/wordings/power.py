@@ -48,5 +48,6 @@ POWER: Final[Wordings] = {
     "batteries.with_approval_spares": N_("{count} over 100 Wh with the airline’s approval, but only {spares} spares"),
     "batteries.not_at_all": N_("{count} over 160 Wh not as baggage"),
     "batteries.airline_decides": N_("{what}. Terminals covered, in the cabin; the airline decides."),
+    "day.chargers": plural("{count} charger", "{count} chargers", by="count"),
     "day.changes": plural("{count} change", "{count} changes", by="count"),
 }
