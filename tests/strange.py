@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import gettext
+import json
 import re
 import string
 
 from equilix.document import Document
+from equilix.store.writing import to_bytes
 
 
 class Strange(gettext.NullTranslations):
@@ -44,4 +46,4 @@ def nameless(made: Document) -> Document:
             for key, each in value.items()
         }
 
-    return Document.model_validate(hidden(made.model_dump(mode="json")))
+    return Document.read(hidden(json.loads(to_bytes(made))))

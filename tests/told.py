@@ -6,7 +6,7 @@ import unittest
 from collections.abc import Iterator
 from contextlib import contextmanager
 
-from pydantic import ValidationError
+from pydantic_core import ValidationError
 
 from equilix.errors import EquilixError
 from equilix.facts import Sayable

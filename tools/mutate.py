@@ -1,9 +1,9 @@
 """Change single small things in the program and see whether a test notices; ``make mutate`` runs a sample.
 
 ``python tools/mutate.py core 60 ui 24 --seed 7``: so many changes to the core and to the window, drawn anew from each
-seed. Each is made in a copy of the tree, and the test modules run one after the other, those that import the changed
-module first, until one fails. What no test notices is printed, to be given a test or to be named as one that does not
-matter. Two changes are tried at a time.
+seed. All tests run once to learn which lines each of them reaches; then each change is made in a copy of the tree, and
+the tests that reach its line run until one fails. What no test notices is printed, to be given a test or to be named as
+one that does not matter. Two changes are tried at a time.
 """
 
 from __future__ import annotations
@@ -11,6 +11,7 @@ from __future__ import annotations
 import argparse
 import ast
 import concurrent.futures
+import importlib
 import os
 import random
 import re
@@ -22,7 +23,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from pathlib import Path
 
+import coverage
+
 ROOT = Path(__file__).parents[1]
+sys.path.insert(0, str(ROOT))
 SOURCE = ROOT / "src" / "equilix"
 LOOKS = ("ui/stage/silhouettes.py", "ui/stage/strokes.py", "ui/app.py")
 """Drawn by eye: no test can say that a line is in the wrong place by a quarter of its length."""
@@ -146,17 +150,63 @@ def _put(text: str, node: ast.AST, now: str) -> str:
     return (raw[:begin] + now.encode() + raw[end:]).decode()
 
 
-def in_order(part: str, changed: str) -> list[str]:
-    """The test modules, those first that import the changed module, then the shorter ones."""
-    name = "equilix." + changed.removesuffix(".py").replace("/", ".")
-    stem = re.escape(name.rpartition(".")[2])
-    files = sorted((ROOT / "tests" / part).glob("test_*.py"), key=lambda file: file.stat().st_size)
-    direct = [file for file in files if re.search(rf"{re.escape(name)}\b|\b{stem}\b", file.read_text("utf-8"))]
-    return [f"tests.{part}.{file.stem}" for file in [*direct, *(file for file in files if file not in direct)]]
+def reached(part: str) -> dict[str, dict[int, list[str]]]:
+    """For each file and line the tests that reach it, those first that reach least: they are the quickest to say no.
+
+    Line 0 has all tests that reach the file at all: what runs while a module is imported, or in another thread, belongs
+    to no single test.
+    """
+    with tempfile.TemporaryDirectory() as folder:
+        settings, data = Path(folder) / "rc", Path(folder) / "data"
+        settings.write_text(f"[run]\ndynamic_context = test_function\nsource = {SOURCE}\ndata_file = {data}\n", "utf-8")
+        subprocess.run(
+            [sys.executable, "-m", "coverage", "run", f"--rcfile={settings}", "-m", "unittest", "discover", "-t", ".",
+             "-s", f"tests/{part}"],
+            cwd=ROOT, env={**os.environ, "QT_QPA_PLATFORM": "offscreen", "PYTHONPATH": str(ROOT / "src")},
+            capture_output=True, check=True,
+        )  # fmt: skip
+        seen = coverage.CoverageData(str(data))
+        seen.read()
+        by_line = {
+            Path(file).relative_to(SOURCE).as_posix(): {
+                line: [_test_of(context) for context in contexts if context]
+                for line, contexts in seen.contexts_by_lineno(file).items()
+            }
+            for file in seen.measured_files()
+        }
+    width: dict[str, int] = {}
+    for lines in by_line.values():
+        for tests in lines.values():
+            for test in tests:
+                width[test] = width.get(test, 0) + 1
+    found: dict[str, dict[int, list[str]]] = {}
+    for file, lines in by_line.items():
+        every = {test for tests in lines.values() for test in tests}
+        named = {0: every, **{line: set(tests) or every for line, tests in lines.items()}}
+        found[file] = {line: sorted(tests, key=width.__getitem__) for line, tests in named.items()}
+    return found
 
 
-def noticed(part: str, change: Change) -> str:
-    """The test module that fails with the change; empty where none does."""
+def _test_of(context: str) -> str:
+    """The name by which a test is run; a test with made-up values is wrapped, and its class is to be looked up."""
+    module, wrapped, name = context.partition(".accept.<locals>.")
+    if not wrapped:
+        return context
+    made = importlib.import_module(module)
+    of = next(each for each in vars(made).values() if isinstance(each, type) and name in vars(each))
+    return f"{module}.{of.__name__}.{name}"
+
+
+def tests_of(change: Change, lines: dict[str, dict[int, list[str]]]) -> list[str]:
+    """The tests that reach a change; a statement of several lines may be known by an earlier one only."""
+    known = lines.get(change.file, {0: []})
+    return known[max(line for line in known if line <= change.line)]
+
+
+def noticed(change: Change, tests: list[str]) -> str:
+    """The first test that fails with the change; empty where none does."""
+    if not tests:
+        return ""
     with tempfile.TemporaryDirectory() as folder:
         tree = Path(folder) / "tree"
         kept = shutil.ignore_patterns(".git", ".venv*", "build", "__pycache__", "*.png", ".mypy_cache", ".ruff_cache")
@@ -164,17 +214,15 @@ def noticed(part: str, change: Change) -> str:
         shutil.copytree(ROOT / "docs" / "screenshots", tree / "docs" / "screenshots", dirs_exist_ok=True)
         (tree / "src" / "equilix" / change.file).write_text(change.text, "utf-8")
         own = {"PYTHONPATH": str(tree / "src"), "QT_QPA_PLATFORM": "offscreen", "PYTHONDONTWRITEBYTECODE": "1"}
-        for module in in_order(part, change.file):
-            try:
-                ran = subprocess.run(
-                    [sys.executable, "-W", "error", "-m", "unittest", "-f", module],
-                    cwd=tree, env={**os.environ, **own}, capture_output=True, timeout=400, check=False,
-                )  # fmt: skip
-            except subprocess.TimeoutExpired:
-                return f"{module} (never ended)"
-            if ran.returncode != 0:
-                return module
-    return ""
+        try:
+            ran = subprocess.run(
+                [sys.executable, "-W", "error", "-m", "unittest", "-f", *tests],
+                cwd=tree, env={**os.environ, **own}, capture_output=True, text=True, timeout=1200, check=False,
+            )  # fmt: skip
+        except subprocess.TimeoutExpired:
+            return "a test that never ended"
+    failed = re.search(r"^(?:FAIL|ERROR): (\S+)", ran.stderr, re.MULTILINE)
+    return "" if ran.returncode == 0 else failed[1] if failed else "the program does not start"
 
 
 def main() -> int:
@@ -187,9 +235,9 @@ def main() -> int:
         every = changes(part)
         sample = random.Random(options.seed).sample(every, min(count, len(every)))
         print(f"{part}: {len(sample)} of {len(every)} changes", flush=True)
-        survived = 0
+        survived, lines = 0, reached(part)
         with concurrent.futures.ThreadPoolExecutor(2) as pool:
-            tried = {pool.submit(noticed, part, change): change for change in sample}
+            tried = {pool.submit(noticed, change, tests_of(change, lines)): change for change in sample}
             for done in concurrent.futures.as_completed(tried):
                 by = done.result()
                 survived += not by

@@ -191,8 +191,8 @@ def unknown_keys(value: object, place: str = "document") -> list[tuple[str, str]
     """Keys anywhere in a document that this version does not know, with their places."""
     found: list[tuple[str, str]] = []
     if isinstance(value, Model):
-        found.extend((place, key) for key in value.model_extra or {})
-        for name in value.model_fields_set:
+        found.extend((place, key) for key in value.others)
+        for name in value.given:
             found.extend(unknown_keys(getattr(value, name, None), f"{place}.{name}"))
     elif isinstance(value, tuple):
         for number, each in enumerate(value):

@@ -3,19 +3,18 @@
 from __future__ import annotations
 
 from functools import cached_property
-from typing import Annotated, Literal
-
-from pydantic import Field
+from typing import Annotated, Final, Literal
 
 from equilix.body.operators import Operator
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading
-from equilix.model import Identifier, Model
+from equilix.model import Identifier, Model, field
 from equilix.rig.setups import Setup
+from equilix.schema import Limits
 from equilix.units import Display
 
-FORMAT = "equilix"
-VERSION = 1
+FORMAT: Final = "equilix"
+VERSION: Final = 1
 MOST_READINGS = 200
 MOST_PARTS, MOST_OPERATORS, MOST_SETUPS = 5000, 100, 1000
 
@@ -27,14 +26,14 @@ class Document(Model):
     version: Literal[1]
     name: str = ""
     display: Display = "metric"
-    parts: Annotated[tuple[Part, ...], Field(max_length=MOST_PARTS)] = ()
-    operators: Annotated[tuple[Operator, ...], Field(max_length=MOST_OPERATORS)] = ()
-    setups: Annotated[tuple[Setup, ...], Field(max_length=MOST_SETUPS)] = ()
-    readings: Annotated[tuple[Reading, ...], Field(max_length=MOST_READINGS)] = ()
-    rules: dict[str, Annotated[float, Field(gt=0.0, le=1e6)]] = Field(
+    parts: Annotated[tuple[Part, ...], Limits(max_length=MOST_PARTS)] = ()
+    operators: Annotated[tuple[Operator, ...], Limits(max_length=MOST_OPERATORS)] = ()
+    setups: Annotated[tuple[Setup, ...], Limits(max_length=MOST_SETUPS)] = ()
+    readings: Annotated[tuple[Reading, ...], Limits(max_length=MOST_READINGS)] = ()
+    rules: dict[str, Annotated[float, Limits(gt=0.0, le=1e6)]] = field(
         default_factory=dict, description="Own values for rules of thumb, by key."
     )
-    current: Identifier | None = Field(default=None, description="The setup that was open last.")
+    current: Identifier | None = field(default=None, description="The setup that was open last.")
 
     def __repr__(self) -> str:
         """Short: a document is a thousand lines."""

@@ -283,7 +283,7 @@ class AgainstAnotherProgram(unittest.TestCase):
             parts.append({"id": f"p{number}", "name": f"p{number}", "mass_kg": mass, "solids": [solid]})
             pose = {"position_m": place.tolist(), "quaternion_xyzw": turn.as_quat().tolist()}
             placements.append({"id": f"p{number}", "part": f"p{number}", "pose": pose})
-        made = Document.model_validate(
+        made = Document.read(
             {
                 "format": "equilix",
                 "version": 1,

@@ -5,13 +5,12 @@ import unittest
 from pathlib import Path
 from typing import Any
 
-from pydantic import BaseModel
 from pydantic_core import to_jsonable_python
 
 from equilix.demo import lighthouse
 from equilix.document import VERSION, Document
-from equilix.kit.parts import Grip
-from equilix.model import Model
+from equilix.kit.parts import Grip, Part
+from equilix.model import Model, serializer_of
 from equilix.store.parsing import parse
 from equilix.store.writing import to_bytes
 from tests.core.builders import box, document, free
@@ -20,7 +19,16 @@ FROZEN = Path(__file__).parent / "defaults-1.json"
 """Every default by model and field; a new field is added with it, an old one is never changed within a version."""
 
 
-def models(of: type[BaseModel] = Model) -> list[type[BaseModel]]:
+def plain(value: object) -> Any:
+    """A default as it stands in a file."""
+    return (
+        serializer_of(type(value)).to_python(value, mode="json")
+        if isinstance(value, Model)
+        else to_jsonable_python(value)
+    )
+
+
+def models(of: type[Model] = Model) -> list[type[Model]]:
     """Every model that a document is made of."""
     return [each for sub in of.__subclasses__() for each in (sub, *models(sub))]
 
@@ -28,10 +36,10 @@ def models(of: type[BaseModel] = Model) -> list[type[BaseModel]]:
 def defaults() -> dict[str, Any]:
     """Every default, by ``Model.field``, as it would stand in a file."""
     return {
-        f"{model.__name__}.{name}": to_jsonable_python(field.get_default(call_default_factory=True))
+        f"{model.__name__}.{name}": plain(field.value())
         for model in models()
-        for name, field in model.model_fields.items()
-        if not field.is_required() and not model.__name__.startswith("_") and model.__module__.startswith("equilix.")
+        for name, field in model.FIELDS.items()
+        if not field.required and not model.__name__.startswith("_") and model.__module__.startswith("equilix.")
     }
 
 
@@ -60,17 +68,17 @@ class Frozen(unittest.TestCase):
         """Every value of the demo comes back from its file though all fields had other defaults: all are written."""
         raw = json.loads(to_bytes(lighthouse()))
 
-        def check(value: Any, model: type[BaseModel]) -> None:
+        def check(value: Any, model: type[Model]) -> None:
             missing = [
-                name for name, field in model.model_fields.items()
-                if name not in value and field.get_default(call_default_factory=True) is not None
-                and not field.is_required()
+                name for name, field in model.FIELDS.items()
+                if name not in value and field.value() is not None
+                and not field.required
             ]  # fmt: skip
             self.assertEqual(missing, [], model.__name__)
 
         check(raw, Document)
         for part in raw["parts"]:
-            check(part, Document.model_fields["parts"].annotation.__args__[0])  # type: ignore[union-attr]
+            check(part, Part)
             for grip in part["grips"]:
                 check(grip, Grip)
 

@@ -60,7 +60,7 @@ class RoundTrip(InFolder):
         made, key, cable = parse(json.dumps(raw).encode()), setup["id"], setup["cables"][0]["id"]
         changed = powering.change_cable(made, key, cable, length_m=0.9)
         found = next(c for c in changed.setups_by_id[key].cables if c.id == cable)
-        self.assertEqual((found.length_m, found.model_extra), (0.9, {"label": "red"}))
+        self.assertEqual((found.length_m, found.others), (0.9, {"label": "red"}))
         with refused(self, Refused, "“lenght_m” cannot be changed"):
             powering.change_cable(made, key, cable, lenght_m=0.9)
 

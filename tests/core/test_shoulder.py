@@ -6,7 +6,7 @@ import unittest
 import numpy as np
 
 from equilix.analysis import analyse
-from equilix.body.operators import Operator, Strength
+from equilix.body.operators import Strength
 from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.demo import lighthouse
 from equilix.document import empty
@@ -203,7 +203,7 @@ class Words(unittest.TestCase):
     def test_left_shouldered(self) -> None:
         """On the left shoulder of a symmetric rig the hands' forces are mirrored."""
         made = balanced_on_pad(0.12)
-        left = made.changed(operators=(Operator(**{**PERSON.model_dump(), "shoulder": "left"}),))
+        left = made.changed(operators=(PERSON.changed(shoulder="left"),))
         a, b = analysed(made).holding, analysed(left).holding
         np.testing.assert_allclose(a.force_of(hand_key("left")), b.force_of(hand_key("right")) * (1, -1, 1), atol=1e-6)
 

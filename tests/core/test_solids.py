@@ -5,7 +5,7 @@ import unittest
 
 import numpy as np
 import trimesh
-from pydantic import ValidationError
+from pydantic_core import ValidationError
 
 from equilix.kit.parts import Part
 from equilix.kit.solids import Box, Cylinder, Tube

@@ -60,7 +60,7 @@ def texts(tree: ast.Module) -> Iterator[tuple[int, str]]:
             skip.update(id(each) for each in ast.walk(node) if isinstance(node, ast.Assert) or each is node.value)
         if isinstance(node, ast.Call):
             name = getattr(node.func, "id", getattr(node.func, "attr", ""))
-            if name in PROGRAMMERS or name in {"Field", "compile", "say", "N_", "plural"}:
+            if name in PROGRAMMERS or name in {"field", "compile", "say", "N_", "plural"}:
                 skip.update(id(each) for each in ast.walk(node))
         if isinstance(node, ast.FunctionDef) and node.name in {"__repr__", "__format__"}:
             skip.update(id(each) for each in ast.walk(node))

@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated, Final, Literal
 
-from pydantic import Field
-
 from equilix.keys import Joint
 from equilix.model import Identifier, Model, Name
+from equilix.schema import Limits
 
 Sex = Literal["male", "female"]
+SparedSide = Literal["left", "right", "both"]
 
 MEAN_STRENGTH: Final[dict[Sex, dict[Joint, float]]] = {
     "male": {"elbow": 77.0, "shoulder": 92.0, "wrist": 13.0, "grip": 450.0, "trunk": 240.0},
@@ -24,19 +24,19 @@ From memory; the spread is wide."""
 class Strength(Model):
     """Own strength where it is known; what is absent is the mean of the sex. 0 marks an injured limb."""
 
-    elbow_nm: Annotated[float, Field(ge=0.0, le=400.0)] | None = None
-    shoulder_nm: Annotated[float, Field(ge=0.0, le=400.0)] | None = None
-    wrist_nm: Annotated[float, Field(ge=0.0, le=100.0)] | None = None
-    trunk_nm: Annotated[float, Field(ge=0.0, le=1500.0)] | None = None
-    grip_n: Annotated[float, Field(ge=0.0, le=1500.0)] | None = None
+    elbow_nm: Annotated[float, Limits(ge=0.0, le=400.0)] | None = None
+    shoulder_nm: Annotated[float, Limits(ge=0.0, le=400.0)] | None = None
+    wrist_nm: Annotated[float, Limits(ge=0.0, le=100.0)] | None = None
+    trunk_nm: Annotated[float, Limits(ge=0.0, le=1500.0)] | None = None
+    grip_n: Annotated[float, Limits(ge=0.0, le=1500.0)] | None = None
 
 
 class Spared(Model):
     """A sore or weak place: its strength counts for ``factor`` of what it would; 0 for one that carries nothing."""
 
     joint: Joint
-    side: Literal["left", "right", "both"] = "both"
-    factor: Annotated[float, Field(ge=0.0, le=1.0)] = 0.6
+    side: SparedSide = "both"
+    factor: Annotated[float, Limits(ge=0.0, le=1.0)] = 0.6
 
 
 class Operator(Model):
@@ -44,8 +44,8 @@ class Operator(Model):
 
     id: Identifier
     name: Name
-    stature_m: Annotated[float, Field(ge=1.20, le=2.20)] = 1.75
-    mass_kg: Annotated[float, Field(ge=35.0, le=200.0)] = 75.0
+    stature_m: Annotated[float, Limits(ge=1.20, le=2.20)] = 1.75
+    mass_kg: Annotated[float, Limits(ge=35.0, le=200.0)] = 75.0
     sex: Sex = "male"
     shoulder: Literal["right", "left"] = "right"
     eye: Literal["right", "left"] = "right"

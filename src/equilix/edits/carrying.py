@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from typing import Any
 
-from pydantic import ValidationError
+from pydantic_core import ValidationError
 
 from equilix.carry import WAYS
 from equilix.document import Document

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any, Literal
 
-from pydantic import ValidationError
+from pydantic_core import ValidationError
 
 from equilix.body.operators import Operator
 from equilix.document import MOST_OPERATORS, MOST_PARTS, MOST_SETUPS, Document

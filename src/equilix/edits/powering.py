@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from pydantic import ValidationError
+from pydantic_core import ValidationError
 
 from equilix.checks.rules import RULES
 from equilix.document import Document

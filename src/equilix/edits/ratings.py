@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from pydantic import ValidationError
+from pydantic_core import ValidationError
 
 from equilix.document import Document
 from equilix.edits.kit import change_part

@@ -48,7 +48,7 @@ def make_part(
     """A part of a kind with the kind's shape and mounting points at the given size.
 
     ``size_m``: length (x), width (y), height (z); the kind's usual size if absent. ``more``: any other field of
-    the part. Raises :class:`Refused` for an unknown kind and ``pydantic.ValidationError`` for bad numbers.
+    the part. Raises :class:`Refused` for an unknown kind and ``ValidationError`` for bad numbers.
     """
     if kind not in KINDS:
         known = listed(KINDS)

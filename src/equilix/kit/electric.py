@@ -4,15 +4,14 @@ from __future__ import annotations
 
 from typing import Annotated, Final, Literal
 
-from pydantic import Field, model_validator
-
 from equilix.errors import Invalid
 from equilix.facts import fact
-from equilix.model import Identifier, Model
+from equilix.model import Identifier, Model, field
+from equilix.schema import Limits
 
-Volts = Annotated[float, Field(gt=0.0, le=500.0)]
-Amperes = Annotated[float, Field(gt=0.0, le=200.0)]
-Watts = Annotated[float, Field(ge=0.0, le=5000.0)]
+Volts = Annotated[float, Limits(gt=0.0, le=500.0)]
+Amperes = Annotated[float, Limits(gt=0.0, le=200.0)]
+Watts = Annotated[float, Limits(ge=0.0, le=5000.0)]
 Mode = Literal["standby", "record", "full"]
 MODES: Final[tuple[Mode, ...]] = ("standby", "record", "full")
 
@@ -34,11 +33,10 @@ class Input(Model):
     least_v: Volts = 11.0
     most_v: Volts = 17.0
 
-    @model_validator(mode="after")
-    def _order(self) -> Input:
+    def check(self) -> None:
+        """The range does not end before it begins."""
         if self.most_v < self.least_v:
             raise Invalid(fact("electric.greatest_voltage_input_under"))
-        return self
 
 
 class Draw(Model):
@@ -60,12 +58,12 @@ class Electric(Model):
     inputs: tuple[Input, ...] = ()
     outputs: tuple[Output, ...] = ()
     passes: bool = False
-    efficiency: Annotated[float, Field(gt=0.0, le=1.0)] = 1.0
+    efficiency: Annotated[float, Limits(gt=0.0, le=1.0)] = 1.0
     volts: Volts | None = None
     most_a: Amperes | None = None
-    fed_by_mount: bool = Field(default=False, description="A battery mounted on it feeds it.")
-    hot_swap: bool = Field(default=False, description="Its battery can be changed while it runs.")
-    stops_without: tuple[Identifier, ...] = Field(
+    fed_by_mount: bool = field(default=False, description="A battery mounted on it feeds it.")
+    hot_swap: bool = field(default=False, description="Its battery can be changed while it runs.")
+    stops_without: tuple[Identifier, ...] = field(
         default=(), description="Kinds of part whose dying stops this one, as a monitor on some bodies."
     )
-    age: Annotated[float, Field(gt=0.0, le=1.0)] = Field(default=1.0, description="Share of its first capacity left.")
+    age: Annotated[float, Limits(gt=0.0, le=1.0)] = field(default=1.0, description="Share of its first capacity left.")

@@ -7,12 +7,12 @@ from typing import Annotated, Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import Field, model_validator
 
 from equilix.errors import Invalid
 from equilix.facts import Sayable, fact, length
 from equilix.mechanics.rotations import unit
-from equilix.model import Angle, Coordinate, Direction, Identifier, Length, Model, Position
+from equilix.model import Angle, Coordinate, Direction, Identifier, Length, Model, Position, field
+from equilix.schema import Limits
 
 Array = NDArray[np.float64]
 
@@ -23,17 +23,16 @@ class Track(Model):
     axis: Direction = (1.0, 0.0, 0.0)
     from_m: Coordinate
     to_m: Coordinate
-    pitch_m: Annotated[float, Field(ge=0.0, le=1.0)] = Field(
+    pitch_m: Annotated[float, Limits(ge=0.0, le=1.0)] = field(
         default=0.0, description="Distance of the holes or teeth, counted from from_m; 0 where it slides freely."
     )
-    scale_zero_m: Coordinate = Field(default=0.0, description="What the engraved scale reads at slide 0.")
+    scale_zero_m: Coordinate = field(default=0.0, description="What the engraved scale reads at slide 0.")
 
-    @model_validator(mode="after")
-    def _order(self) -> Track:
+    def check(self) -> None:
+        """Its end does not lie before its start."""
         if self.to_m < self.from_m:
             raise Invalid(fact("mounts.track_end_m_before"))
         unit(self.axis)
-        return self
 
     @cached_property
     def axis_unit(self) -> Array:
@@ -76,16 +75,15 @@ class Joint(Model):
     """
 
     name: Literal["pan", "roll", "tilt"]
-    torque_nm: Annotated[float, Field(gt=0.0, le=100.0)] = Field(description="Continuous rating of the motor.")
-    motor_constant_nm_per_sqrt_w: Annotated[float, Field(gt=0.0, le=10.0)] = 0.15
+    torque_nm: Annotated[float, Limits(gt=0.0, le=100.0)] = field(description="Continuous rating of the motor.")
+    motor_constant_nm_per_sqrt_w: Annotated[float, Limits(gt=0.0, le=10.0)] = 0.15
     from_rad: Angle = -1.2
     to_rad: Angle = 1.2
 
-    @model_validator(mode="after")
-    def _order(self) -> Joint:
+    def check(self) -> None:
+        """Its range does not end before it begins."""
         if self.to_rad < self.from_rad:
             raise Invalid(fact("mounts.range_joint_end_rad"))
-        return self
 
 
 class MountPoint(Model):
@@ -102,29 +100,28 @@ class MountPoint(Model):
     direction: Direction = (0.0, 0.0, 1.0)
     reference: Direction = (1.0, 0.0, 0.0)
     track: Track | None = None
-    turns: bool = Field(default=False, description="The mounted part can be turned about the direction.")
-    turn_step_rad: Annotated[float, Field(ge=0.0, le=3.2)] = Field(
+    turns: bool = field(default=False, description="The mounted part can be turned about the direction.")
+    turn_step_rad: Annotated[float, Limits(ge=0.0, le=3.2)] = field(
         default=0.0, description="Angle between the teeth; 0 where it turns freely."
     )
-    extends: bool = Field(default=False, description="Moves with the telescope of the part.")
-    screws: Annotated[int, Field(ge=1, le=8)] = Field(default=1, description="How many screws hold here.")
-    most_kg: Annotated[float, Field(gt=0.0, le=200.0)] | None = Field(
+    extends: bool = field(default=False, description="Moves with the telescope of the part.")
+    screws: Annotated[int, Limits(ge=1, le=8)] = field(default=1, description="How many screws hold here.")
+    most_kg: Annotated[float, Limits(gt=0.0, le=200.0)] | None = field(
         default=None, description="Maker's rating of load."
     )
-    most_nm: Annotated[float, Field(gt=0.0, le=500.0)] | None = Field(
+    most_nm: Annotated[float, Limits(gt=0.0, le=500.0)] | None = field(
         default=None, description="Maker's rating against turning, of a rosette or a clamp."
     )
-    thread_m: Length | None = Field(default=None, description="How long the screw holds in the thread.")
-    insert_n: Annotated[float, Field(gt=0.0, le=1e5)] | None = Field(
+    thread_m: Length | None = field(default=None, description="How long the screw holds in the thread.")
+    insert_n: Annotated[float, Limits(gt=0.0, le=1e5)] | None = field(
         default=None, description="Maker's pull-out load of the threaded insert, in a printed part."
     )
-    joint: Joint | None = Field(default=None, description="What is mounted here turns on a motor.")
+    joint: Joint | None = field(default=None, description="What is mounted here turns on a motor.")
 
-    @model_validator(mode="after")
-    def _directions(self) -> MountPoint:
+    def check(self) -> None:
+        """Its reference stands across its direction."""
         if abs(float(unit(self.direction) @ unit(self.reference))) > 1e-3:
             raise Invalid(fact("mounts.direction_reference_mounting_point"))
-        return self
 
     @cached_property
     def frame(self) -> Array:

@@ -8,7 +8,6 @@ from typing import Annotated, Final, Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import Field, model_validator
 
 from equilix.errors import Invalid
 from equilix.facts import fact
@@ -18,7 +17,8 @@ from equilix.kit.mounts import MountPoint, Telescope
 from equilix.kit.solids import Box, Solid
 from equilix.mechanics.mass_properties import combine
 from equilix.mechanics.rotations import unit
-from equilix.model import Direction, Identifier, Length, Mass, Model, Name, Position
+from equilix.model import Direction, Identifier, Length, Mass, Model, Name, Position, field
+from equilix.schema import Limits
 
 Array = NDArray[np.float64]
 
@@ -30,7 +30,7 @@ MEASURED_CG_SD_M: Final = 0.003
 SHAPE_CG_SD_SHARE: Final = 0.05
 """Standard uncertainty of a CG taken from the shape, as a share of the part's length on each axis."""
 
-Spread = Annotated[float, Field(ge=0.0, le=1.0)]
+Spread = Annotated[float, Limits(ge=0.0, le=1.0)]
 Side = Literal["left", "right", "either"]
 Surface = Literal["smooth", "rubber", "leather", "wood"]
 
@@ -43,8 +43,8 @@ class Grip(Model):
     axis: Direction = (0.0, 0.0, 1.0)
     side: Side = "either"
     surface: Surface = "rubber"
-    contoured: bool = Field(default=False, description="A flange or contour carries half of the load by shape.")
-    diameter_m: Annotated[float, Field(ge=0.005, le=0.200)] = Field(
+    contoured: bool = field(default=False, description="A flange or contour carries half of the load by shape.")
+    diameter_m: Annotated[float, Limits(ge=0.005, le=0.200)] = field(
         default=0.034, description="Of the handle; of one that is not round, its girth over π."
     )
     extends: bool = False
@@ -72,9 +72,9 @@ class Anchor(Model):
 class Drive(Model):
     """Electronics and battery of a gimbal, on the part that is held."""
 
-    payload_kg: Mass = Field(description="Greatest payload that the maker allows.")
-    electronics_w: Annotated[float, Field(ge=0.0, le=500.0)] = 11.0
-    battery_wh: Annotated[float, Field(ge=0.0, le=5000.0)] = 40.0
+    payload_kg: Mass = field(description="Greatest payload that the maker allows.")
+    electronics_w: Annotated[float, Limits(ge=0.0, le=500.0)] = 11.0
+    battery_wh: Annotated[float, Limits(ge=0.0, le=5000.0)] = 40.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -98,10 +98,10 @@ class Part(Model):
     kind: Identifier = "block"
     mass_kg: Mass
     mass_how: How = "weighed"
-    mass_sd_kg: Annotated[float, Field(ge=0.0, le=50.0)] | None = None
-    solids: Annotated[tuple[Solid, ...], Field(min_length=1, max_length=200)]
-    cg_m: Position | None = Field(default=None, description="Measured centre of gravity; from the solids if absent.")
-    cg_sd_m: Spread | tuple[Spread, Spread, Spread] | None = Field(
+    mass_sd_kg: Annotated[float, Limits(ge=0.0, le=50.0)] | None = None
+    solids: Annotated[tuple[Solid, ...], Limits(min_length=1, max_length=200)]
+    cg_m: Position | None = field(default=None, description="Measured centre of gravity; from the solids if absent.")
+    cg_sd_m: Spread | tuple[Spread, Spread, Spread] | None = field(
         default=None, description="Its standard uncertainty, for each axis of the part or for all three."
     )
     hangs_by: tuple[MountPoint, ...] = ()
@@ -111,25 +111,27 @@ class Part(Model):
     telescope: Telescope | None = None
     anchors: tuple[Anchor, ...] = ()
     drive: Drive | None = None
-    carrier: Carrier | None = Field(default=None, description="It bears the rig and is not part of it.")
-    material: str | None = Field(default=None, max_length=40, description="Of rods and of printed parts.")
-    keeps_free: tuple[Box, ...] = Field(default=(), description="Room that something of it needs to open in.")
-    brings: tuple[Identifier, ...] = Field(
+    carrier: Carrier | None = field(default=None, description="It bears the rig and is not part of it.")
+    material: Annotated[str, Limits(max_length=40)] | None = field(
+        default=None, description="Of rods and of printed parts."
+    )
+    keeps_free: tuple[Box, ...] = field(default=(), description="Room that something of it needs to open in.")
+    brings: tuple[Identifier, ...] = field(
         default=(), description="Parts that are mounted along with it, each on the first place that fits."
     )
-    electric: Electric | None = Field(default=None, description="What it gives and takes of power.")
-    image_plane_m: Position | None = Field(default=None, description="The image-plane mark of a camera body.")
-    energy_wh: Annotated[float, Field(ge=0.0, le=5000.0)] = 0.0
-    price: Annotated[float, Field(ge=0.0, le=1e6)] | None = None
-    quantity: Annotated[int, Field(ge=1, le=99)] = 1
+    electric: Electric | None = field(default=None, description="What it gives and takes of power.")
+    image_plane_m: Position | None = field(default=None, description="The image-plane mark of a camera body.")
+    energy_wh: Annotated[float, Limits(ge=0.0, le=5000.0)] = 0.0
+    price: Annotated[float, Limits(ge=0.0, le=1e6)] | None = None
+    quantity: Annotated[int, Limits(ge=1, le=99)] = 1
     owned: bool = True
-    needed: bool = Field(default=True, description="False: may be left off to make the rig lighter.")
+    needed: bool = field(default=True, description="False: may be left off to make the rig lighter.")
     note: str = ""
 
-    @model_validator(mode="after")
-    def _consistent(self) -> Part:
-        if "_sound" in self.__dict__:  # pydantic asks again whenever a document is made around the same part
-            return self
+    def check(self) -> None:
+        """Its points are told apart by their names; its solids have weights all or none."""
+        if "_sound" in self.__dict__:  # asked again whenever a document is made around the same part
+            return
         for kind, points in (("hangs_by", self.hangs_by), ("offers", self.offers)):
             names = [point.name for point in points]
             if len(set(names)) != len(names):
@@ -140,7 +142,6 @@ class Part(Model):
         if self.telescope is not None:
             unit(self.telescope.axis)
         self.__dict__["_sound"] = True
-        return self
 
     def offered(self, name: str) -> MountPoint | None:
         """The mounting point of that name that others can be mounted on."""

@@ -4,11 +4,10 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from pydantic import Field
-
 from equilix.model import Identifier, Model
+from equilix.schema import Limits
 
-Slope = Annotated[float, Field(ge=-1e4, le=1e4)]
+Slope = Annotated[float, Limits(ge=-1e4, le=1e4)]
 
 
 class Term(Model):
@@ -27,6 +26,6 @@ class Reading(Model):
     """
 
     id: Identifier
-    text: str = Field(default="", max_length=200)
-    sd_m: Annotated[float, Field(gt=0.0, le=10.0)]
-    terms: Annotated[tuple[Term, ...], Field(max_length=1000)] = ()
+    text: Annotated[str, Limits(max_length=200)] = ""
+    sd_m: Annotated[float, Limits(gt=0.0, le=10.0)]
+    terms: Annotated[tuple[Term, ...], Limits(max_length=1000)] = ()

@@ -13,11 +13,11 @@ from typing import Annotated, Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import Field, model_validator
 
 from equilix.errors import Invalid
 from equilix.facts import fact
-from equilix.model import Length, Position, Tagged
+from equilix.model import Length, Position, Tagged, field
+from equilix.schema import Limits, ToldBy
 
 Array = NDArray[np.float64]
 Axis = Literal["x", "y", "z"]
@@ -42,10 +42,10 @@ class _Solid(Tagged):
     TAG = "shape"
 
     centre_m: Position = (0.0, 0.0, 0.0)
-    weight: Annotated[float, Field(ge=0.0, le=1e6)] | None = Field(
+    weight: Annotated[float, Limits(ge=0.0, le=1e6)] | None = field(
         default=None, description="Relative share of the part's mass; by volume where none of the solids has one."
     )
-    extends: bool = Field(default=False, description="Moves with the telescope of the part.")
+    extends: bool = field(default=False, description="Moves with the telescope of the part.")
 
 
 class Box(_Solid):
@@ -86,11 +86,10 @@ class Tube(_Solid):
     inner_radius_m: Length
     length_m: Length
 
-    @model_validator(mode="after")
-    def _wall(self) -> Tube:
+    def check(self) -> None:
+        """It has a wall."""
         if self.inner_radius_m >= self.radius_m:
             raise Invalid(fact("solids.inner_radius_tube_smaller"))
-        return self
 
     @cached_property
     def volume_m3(self) -> float:
@@ -142,7 +141,7 @@ class Cylinder(_Solid):
         return _prism(self.radius_m, self.length_m, self.axis)
 
 
-Solid = Annotated[Box | Cylinder | Tube, Field(discriminator="shape")]
+Solid = Annotated[Box | Cylinder | Tube, ToldBy("shape")]
 
 
 def _round_gyration(radii_squared_m2: float, length_m: float, axis: Axis) -> Array:

@@ -211,6 +211,6 @@ def guide_text(
 
 def schema_text() -> str:
     """The JSON schema of a document."""
-    return (
-        json.dumps(Document.model_json_schema(mode="validation"), indent=1, ensure_ascii=False, sort_keys=True) + "\n"
-    )
+    from equilix.json_schema import json_schema  # here: a report does not wait for it
+
+    return json.dumps(json_schema(Document), indent=1, ensure_ascii=False, sort_keys=True) + "\n"

@@ -5,16 +5,17 @@ from __future__ import annotations
 from functools import cached_property
 from typing import Annotated, Literal
 
-from pydantic import Field, model_validator
-
 from equilix.errors import Invalid
 from equilix.facts import fact, listed
 from equilix.kit.electric import Mode
 from equilix.mechanics.rotations import from_quaternion
-from equilix.model import Angle, Coordinate, Identifier, Model, Name, Position
+from equilix.model import Angle, Coordinate, Identifier, Model, Name, Position, field
+from equilix.schema import Limits
 
 MOST_PLACEMENTS, MOST_CABLES = 1000, 500
 """In one setup; the largest rig of the demo has 24 parts and 5 cables."""
+
+Steadied = Literal["hip", "eyecup", "left elbow", "right elbow"]
 
 
 class Pose(Model):
@@ -23,10 +24,9 @@ class Pose(Model):
     position_m: Position = (0.0, 0.0, 0.0)
     quaternion_xyzw: tuple[float, float, float, float] = (0.0, 0.0, 0.0, 1.0)
 
-    @model_validator(mode="after")
-    def _turns(self) -> Pose:
+    def check(self) -> None:
+        """The quaternion turns."""
         from_quaternion(self.quaternion_xyzw)
-        return self
 
 
 class Placement(Model):
@@ -35,21 +35,20 @@ class Placement(Model):
     id: Identifier
     part: Identifier
     parent: Identifier | None = None
-    point: Identifier | None = Field(default=None, description="The offered mounting point of the parent.")
-    by: Identifier | None = Field(default=None, description="The part's own point; its first one if absent.")
+    point: Identifier | None = field(default=None, description="The offered mounting point of the parent.")
+    by: Identifier | None = field(default=None, description="The part's own point; its first one if absent.")
     slide_m: Coordinate = 0.0
     turn_rad: Angle = 0.0
-    extension_m: Annotated[float, Field(ge=0.0, le=10.0)] = 0.0
+    extension_m: Annotated[float, Limits(ge=0.0, le=10.0)] = 0.0
     pose: Pose | None = None
-    pinned: bool = Field(default=False, description="Plans leave this placement where it is.")
+    pinned: bool = field(default=False, description="Plans leave this placement where it is.")
 
-    @model_validator(mode="after")
-    def _mounted_or_free(self) -> Placement:
+    def check(self) -> None:
+        """It hangs on a point of another, or lies free, and not both."""
         if (self.parent is None) != (self.point is None):
             raise Invalid(fact("setups.mounted_part_needs_parent"))
         if self.parent is not None and self.pose is not None:
             raise Invalid(fact("setups.part_either_mounted_parent"))
-        return self
 
 
 class Cable(Model):
@@ -59,15 +58,17 @@ class Cable(Model):
     name: Name
     start: Identifier
     end: Identifier
-    output: Identifier | None = Field(default=None, description="The output it takes power from; none: a signal.")
+    output: Identifier | None = field(default=None, description="The output it takes power from; none: a signal.")
     input: Identifier | None = None
-    adapts: bool = Field(default=False, description="Its two ends have the connectors that they need.")
-    length_m: Annotated[float, Field(gt=0.0, le=20.0)] = 0.5
-    mass_kg: Annotated[float, Field(ge=0.0, le=5.0)] | None = Field(
+    adapts: bool = field(default=False, description="Its two ends have the connectors that they need.")
+    length_m: Annotated[float, Limits(gt=0.0, le=20.0)] = 0.5
+    mass_kg: Annotated[float, Limits(ge=0.0, le=5.0)] | None = field(
         default=None, description="With its connectors; from its length where it is not weighed."
     )
-    gauge: Annotated[int, Field(ge=10, le=32)] = Field(default=22, description="American wire gauge of its conductors.")
-    stiffness_nm_per_rad: Annotated[float, Field(ge=0.0, le=10.0)] = Field(
+    gauge: Annotated[int, Limits(ge=10, le=32)] = field(
+        default=22, description="American wire gauge of its conductors."
+    )
+    stiffness_nm_per_rad: Annotated[float, Limits(ge=0.0, le=10.0)] = field(
         default=0.02, description="Torque it gives to an axis that it crosses, for each radian (estimate)."
     )
 
@@ -82,31 +83,31 @@ class Setup(Model):
 
     id: Identifier
     name: Name
-    carry: Identifier = Field(default="shoulder", description="The way of carrying, by its name in equilix.carry.WAYS.")
+    carry: Identifier = field(default="shoulder", description="The way of carrying, by its name in equilix.carry.WAYS.")
     operator: Identifier | None = None
-    borne_by: Identifier | None = Field(
+    borne_by: Identifier | None = field(
         default=None, description="The part of the kit that bears it: arm, harness, tripod."
     )
-    setting: Annotated[float, Field(ge=-100.0, le=100.0)] | None = Field(
+    setting: Annotated[float, Limits(ge=-100.0, le=100.0)] | None = field(
         default=None,
         description="Turns of its spring, or step of its counterbalance; set right for the load if absent.",
     )
-    palm: bool = Field(default=False, description="Handheld: the left palm lies under the lens.")
-    height: Literal["low", "chest", "eye", "overhead"] = Field(default="chest", description="How high it is held.")
-    seated: bool = Field(default=False, description="The operator sits, and the fists may rest on the knees.")
-    released: Literal["", "left", "right"] = Field(default="", description="The hand that has let go.")
-    leans_on: Annotated[tuple[Literal["hip", "eyecup", "left elbow", "right elbow"], ...], Field(max_length=4)] = Field(
-        default=(), description="What else of the body steadies the rig."
+    palm: bool = field(default=False, description="Handheld: the left palm lies under the lens.")
+    height: Literal["low", "chest", "eye", "overhead"] = field(default="chest", description="How high it is held.")
+    seated: bool = field(default=False, description="The operator sits, and the fists may rest on the knees.")
+    released: Literal["", "left", "right"] = field(default="", description="The hand that has let go.")
+    leans_on: Annotated[tuple[Literal["hip", "eyecup", "left elbow", "right elbow"], ...], Limits(max_length=4)] = (
+        field(default=(), description="What else of the body steadies the rig.")
     )
-    sun: Literal["", "ahead", "behind", "left", "right", "overhead"] = Field(
+    sun: Literal["", "ahead", "behind", "left", "right", "overhead"] = field(
         default="", description="Where the sun stands as the lens looks, where there is sun."
     )
     mode: Mode = "record"
-    celsius: Annotated[float, Field(ge=-40.0, le=60.0)] = Field(
+    celsius: Annotated[float, Limits(ge=-40.0, le=60.0)] = field(
         default=20.0, description="Temperature of the batteries."
     )
-    cables: Annotated[tuple[Cable, ...], Field(max_length=MOST_CABLES)] = ()
-    placements: Annotated[tuple[Placement, ...], Field(max_length=MOST_PLACEMENTS)] = ()
+    cables: Annotated[tuple[Cable, ...], Limits(max_length=MOST_CABLES)] = ()
+    placements: Annotated[tuple[Placement, ...], Limits(max_length=MOST_PLACEMENTS)] = ()
     note: str = ""
 
     def __repr__(self) -> str:

@@ -28,7 +28,7 @@ def _lines(before: Document, after: Document) -> Iterator[Sayable]:
     for field in ("display", "current"):
         if getattr(before, field) != getattr(after, field):
             yield fact("differences.other_units" if field == "display" else "differences.other_setup_open")
-    if before.model_extra != after.model_extra:
+    if before.others != after.others:
         yield fact("differences.unknown")
 
 
@@ -55,13 +55,13 @@ def _name(thing: Model) -> str:
 
 
 def _changes(old: Model, new: Model) -> Iterator[Sayable]:
-    for field in type(old).model_fields:
+    for field in old.FIELDS:
         was, now = getattr(old, field), getattr(new, field)
         if was != now:
             values = _values(field, was, now)
             named = fact(f"field.{field}")
             yield fact("differences.changed", field=named, values=values) if values else named
-    if old.model_extra != new.model_extra:
+    if old.others != new.others:
         yield fact("differences.unknown_inside")
 
 

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any, Final
 
-from pydantic import ValidationError
+from pydantic_core import ValidationError
 
 from equilix.document import FORMAT, MOST_OPERATORS, MOST_PARTS, MOST_SETUPS, VERSION, Document
 from equilix.errors import UnreadableFile
@@ -93,7 +93,7 @@ def _list_in(data: Any, key: str) -> list[Any]:
 
 def _validated(data: dict[str, Any], path: str) -> Document:
     try:
-        document = Document.model_validate(data)
+        document = Document.read(data)
     except ValidationError as error:
         first, more = error.errors()[0], error.error_count() - 1
         place = place_in_words(first["loc"], data)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from equilix.document import Document
-from equilix.model import Model
+from equilix.model import Model, serializer_of
 from equilix.store.strict_json import LARGEST_BYTES
 
 
@@ -20,13 +20,13 @@ def to_bytes(document: Document) -> bytes:
 
 
 def _dumped(document: Document, indent: int | None, bare: bool) -> bytes:
-    return (document.model_dump_json(indent=indent, exclude_none=bare) + "\n").encode()
+    return serializer_of(Document).to_json(document, indent=indent, exclude_none=bare) + b"\n"
 
 
 def _has_null_of_others(value: object) -> bool:
     """Whether a key that this version does not know has no value: it must come back as it was."""
     if isinstance(value, Model):
-        if any(_null_in(each) for each in (value.model_extra or {}).values()):
+        if any(_null_in(each) for each in value.others.values()):
             return True
         return any(_has_null_of_others(each) for each in value.__dict__.values())
     if type(value) is tuple and value and isinstance(value[0], (Model, tuple)):

@@ -8,7 +8,7 @@ from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QPushButton, QWidget
 
 from equilix.body.calibrate import strength_from_hold
-from equilix.body.operators import MEAN_STRENGTH, Operator, Spared, Strength
+from equilix.body.operators import MEAN_STRENGTH, Operator, Spared, SparedSide, Strength
 from equilix.document import AVERAGE
 from equilix.edits import kit
 from equilix.errors import EquilixError
@@ -25,15 +25,15 @@ from equilix.words.wordings.wording import N_
 
 _SEXES = ("male", "female")
 _SIDES = ("right", "left")
-_SPARE = (
-    (N_("nothing"), None, None),
-    (N_("the right shoulder"), "shoulder", "right"),
-    (N_("the left shoulder"), "shoulder", "left"),
-    (N_("both elbows"), "elbow", "both"),
-    (N_("the right wrist"), "wrist", "right"),
-    (N_("the left wrist"), "wrist", "left"),
-    (N_("the fingers"), "grip", "both"),
-    (N_("the back"), "trunk", "both"),
+_SPARE: tuple[tuple[str, tuple[Joint, SparedSide] | None], ...] = (
+    (N_("nothing"), None),
+    (N_("the right shoulder"), ("shoulder", "right")),
+    (N_("the left shoulder"), ("shoulder", "left")),
+    (N_("both elbows"), ("elbow", "both")),
+    (N_("the right wrist"), ("wrist", "right")),
+    (N_("the left wrist"), ("wrist", "left")),
+    (N_("the fingers"), ("grip", "both")),
+    (N_("the back"), ("trunk", "both")),
 )
 _STRENGTHS: tuple[tuple[Joint, str, str], ...] = (
     ("shoulder", "shoulder_nm", "N·m"),
@@ -80,8 +80,8 @@ class OperatorPanel(Panel):
             say("Eye that looks"), (say("with the right eye"), say("with the left eye")), _SIDES.index(operator.eye)
         )
         spared = operator.spare[0] if operator.spare else None
-        chosen = next((k for k, (_, j, s) in enumerate(_SPARE) if spared and (j, s) == (spared.joint, spared.side)), 0)
-        self.spare = _choice(say("What is to be spared"), tuple(say(words) for words, _, _ in _SPARE), chosen)
+        chosen = next((k for k, (_, place) in enumerate(_SPARE) if spared and place == (spared.joint, spared.side)), 0)
+        self.spare = _choice(say("What is to be spared"), tuple(say(words) for words, _ in _SPARE), chosen)
         self.factor = QLineEdit("60" if spared is None else general(spared.factor * 100))
         self.factor.setAccessibleName(say("Its strength counts for so many per cent"))
         self.strengths = {
@@ -160,9 +160,9 @@ class OperatorPanel(Panel):
         )
 
     def _spared(self) -> tuple[Spared, ...]:
-        _, joint, side = _SPARE[self.spare.currentIndex()]
+        _, place = _SPARE[self.spare.currentIndex()]
         others = self.operator.spare[1:]
-        if joint is None:
+        if place is None:
             return others
         text = self.factor.text().strip().removesuffix("%").replace(",", ".")
         try:
@@ -177,7 +177,7 @@ class OperatorPanel(Panel):
                     per_cent=general(per_cent)
                 )
             )
-        return (Spared(joint=joint, side=side, factor=per_cent / 100), *others)
+        return (Spared(joint=place[0], side=place[1], factor=per_cent / 100), *others)
 
 
 class HoldTest(QWidget):
