@@ -61,25 +61,36 @@ _PLAIN: Final[dict[Any, Callable[..., CoreSchema]]] = {
 }  # fmt: skip
 
 
+_DERIVED: Final[dict[type, CoreSchema]] = {}
+"""The schema of each model, with references for the models that it is made of."""
+_MADE_OF: Final[dict[type, set[type]]] = {}
+
+
 def schema_of(model: type[Described]) -> CoreSchema:
     """The schema of a model and of all that it is made of.
 
     Raises ``TypeError`` for a field of a type that no document has yet.
     """
-    known: dict[type, CoreSchema] = {}
-    root = _model(model, known)
-    return core_schema.definitions_schema(root, list(known.values()))
+    needed: list[type] = []
+    waiting: list[type] = [model]
+    _refer(model)
+    for each in waiting:  # grows while it is read
+        if each not in needed:
+            needed.append(each)
+            waiting.extend(_MADE_OF[each])
+    return core_schema.definitions_schema(_refer(model), [_DERIVED[each] for each in needed])
 
 
-def _model(model: type[Described], known: dict[type, CoreSchema]) -> CoreSchema:
+def _refer(model: type[Described]) -> CoreSchema:
+    """A reference to the schema of a model, which is derived where it is not known yet."""
     ref = f"{model.__module__}.{model.__qualname__}"
-    if model not in known:
-        known[model] = {}  # its place in the list, taken before those of its fields
+    if model not in _DERIVED:
+        made_of = _MADE_OF[model] = set()
         types = types_of(model)
-        fields = {name: _field(field, _type(types[name], known)) for name, field in model.FIELDS.items()}
+        fields = {name: _field(field, _type(types[name], made_of)) for name, field in model.FIELDS.items()}
         inner = core_schema.model_fields_schema(fields, extra_behavior="allow")
         plain = core_schema.model_schema(model, inner, config={**CONFIG, "title": model.__name__})
-        known[model] = core_schema.no_info_after_validator_function(_checked, plain, ref=ref)
+        _DERIVED[model] = core_schema.no_info_after_validator_function(_checked, plain, ref=ref)
     return core_schema.definition_reference_schema(ref)
 
 
@@ -105,26 +116,27 @@ def _field(field: Field, inner: CoreSchema) -> core_schema.ModelField:
     return core_schema.model_field(inner, metadata=said)
 
 
-def _type(given: Any, known: dict[type, CoreSchema]) -> CoreSchema:
+def _type(given: Any, made_of: set[type]) -> CoreSchema:
     """The schema of one type."""
     if given in _PLAIN:
         return _PLAIN[given]()
     if hasattr(given, "FIELDS"):
-        return _model(given, known)
+        made_of.add(given)
+        return _refer(given)
     inside = get_args(given)
     match get_origin(given):
         case origin if origin is Annotated:
-            schema = _narrowed(inside[0], given.__metadata__, known)
+            schema = _narrowed(inside[0], given.__metadata__, made_of)
         case origin if origin is Literal:
             schema = core_schema.literal_schema(list(inside))
         case origin if origin is tuple:
             several = inside[-1] is ...
-            items = [_type(each, known) for each in (inside[:1] if several else inside)]
+            items = [_type(each, made_of) for each in (inside[:1] if several else inside)]
             schema = core_schema.tuple_schema(items, variadic_item_index=0 if several else None)
         case origin if origin is dict:
-            schema = core_schema.dict_schema(*(_type(each, known) for each in inside))
+            schema = core_schema.dict_schema(*(_type(each, made_of) for each in inside))
         case origin if origin in (Union, UnionType):
-            kinds = [_type(each, known) for each in inside if each is not NoneType]
+            kinds = [_type(each, made_of) for each in inside if each is not NoneType]
             one = kinds[0] if len(kinds) == 1 else core_schema.union_schema([*kinds])
             schema = core_schema.nullable_schema(one) if NoneType in inside else one
         case _:
@@ -132,13 +144,13 @@ def _type(given: Any, known: dict[type, CoreSchema]) -> CoreSchema:
     return schema
 
 
-def _narrowed(given: Any, more: tuple[Any, ...], known: dict[type, CoreSchema]) -> CoreSchema:
+def _narrowed(given: Any, more: tuple[Any, ...], made_of: set[type]) -> CoreSchema:
     """The schema of a type with what stands beside it: limits, what its kinds are told apart by, a check."""
     if isinstance(more[0], ToldBy):
         by = more[0].field
-        kinds = {get_args(types_of(kind)[by])[0]: _type(kind, known) for kind in get_args(given)}
+        kinds = {get_args(types_of(kind)[by])[0]: _type(kind, made_of) for kind in get_args(given)}
         return core_schema.tagged_union_schema(kinds, by)
-    schema = _type(given, known)
+    schema = _type(given, made_of)
     for each in more:
         if isinstance(each, Limits):
             limits = {name: limit for name, limit in each._asdict().items() if limit is not None}

@@ -13,7 +13,6 @@ import fcntl
 import itertools
 import json
 import os
-import secrets
 import time
 from collections.abc import Iterator
 from dataclasses import dataclass
@@ -65,7 +64,7 @@ class Run:
 
     def __init__(self, folder: Path | None = None) -> None:
         self.folder = folder or state_folder()
-        self.key = secrets.token_hex(8)
+        self.key = os.urandom(8).hex()
         self._lock: int | None = None
         self._numbers = itertools.count(1)
 

@@ -6,7 +6,6 @@ import contextlib
 import errno
 import fcntl
 import os
-import secrets
 import stat
 import time
 from pathlib import Path
@@ -79,7 +78,7 @@ def write_atomically(raw: bytes, path: Path, *, keep_backup: bool = False, expec
         if was is not None and not os.access(path, os.W_OK):
             raise PermissionError(errno.EACCES, os.strerror(errno.EACCES))
         _clear_leftovers(path.parent)
-        temporary = path.parent / f"{_MARK}{secrets.token_hex(6)}{_PART}"
+        temporary = path.parent / f"{_MARK}{os.urandom(6).hex()}{_PART}"
         handle = os.open(temporary, os.O_WRONLY | os.O_CREAT | os.O_EXCL | os.O_CLOEXEC, 0o600)
         with os.fdopen(handle, "wb") as file:
             fcntl.flock(handle, fcntl.LOCK_EX)  # dies with its process: what nobody holds is a leftover
@@ -153,7 +152,7 @@ def _keep_backup(path: Path) -> None:
     backup = backup_of(path)
     if backup.is_dir():
         raise _not_saved(path, fact("saving.folder_stands_where_backup_goes", backup=backup.name), _ELSEWHERE)
-    fresh = path.parent / f"{_MARK}{secrets.token_hex(6)}{_PART}"
+    fresh = path.parent / f"{_MARK}{os.urandom(6).hex()}{_PART}"
     try:
         os.link(path, fresh)
     except OSError:  # a file system without hard links

@@ -12,7 +12,6 @@ from PySide6.QtCore import QEventLoop, Qt, QTimer
 from PySide6.QtGui import QColor, QImageWriter, QPainter, QPixmap
 from PySide6.QtWidgets import QApplication, QLabel
 
-from equilix.ui.ending import Ending
 from equilix.ui.theme import PREP_ROOM, font, load_fonts
 from equilix.words.language import say
 
@@ -57,6 +56,8 @@ def start(options: argparse.Namespace) -> int:
     window.show()
     splash.close()
     QTimer.singleShot(0, window.offer_lost_work)
+    from equilix.ui.ending import Ending  # with what the window does not wait for
+
     with Ending(window):
         return application.exec()
 

@@ -14,6 +14,8 @@ Work = Callable[[Called], Iterable[object]]
 """Finds one thing after the other. What it is given to work on must be immutable: it runs in a thread of its own."""
 
 THREADS = 2
+BEGIN_S = 0.5
+"""So long does work wait at most for the interface before it begins: a window is painted first."""
 PATIENCE_S = 0.02
 """So long does work wait for the interface each time that it asks whether it has been called off."""
 
@@ -31,6 +33,7 @@ class _Task(QRunnable):
         return self.called_off.is_set()
 
     def run(self) -> None:
+        self.quiet.wait(BEGIN_S)
         try:
             if not self.called_off.is_set():
                 for found in self.work(self.asked):

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cache
-from importlib import resources
 from pathlib import Path
 from typing import Final
 
@@ -67,7 +66,7 @@ def font(points: float = BASE_PT, *, bold: bool = False) -> QFont:
 
 def load_fonts(application: QApplication) -> None:
     """Register the type that ships with the program and set everything in it. Call before widgets are made."""
-    folder = resources.files("equilix") / "resources" / "fonts"
+    folder = Path(__file__).parents[1] / "resources" / "fonts"
     for name in ("B612-Regular.otf", "B612-Bold.otf"):
         QFontDatabase.addApplicationFontFromData((folder / name).read_bytes())
     if application.style().name() != "fusion":
