@@ -7,10 +7,11 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
+from msgspec import Struct
+from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from equilix.body.load import Effort, Held, first_to_give_out
@@ -40,8 +41,7 @@ AIM_LIMIT_RAD = np.pi / 3
 """The lens is tilted by up to this each way in the aim curve."""
 
 
-@dataclass(frozen=True)
-class Analysis:
+class Analysis(Struct, frozen=True, dict=True):
     """A setup with one operator, analysed."""
 
     carried: Carried

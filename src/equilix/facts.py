@@ -7,8 +7,9 @@ The core makes them; :mod:`equilix.words` tells them, in a language and in the u
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
 from typing import Final, Literal
+
+from msgspec import Struct
 
 from equilix.keys import BalanceKey, ContactKey, EffortKey
 
@@ -42,8 +43,7 @@ class _ToBeTold:
         raise TypeError(f"{self!r} is to be told by equilix.words.telling")
 
 
-@dataclass(frozen=True, slots=True)
-class Amount(_ToBeTold):
+class Amount(_ToBeTold, Struct, frozen=True):
     """A figure in SI units, and how exactly it is said: ``digits`` more than usual, or behind the decimal sign.
 
     ``symbol``: the unit of what is ``measured`` in one unit everywhere: s, W, V. ``against``: another figure that it
@@ -57,8 +57,7 @@ class Amount(_ToBeTold):
     against: float | None = None
 
 
-@dataclass(frozen=True)
-class Fact(_ToBeTold):
+class Fact(_ToBeTold, Struct, frozen=True, dict=True):
     """Something to be said: the key of its wording, and what stands in it by name."""
 
     key: str
@@ -68,8 +67,7 @@ class Fact(_ToBeTold):
         return hash((self.key, tuple(self.values.items())))
 
 
-@dataclass(frozen=True, slots=True)
-class Listed(_ToBeTold):
+class Listed(_ToBeTold, Struct, frozen=True):
     """Several things said one after the other; nothing said of none."""
 
     pieces: tuple[Sayable, ...]

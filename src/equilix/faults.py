@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass
+
+from msgspec import Struct
 
 from equilix.carry import WAYS
 from equilix.document import Document
@@ -17,8 +18,7 @@ from equilix.rig.seats import Seat, seat_of
 from equilix.rig.setups import Placement, Setup
 
 
-@dataclass(frozen=True, slots=True)
-class Fault:
+class Fault(Struct, frozen=True):
     """One fault: where it stands in the document, what is wrong, what to do."""
 
     place: Sayable

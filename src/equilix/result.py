@@ -5,9 +5,10 @@ What follows is imported with it: the first picture needs the analysis alone and
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import cached_property
 from typing import TYPE_CHECKING
+
+from msgspec import Struct
 
 from equilix.analysis import Analysis
 from equilix.errors import Called
@@ -19,8 +20,7 @@ if TYPE_CHECKING:
     from equilix.power.network import Network
 
 
-@dataclass(frozen=True)
-class Result:
+class Result(Struct, frozen=True, dict=True):
     """What screens, report and plans read."""
 
     analysis: Analysis

@@ -3,9 +3,9 @@
 import itertools
 import math
 import unittest
-from dataclasses import replace
 
 import numpy as np
+from msgspec.structs import replace
 from PySide6.QtCore import QPointF, QRectF
 from PySide6.QtGui import QImage, QPainter
 

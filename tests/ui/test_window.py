@@ -1,8 +1,8 @@
 """The header's sentence, themes and sizes, and the table of commands."""
 
 import unittest
-from dataclasses import replace
 
+from msgspec.structs import replace
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QGuiApplication
 from PySide6.QtWidgets import QAbstractButton, QComboBox, QLabel, QWidget

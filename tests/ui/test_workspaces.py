@@ -1,11 +1,11 @@
 """The table of workspaces, how they share the window with the drawing, and what is remembered of it."""
 
-import dataclasses
 import json
 import threading
 import unittest
 from collections.abc import Callable, Iterator
 
+import msgspec
 from PySide6.QtCore import QPoint, QRect, Qt
 from PySide6.QtGui import QKeySequence
 from PySide6.QtTest import QTest
@@ -183,7 +183,7 @@ class Kept(WindowTest):
     def test_round_trip(self) -> None:
         """Whatever is kept comes back as it was."""
         seen = Remembered(1280, 764, -8, 3, True, 410, 222, "night set", "us", "fit")
-        self.assertNotIn(None, dataclasses.astuple(seen))
+        self.assertNotIn(None, msgspec.structs.astuple(seen))
         remembered.remember(seen, self.folder)
         self.assertEqual(remembered.recall(self.folder), seen)
 

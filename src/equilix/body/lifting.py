@@ -7,8 +7,9 @@ from memory; tests hold them to the worked examples of its applications manual.
 from __future__ import annotations
 
 import itertools
-from dataclasses import dataclass
 from typing import Final, Literal
+
+from msgspec import Struct
 
 Coupling = Literal["good", "fair", "poor"]
 LOAD_CONSTANT_KG: Final = 23.0
@@ -30,8 +31,7 @@ _COUPLING: Final[dict[Coupling, tuple[float, float]]] = {"good": (1.0, 1.0), "fa
 """Factor below and from 75 cm."""
 
 
-@dataclass(frozen=True, slots=True)
-class Lift:
+class Lift(Struct, frozen=True):
     """A lift: hands ``horizontal_m`` before the ankles, at ``vertical_m``, by ``travel_m``, ``twist_deg`` aside."""
 
     horizontal_m: float

@@ -8,10 +8,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Collection, Sequence
-from dataclasses import dataclass
 from typing import NamedTuple
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.body.endurance import endurance_s
@@ -56,8 +56,7 @@ ON_KNEE_N = 300.0
 """What a knee bears with comfort (estimate)."""
 
 
-@dataclass(frozen=True, slots=True)
-class Held:
+class Held(Struct, frozen=True):
     """A grip in the rig frame, the placement that has it, and the arm that holds it."""
 
     grip: Grip
@@ -68,8 +67,7 @@ class Held:
     """How far the elbow is from the body where it is to be tucked in; 0 where it touches."""
 
 
-@dataclass(frozen=True, slots=True)
-class Effort:
+class Effort(Struct, frozen=True):
     """The effort of one joint or hand: load and strength in N·m (N for a grip), endurance in s."""
 
     joint: Joint

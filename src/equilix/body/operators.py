@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Annotated, Final, Literal
+
+from msgspec import Struct
 
 from equilix.keys import Joint
 from equilix.model import Identifier, Model, Name
@@ -69,8 +70,7 @@ class Operator(Model):
         return MEAN_STRENGTH[self.sex][joint] if own is None else own
 
 
-@dataclass(frozen=True, slots=True)
-class Segments:
+class Segments(Struct, frozen=True):
     """Lengths in m and masses in kg of the segments used here, of one body."""
 
     upper_arm_m: float

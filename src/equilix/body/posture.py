@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.body.operators import FOREARM_CG, HAND_CG, UPPER_ARM_CG, Operator, Segments, segments
@@ -27,8 +27,7 @@ HANGS_RAD: Final = math.radians(15.0)
 """An elbow this open, and an upper arm this near to hanging, are an arm that hangs (common practice, no source)."""
 
 
-@dataclass(frozen=True, slots=True)
-class Arm:
+class Arm(Struct, frozen=True):
     """One arm in the rig frame; points ``(3,)`` in m, angles in rad."""
 
     side: Side
@@ -55,8 +54,7 @@ class Arm:
         return self.reach_used <= 1.0 + 1e-9
 
 
-@dataclass(frozen=True, slots=True)
-class Stance:
+class Stance(Struct, frozen=True):
     """Where the operator's trunk and head are in the rig frame, with the lens level; m."""
 
     shoulders_m: dict[Side, Array]

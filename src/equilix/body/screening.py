@@ -6,8 +6,9 @@ McAtamney & Corlett, *Applied Ergonomics* 24, 1993; tables from memory. Angles i
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Final
+
+from msgspec import Struct
 
 from equilix.facts import Sayable, fact
 
@@ -51,8 +52,7 @@ _WORDS: Final = {
 }
 
 
-@dataclass(frozen=True, slots=True)
-class Posture:
+class Posture(Struct, frozen=True):
     """What RULA asks about one side, lens level. Angles in rad; flexion and forward lean positive."""
 
     upper_arm_rad: float
@@ -70,8 +70,7 @@ class Posture:
     load_kg: float = 0.0
 
 
-@dataclass(frozen=True, slots=True)
-class Rula:
+class Rula(Struct, frozen=True):
     """The scores: arm and wrist (A with additions), neck, trunk and legs (B with additions), and the grand score."""
 
     upper_arm: int

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import math
-from dataclasses import replace
 from typing import Final
 
 import numpy as np
+from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from equilix.body.operators import Operator, segments

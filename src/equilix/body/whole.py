@@ -7,10 +7,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Collection, Sequence
-from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.body.load import own_moment
@@ -56,8 +56,7 @@ CHEST: Final = 0.72
 """Height of what is worn on the chest, of stature (estimate)."""
 
 
-@dataclass(frozen=True, slots=True)
-class Push:
+class Push(Struct, frozen=True):
     """A force ``(3,)`` in N and a moment ``(3,)`` in N·m on the body at a point ``(3,)``, rig frame.
 
     ``on``: which part bears it: 'hand', 'shoulder', 'chest', 'head' (upper body); 'hips', which bear the weight on a
@@ -70,8 +69,7 @@ class Push:
     moment_nm: Array
 
 
-@dataclass(frozen=True, slots=True)
-class Spine:
+class Spine(Struct, frozen=True):
     """Load on L5/S1: where it is, the moment ``(3,)`` that its muscles give, its size, the compression."""
 
     point_m: Array

@@ -7,11 +7,11 @@ tilt about +y (nose down). Attitudes count from there.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from functools import cached_property
 from typing import Final
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.kit.mounts import Joint
@@ -32,8 +32,7 @@ WORST_TIP_RAD: Final = math.radians(20.0)
 """How far the handle is tipped in the working range that figures are given for (common practice, no source)."""
 
 
-@dataclass(frozen=True, slots=True)
-class Axis:
+class Axis(Struct, frozen=True):
     """One axis as drawn: its motor, what it is carried by, the first thing that turns and all that does."""
 
     joint: Joint
@@ -86,8 +85,7 @@ def down_when_turned(turned_rad: float, axis: Array) -> Array:
     return np.asarray(about_axis(axis / np.linalg.norm(axis), turned_rad).T @ (0.0, 0.0, -1.0))
 
 
-@dataclass(frozen=True)
-class Drives:
+class Drives(Struct, frozen=True, dict=True):
     """The axes of a rig with what their motors do. Made once for an analysis, and only where it is asked for."""
 
     assembly: Assembly

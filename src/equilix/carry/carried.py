@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 from functools import cached_property
 from typing import TypeVar
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.body.load import Place
@@ -26,8 +26,7 @@ Array = NDArray[np.float64]
 CarrierKind = TypeVar("CarrierKind", SpringArm, Harness, TripodHead)
 
 
-@dataclass(frozen=True)
-class Carried:
+class Carried(Struct, frozen=True, dict=True):
     """What a way of carrying is asked about: a rig that is put together, by whom, and what bears it."""
 
     setup: Setup

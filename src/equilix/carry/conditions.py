@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
 from typing import Final, Literal
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.body.load import Place
@@ -33,8 +33,7 @@ TARGET_SHARE = 1 / 3
 """Half width of the target, of the tolerance (common practice, no source)."""
 
 
-@dataclass(frozen=True, slots=True)
-class ByHeight:
+class ByHeight(Struct, frozen=True):
     """Makes a balance of first moments one of products of inertia.
 
     Each part counts with its height ``axis · (r − point)`` over ``scale_m``; ``own_kg_m`` is what the parts' own
@@ -51,8 +50,7 @@ class ByHeight:
         return np.asarray((cgs_m - self.point_m) @ self.axis / self.scale_m)
 
 
-@dataclass(frozen=True, slots=True)
-class Balance:
+class Balance(Struct, frozen=True):
     """``direction · (CG − datum)`` must lie within ± ``tolerance_m``: linear in the first moments.
 
     ``direction`` (3,) is a unit vector and ``datum_m`` (3,) a point, both in the rig frame. ``datum_on`` names the
@@ -93,8 +91,7 @@ class Balance:
         return min(self.tolerance_m * self.target_share, self.most_target_m)
 
 
-@dataclass(frozen=True, slots=True)
-class Condition:
+class Condition(Struct, frozen=True):
     """A balance with its value: metres from the datum, with its standard uncertainty.
 
     ``by_mass`` ``(n,)`` and ``by_place`` ``(n, 3)`` are the slopes of the value with the parts' masses (m/kg) and
@@ -125,8 +122,7 @@ class Condition:
         return self.balance.falls_ahead if self.value_m > 0 else self.balance.falls_behind
 
 
-@dataclass(frozen=True, slots=True)
-class Support:
+class Support(Struct, frozen=True):
     """What holds the rig: its kind, the placement and point ``(3,)`` of the datum, and where it bears.
 
     ``span_m``: how far it bears fore and aft of the datum, for the drawing. ``hangs``: the rig turns about the datum
@@ -170,8 +166,7 @@ class Support:
         return np.asarray(self.datum_m - Z * self.axis_below_m)
 
 
-@dataclass(frozen=True, slots=True)
-class Figure:
+class Figure(Struct, frozen=True):
     """One figure of a way of carrying: key and SI value for the report, words for people, maybe a ``warning``."""
 
     key: str
@@ -182,8 +177,7 @@ class Figure:
     warning: Sayable = ""
 
 
-@dataclass(frozen=True, slots=True)
-class Situation:
+class Situation(Struct, frozen=True):
     """A rig on its support with its conditions, in their order."""
 
     carried: Carried
@@ -203,8 +197,7 @@ class Situation:
         return next(c for c in self.conditions if c.balance.key == key)
 
 
-@dataclass(frozen=True, slots=True)
-class Step:
+class Step(Struct, frozen=True):
     """One step of a guided procedure: the condition it puts right, how to prepare, what one sees when it is right.
 
     ``asks``: examples of what can be typed in from the real thing.
@@ -224,8 +217,7 @@ def no_figures(situation: Situation) -> tuple[Figure, ...]:
     return ()
 
 
-@dataclass(frozen=True, slots=True)
-class Way:
+class Way(Struct, frozen=True):
     """A way of carrying, as the table in :mod:`equilix.carry` lists it."""
 
     name: str

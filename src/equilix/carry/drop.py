@@ -7,8 +7,9 @@ each time with the inertia about that axis, and with the CG as far from that axi
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Final, Literal
+
+from msgspec import Struct
 
 from equilix.carry.carried import Carried
 from equilix.carry.conditions import Support
@@ -22,8 +23,7 @@ USUAL: Final[Way] = "pitch"
 """Where nothing else is said a sled is dropped the way its lens looks (common practice, no source)."""
 
 
-@dataclass(frozen=True, slots=True)
-class Drop:
+class Drop(Struct, frozen=True):
     """A sled dropped one way, SI units: ``inertia_kg_m2`` about the CG, ``across_m`` and ``below_m`` of the CG."""
 
     way: Way

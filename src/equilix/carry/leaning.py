@@ -6,10 +6,11 @@ Each touches only where the body gets to it; else it bears nothing, and that is 
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
 from typing import Final
 
 import numpy as np
+from msgspec import Struct
+from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from equilix.body.load import Held
@@ -45,8 +46,7 @@ HIP_APART_M: Final = 0.03
 """Half of the breadth on which it leans (estimate)."""
 
 
-@dataclass(frozen=True, slots=True)
-class Touch:
+class Touch(Struct, frozen=True):
     """One thing to lean on: how far the body is from it, m, 0 where it touches; and what then bears on the rig."""
 
     key: Lean

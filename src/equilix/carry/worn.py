@@ -8,9 +8,9 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.body.load import Effort, Held, efforts
@@ -26,8 +26,7 @@ from equilix.mechanics.contact import Hand, Holding
 Array = NDArray[np.float64]
 
 
-@dataclass(frozen=True, slots=True)
-class Frame:
+class Frame(Struct, frozen=True):
     """A worn frame under load: L5/S1 ``(3,)``, the weights on it, its own mass at the body.
 
     ``lifted``: what arm or line lifts of the rig; ``gear``: the weight of what stands out in front (spring arm).

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import cached_property
 from typing import Final
+
+from msgspec import Struct
 
 from equilix.analysis import Analysis
 from equilix.checks.resting import rest, stands_rad
@@ -18,8 +19,7 @@ MOST_RESTED: Final = 150
 """Of more parts than this it is not worked out how they rest at every step."""
 
 
-@dataclass(frozen=True, slots=True)
-class BuildStep:
+class BuildStep(Struct, frozen=True):
     """One thing on or off: the placement, what to do, with which tool, and how the rig rests afterwards."""
 
     placement: str
@@ -63,8 +63,7 @@ def ordered(analysis: Analysis, called_off: Called = never) -> list[str]:
     return done
 
 
-@dataclass(frozen=True)
-class Heaps:
+class Heaps(Struct, frozen=True, dict=True):
     """The heaps that a rig goes through while it is built, from its first part to all, and taken apart again."""
 
     analysis: Analysis

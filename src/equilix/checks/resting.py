@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
@@ -36,8 +36,7 @@ MOST_LEAN_RAD: Final = math.radians(100.0)
 """Turned further than this it would lie on its head."""
 
 
-@dataclass(frozen=True, slots=True)
-class Rest:
+class Rest(Struct, frozen=True):
     """How a heap of parts rests: the least tip angle, rad; infinite where it is held by a head; what is said."""
 
     least_rad: float

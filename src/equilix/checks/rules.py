@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 from typing import Final, Literal
+
+from msgspec import Struct
 
 from equilix.carry.conditions import TARGET_SHARE
 from equilix.carry.shoulder import MOST_TARGET_M
@@ -17,8 +18,7 @@ THUMB: Final = fact("rules.rule_thumb")
 ORDER: Final[dict[Level, int]] = {"stop": 0, "mind": 1, "fine": 2}
 
 
-@dataclass(frozen=True, slots=True)
-class Check:
+class Check(Struct, frozen=True):
     """A finding at a placement, with the ``source`` of its limit.
 
     ``share``: of what is allowed; over 1 it is too much. None for what is not measured: it is in the way, or it is not.
@@ -45,8 +45,7 @@ class Check:
         )
 
 
-@dataclass(frozen=True, slots=True)
-class Rule:
+class Rule(Struct, frozen=True):
     """A rule of thumb: its words, quantity and usual value (SI); common practice, no source."""
 
     label: Sayable

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from msgspec import Struct
+from msgspec.structs import replace
 
 from equilix.document import Document
 
 DEEPEST = 500
 
 
-@dataclass(frozen=True, slots=True)
-class History:
+class History(Struct, frozen=True):
     """The document now, what was before with the label of each edit, and what was undone. Immutable."""
 
     now: Document

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Any
 
+from msgspec import Struct
 from pydantic_core import ValidationError
 
 from equilix.document import Document
@@ -23,8 +23,7 @@ CLAMPS = ("rosette", "dovetail", "rail", "wedge", "shoe", "handle")
 """Kinds of mount that makers rate by load or against turning."""
 
 
-@dataclass(frozen=True, slots=True)
-class Rating:
+class Rating(Struct, frozen=True):
     """One figure of a part: where it stands, its words, its quantity, its SI value (None: not known)."""
 
     key: str

@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis, analyse, analyse_with
@@ -27,8 +26,7 @@ MASS_FACTORS = np.array((0.5, 0.75, 1.0, 1.25, 1.5))
 PLACES = 9
 
 
-@dataclass(frozen=True)
-class Curve:
+class Curve(Struct, frozen=True, dict=True):
     """Endurance ``y_s`` ``(k,)`` over ``x`` ``(k,)`` (rad, m or kg), with where it is now; 0 s: cannot be held."""
 
     title: Sayable

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from functools import cached_property
 from typing import Final
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis, analyse_with
@@ -36,8 +36,7 @@ PLACES: Final[dict[str, float]] = {"ground": 0.10, "case": 0.30, "table": 0.75}
 """Where a rig is picked up from: height of the hands, m (estimates)."""
 
 
-@dataclass(frozen=True, slots=True)
-class Range:
+class Range(Struct, frozen=True):
     """How long an effort lasts by two published curves, s; ``rohmert_s`` None where his formula does not hold."""
 
     effort: Effort
@@ -50,8 +49,7 @@ class Range:
         return self.power_law_s if self.rohmert_s is None else min(self.power_law_s, self.rohmert_s)
 
 
-@dataclass(frozen=True)
-class Fit:
+class Fit(Struct, frozen=True, dict=True):
     """What an analysis means for the whole body. Made once, and only where it is asked for."""
 
     analysis: Analysis

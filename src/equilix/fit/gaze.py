@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
@@ -35,8 +35,7 @@ SHADED_M: Final = 0.6
 """Only what is nearer than this to a screen shades it."""
 
 
-@dataclass(frozen=True, slots=True)
-class Gaze:
+class Gaze(Struct, frozen=True):
     """From the eye ``(3,)`` to the middle of a screen's face, or of an eyepiece, ``(3,)``, rig frame.
 
     ``up_rad``: positive looks up. ``beside_m``: how far the screen is to the left of the lens axis. ``blocked_by``: the

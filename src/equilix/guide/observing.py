@@ -9,10 +9,10 @@ from __future__ import annotations
 
 import math
 import re
-from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
@@ -48,8 +48,7 @@ _AHEAD: Final = {
 }  # fmt: skip
 
 
-@dataclass(frozen=True, slots=True)
-class Seen:
+class Seen(Struct, frozen=True):
     """What was seen: the value of a condition, its standard uncertainty, and the words."""
 
     condition: Condition
@@ -161,8 +160,7 @@ def _timed(analysis: Analysis, condition: Condition, time_s: float, text: str) -
     return Seen(condition, wanted - below, max(below - slower, 0.0002), text)
 
 
-@dataclass(frozen=True, slots=True)
-class Suspect:
+class Suspect(Struct, frozen=True):
     """A part whose data may be wrong: its share of the doubt, and the likeliest change of mass and CG (part frame)."""
 
     part: Part
@@ -171,8 +169,7 @@ class Suspect:
     cg_change_m: Array
 
 
-@dataclass(frozen=True)
-class Correction:
+class Correction(Struct, frozen=True, dict=True):
     """What an observation does to the model: the parts by suspicion, how surprising it is, and the new document."""
 
     seen: Seen

@@ -8,9 +8,9 @@ never contradict each other.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
@@ -30,8 +30,7 @@ MATTERS = 0.5
 """A move belongs to the first step whose condition it shifts by this share of its tolerance."""
 
 
-@dataclass(frozen=True, slots=True)
-class Move:
+class Move(Struct, frozen=True):
     """One step of the plan that is still to be done; ``moved_m`` ``(3,)`` is how far that is in the rig frame."""
 
     step: PlanStep
@@ -41,8 +40,7 @@ class Move:
     """Its place among what is still to be done, whichever axis it is for."""
 
 
-@dataclass(frozen=True, slots=True)
-class Advice:
+class Advice(Struct, frozen=True):
     """One step as things stand: the condition, what to loosen and move, what is missing, and what puts it right."""
 
     step: Step

@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
+
+from msgspec import Struct
 
 from equilix.facts import Sayable, fact
 
 
-@dataclass(frozen=True, slots=True)
-class MountKind:
+class MountKind(Struct, frozen=True):
     """A kind, how it is made fast, and with which tool, as the wordings call them."""
 
     key: str

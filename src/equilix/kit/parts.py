@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import cached_property
 from typing import Annotated, Final, Literal
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.errors import Invalid
@@ -77,8 +77,7 @@ class Drive(Model):
     battery_wh: Annotated[float, Limits(ge=0.0, le=5000.0)] = 40.0
 
 
-@dataclass(frozen=True, slots=True)
-class Body:
+class Body(Struct, frozen=True):
     """A part as mechanics sees it, in the part's frame: kg, m, kg·m²; ``cg_cov_m2`` (3, 3)."""
 
     mass_kg: float

@@ -7,11 +7,11 @@ What strikes and what stands is judged by their convex outlines: boxes as they a
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from functools import cached_property
 from typing import Annotated, Literal
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.errors import Invalid
@@ -29,8 +29,7 @@ CORNERS = np.array([[(corner >> axis) & 1 for axis in range(3)] for corner in ra
 """Signs ``(8, 3)`` of the corners of a box."""
 
 
-@dataclass(frozen=True, slots=True)
-class Polyhedron:
+class Polyhedron(Struct, frozen=True):
     """A convex solid about its centre: corners ``(k, 3)``, m, and unit directions of faces and edges ``(f, 3)``."""
 
     corners_m: Array

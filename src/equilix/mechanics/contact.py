@@ -8,10 +8,10 @@ is chosen. Solver: DAQP (a dual active-set method; Arnström, Bemporad & Axehill
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, field
 
 import daqp
 import numpy as np
+from msgspec import Struct, field
 from numpy.typing import NDArray
 
 from equilix.constants import STANDARD_GRAVITY_M_S2
@@ -32,8 +32,7 @@ _EVEN_PAD = 1e-4
 """Weight of 'share the pad load evenly': small, so that it decides only what nothing else decides."""
 
 
-@dataclass(frozen=True, slots=True)
-class Bearing:
+class Bearing(Struct, frozen=True):
     """A point ``(3,)`` where something pushes (a line: pulls) on the rig along a unit ``normal`` (3,), one way only.
 
     ``friction`` 0 leaves nothing across the normal, as in a line.
@@ -47,8 +46,7 @@ class Bearing:
     """What it bears at most along its normal."""
 
 
-@dataclass(frozen=True, slots=True)
-class Lever:
+class Lever(Struct, frozen=True):
     """A joint behind a hand: where it is (3,), its strength in N·m, and the moment ``(3,)`` it bears unloaded."""
 
     joint: Joint
@@ -57,8 +55,7 @@ class Lever:
     own_moment_nm: Array
 
 
-@dataclass(frozen=True, slots=True)
-class Hand:
+class Hand(Struct, frozen=True):
     """A hand on a grip: the point ``(3,)``, the force in N that it bears with comfort, the joints behind it.
 
     ``pushes_up``: an open palm that cannot pull. ``wrist_nm``: what the wrist bears of a moment; None for a hand that
@@ -73,8 +70,7 @@ class Hand:
     wrist_nm: float | None = None
 
 
-@dataclass(frozen=True, slots=True)
-class Contact:
+class Contact(Struct, frozen=True):
     """A force ``(3,)``, N, that acts on the rig at a point ``(3,)``, m, and a moment ``(3,)``, N·m, from a wrist."""
 
     key: ContactKey
@@ -98,16 +94,14 @@ class Contact:
         return self.key.side if self.key.kind == "hand" else ""
 
 
-@dataclass(frozen=True, slots=True)
-class Bears:
+class Bears(Struct, frozen=True):
     """What several contacts give together: the force ``(3,)``, N, and where it goes through ``(3,)``, m."""
 
     force_n: Array
     point_m: Array
 
 
-@dataclass(frozen=True, slots=True)
-class Holding:
+class Holding(Struct, frozen=True):
     """The contacts that hold the rig; ``falls`` (and no contacts) where none can.
 
     ``weight_at_m`` ``(3,)``: where the weight acts in the state that is told; None where nothing was worked out.

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Final
+
+from msgspec import Struct
 
 INCH_M: Final = 0.0254
 PROOF_PA: Final = 450e6
@@ -13,8 +14,7 @@ HANDLING: Final = 3.0
 """A rig that is set down or knocked pulls with so many times its weight (common practice, no source)."""
 
 
-@dataclass(frozen=True, slots=True)
-class Thread:
+class Thread(Struct, frozen=True):
     """A unified thread: diameter in inches and threads per inch."""
 
     name: str

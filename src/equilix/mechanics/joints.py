@@ -6,9 +6,8 @@ it carries outside the next axis.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.constants import STANDARD_GRAVITY_M_S2
@@ -16,8 +15,7 @@ from equilix.constants import STANDARD_GRAVITY_M_S2
 Array = NDArray[np.float64]
 
 
-@dataclass(frozen=True, slots=True)
-class Stage:
+class Stage(Struct, frozen=True):
     """One axis at home: unit ``axis`` (3,), a ``point_m`` (3,) on it, and its own mass and CG ``(3,)``."""
 
     axis: Array

@@ -6,16 +6,14 @@ describe and carry the minus sign off the diagonal (``I_xy = −∫ x y dm``).
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
 
 
-@dataclass(frozen=True, slots=True)
-class MassProperties:
+class MassProperties(Struct, frozen=True):
     """What a rigid body is to mechanics: ``mass_kg``, ``cg_m`` (3,), ``inertia_kg_m2`` (3, 3) about the CG."""
 
     mass_kg: float

@@ -6,9 +6,9 @@ Frame: right-handed, z up. Lengths in m, angles in rad.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.mechanics.hull import hull
@@ -19,8 +19,7 @@ TOUCHING_M = 0.001
 """Points within this height of the lowest one touch the table."""
 
 
-@dataclass(frozen=True, slots=True)
-class Edge:
+class Edge(Struct, frozen=True):
     """An edge of the support polygon from ``start_m`` to ``end_m`` (2,) and the angle at which the body tips over it.
 
     Negative where the CG is already outside. ``reached``: the foot of the perpendicular from under the CG lies
@@ -34,8 +33,7 @@ class Edge:
     reached: bool
 
 
-@dataclass(frozen=True, slots=True)
-class Standing:
+class Standing(Struct, frozen=True):
     """A body on a table: the polygon ``(k, 2)`` anticlockwise, its edges, and the height of the CG over the table."""
 
     polygon_m: Array
@@ -91,8 +89,7 @@ def _edge(start: Array, end: Array, cg: Array, height: float) -> Edge:
     return Edge(start, end, outward, math.atan2(inside, height), 0.0 <= along <= size)
 
 
-@dataclass(frozen=True, slots=True)
-class Lying:
+class Lying(Struct, frozen=True):
     """A face a body can lie on.
 
     ``down`` (3,) is its outward normal, ``touching`` the points on it; with how far it is turned from level, and the

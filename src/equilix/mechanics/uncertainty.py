@@ -8,17 +8,16 @@ a matrix over all things: ``C`` is applied block by block, and readings are few.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
 
 
-@dataclass(frozen=True)
-class Data:
+class Data(Struct, frozen=True, dict=True):
     """Of ``k`` things: variances of masses ``(k,)``, covariances of places ``(k, 3, 3)``, and the readings.
 
     Readings are ``(r, k, 4)`` with variances ``(r,)``. Gradients are ``(k, 4)``: slope with the mass, then with the

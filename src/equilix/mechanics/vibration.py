@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import cmath
 import math
-from dataclasses import dataclass
 from typing import Final
+
+from msgspec import Struct
 
 WALKING_HZ: Final = 2.0
 """Steps a second, which is how often the hips go up and down (common practice, no source)."""
@@ -34,8 +35,7 @@ def transmissibility(shake_hz: float, natural: float, damping_ratio: float) -> f
     return math.inf if below == 0 else math.sqrt((1 + damped) / below)
 
 
-@dataclass(frozen=True, slots=True)
-class Answer:
+class Answer(Struct, frozen=True):
     """How a mass on a spring answers a foot that shakes it: amplitudes over the foot's, and its lag behind it, rad.
 
     ``stroke``: of the spring, that is of the mass against its foot.

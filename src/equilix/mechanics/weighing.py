@@ -6,9 +6,9 @@ Frame: that of the rig; x along the line of the supports, z up from it. SI units
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
@@ -17,8 +17,7 @@ LEAST_TILT_RAD = math.radians(3.0)
 """Tilted by less the height cannot be told."""
 
 
-@dataclass(frozen=True, slots=True)
-class Weighed:
+class Weighed(Struct, frozen=True):
     """Mass, kg, and a coordinate of the centre of gravity, m, each with its standard uncertainty."""
 
     mass_kg: float

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
 
 import numpy as np
+from msgspec import Struct
 
 from equilix.analysis import Analysis, analyse
 from equilix.body.posture import reach
@@ -18,8 +18,7 @@ from equilix.planner.moves import left_in_kit
 from equilix.rig.clearance import new_strikes
 
 
-@dataclass(frozen=True)
-class BatteryPlace:
+class BatteryPlace(Struct, frozen=True, dict=True):
     """A battery on a mount: what it does to balance and inertia, what it strikes or blocks."""
 
     battery: str

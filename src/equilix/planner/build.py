@@ -10,9 +10,9 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
 
 import numpy as np
+from msgspec import Struct, field
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
@@ -32,8 +32,7 @@ TURN_MM = 30.0
 """A radian of turning counts as so much travel."""
 
 
-@dataclass(frozen=True, slots=True)
-class Chosen:
+class Chosen(Struct, frozen=True):
     """What the programme chose: slides in m, pieces with their slide in m, placements left off; and the promise."""
 
     slides_m: dict[str, float]
@@ -48,8 +47,7 @@ class Chosen:
     """Turns by placement."""
 
 
-@dataclass(frozen=True, slots=True)
-class _Form:
+class _Form(Struct, frozen=True):
     """A condition in the unknowns: ``Σ m (d·r − d·datum)`` in kg·mm and ``Σ m`` in kg."""
 
     condition: Condition

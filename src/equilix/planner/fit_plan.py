@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from msgspec import Struct
 
 from equilix.analysis import Analysis
 from equilix.document import Document
@@ -12,8 +12,7 @@ from equilix.facts import Sayable, fact
 from equilix.planner.plan import DrawOut, SlideTo, Step, TurnTo
 
 
-@dataclass(frozen=True, slots=True)
-class Remount:
+class Remount(Struct, frozen=True):
     """Mount a placement elsewhere, standing or hung."""
 
     placement: str
@@ -27,8 +26,7 @@ class Remount:
         return rigging.remount(document, setup_id, self.placement, self.parent, self.point, self.by)
 
 
-@dataclass(frozen=True, slots=True)
-class HangOn:
+class HangOn(Struct, frozen=True):
     """Mount an arm of the kit, maybe in place of another, and hang a placement on it."""
 
     placement: str
@@ -55,8 +53,7 @@ class HangOn:
         return rigging.turn(document, setup_id, self.placement, self.turn_rad)
 
 
-@dataclass(frozen=True, slots=True)
-class PutBetween:
+class PutBetween(Struct, frozen=True):
     """Put a bracket of the kit under a carriage, at the carriage's old mark, and slide the carriage sideways on it."""
 
     placement: str
@@ -80,8 +77,7 @@ class PutBetween:
 FitStep = PutBetween | HangOn | TurnTo | DrawOut | Remount | SlideTo
 
 
-@dataclass(frozen=True)
-class FitPlan:
+class FitPlan(Struct, frozen=True, dict=True):
     """Moves for the body's sake, what they do, and their price in balance; with ``balance``, a plan that goes on."""
 
     title: Sayable

@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
-
 import numpy as np
+from msgspec import Struct, field
 from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
@@ -23,8 +22,7 @@ def add_to(row: Row, terms: Row, factor: float = 1.0) -> None:
         row[k] = row.get(k, 0.0) + factor * v
 
 
-@dataclass
-class Programme:
+class Programme(Struct):
     """A growing list of variables and rows, turned into matrices when it is solved."""
 
     lower: list[float] = field(default_factory=list)

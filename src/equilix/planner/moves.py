@@ -5,9 +5,9 @@ from __future__ import annotations
 import math
 from collections import Counter
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
@@ -25,8 +25,7 @@ STEP_M = 0.001
 """A free track is planned in whole millimetres: no scale on a rig is read finer."""
 
 
-@dataclass(frozen=True, slots=True)
-class Slide:
+class Slide(Struct, frozen=True):
     """A placement that may be set to whole marks: ``low`` to ``high`` steps of ``step_m`` from the mark nearest to now.
 
     ``mark_m``: from ``now_m`` to that mark; a hole, a tooth, a whole millimetre of the scale. ``draws``: not slid on a
@@ -58,8 +57,7 @@ class Slide:
         return self.now_m + self.mark_m + steps * self.step_m
 
 
-@dataclass(frozen=True, slots=True)
-class Piece:
+class Piece(Struct, frozen=True):
     """A part that may be mounted somewhere: its mass, CG ``(3,)`` at slide 0, and the free stretch of the track.
 
     ``group`` names what it stands in for: of a group exactly one is chosen. A piece without a group is an

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final, Literal
+
+from msgspec import Struct
 
 from equilix.analysis import Analysis
 from equilix.document import Document
@@ -22,8 +23,7 @@ TITLES: Final[dict[School, Sayable]] = {
 }
 
 
-@dataclass(frozen=True, slots=True)
-class SlideTo:
+class SlideTo(Struct, frozen=True):
     """Slide a placement on its track."""
 
     placement: str
@@ -35,8 +35,7 @@ class SlideTo:
         return rigging.slide(document, setup_id, self.placement, self.slide_m)
 
 
-@dataclass(frozen=True, slots=True)
-class DrawOut:
+class DrawOut(Struct, frozen=True):
     """Draw a telescope out, or push it in."""
 
     placement: str
@@ -48,8 +47,7 @@ class DrawOut:
         return rigging.extend(document, setup_id, self.placement, self.extension_m)
 
 
-@dataclass(frozen=True, slots=True)
-class TurnTo:
+class TurnTo(Struct, frozen=True):
     """Turn a placement on its mount."""
 
     placement: str
@@ -61,8 +59,7 @@ class TurnTo:
         return rigging.turn(document, setup_id, self.placement, self.turn_rad)
 
 
-@dataclass(frozen=True, slots=True)
-class StandIn:
+class StandIn(Struct, frozen=True):
     """Let another part, or another mounting point, stand in for a placement's."""
 
     placement: str
@@ -76,8 +73,7 @@ class StandIn:
         return stand_in(document, setup_id, self.placement, self.part, self.parent, self.point)
 
 
-@dataclass(frozen=True, slots=True)
-class Hang:
+class Hang(Struct, frozen=True):
     """Mount one more piece on a track."""
 
     part: str
@@ -91,8 +87,7 @@ class Hang:
         return rigging.add(document, setup_id, self.part, self.parent, self.point, slide_m=self.slide_m)[0]
 
 
-@dataclass(frozen=True, slots=True)
-class TakeOff:
+class TakeOff(Struct, frozen=True):
     """Take a part off, with what hangs on it."""
 
     placement: str
@@ -117,8 +112,7 @@ def _ranks_right(analysis: Analysis) -> int:
     return min([*wrong, last])
 
 
-@dataclass(frozen=True)
-class Plan:
+class Plan(Struct, frozen=True, dict=True):
     """The best plan of one school, or why there is none.
 
     Where ``reason`` is empty the plan brings every condition inside its tolerance. Otherwise ``reason`` says what

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from typing import Final
+
+from msgspec import Struct
 
 from equilix.analysis import Analysis
 from equilix.body.endurance import LONGEST_S
@@ -16,8 +17,7 @@ from equilix.planner.plan import Hang, Plan, StandIn
 from equilix.result import Result
 
 
-@dataclass(frozen=True, slots=True)
-class Price:
+class Price(Struct, frozen=True):
     """One figure of a plan: SI value, words for people, and its ``burden``: the same on a scale where less is better.
 
     ``felt``: a difference of the burden that is just felt (common practice, no source). Of the prices of one ``kind``

@@ -9,10 +9,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
 from typing import Final, Literal
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
@@ -35,8 +35,7 @@ NEVER_OFF: Final = ("body", "lens", "shoulder-base", "bridge-plate", "rods", "ro
 """Kinds without which there is no rig; nothing is said of leaving them off."""
 
 
-@dataclass(frozen=True, slots=True)
-class Want:
+class Want(Struct, frozen=True):
     """One bound that has to give way: what, of which placement, by how much, mm."""
 
     kind: Kind

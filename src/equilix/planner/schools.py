@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass, field, replace
 from typing import Final
+
+from msgspec import Struct, field
+from msgspec.structs import replace
 
 from equilix.analysis import Analysis, analyse
 from equilix.document import Document
@@ -30,8 +32,7 @@ from equilix.rig.clearance import new_strikes
 SCHOOLS: tuple[School, ...] = ("move", "power", "weight", "strip")
 
 
-@dataclass(frozen=True)
-class Moves:
+class Moves(Struct, frozen=True, dict=True):
     """What one school allows."""
 
     slides: Sequence[Slide] = ()
@@ -43,8 +44,7 @@ class Moves:
     """What to say where the school has nothing to work with."""
 
 
-@dataclass(frozen=True)
-class Reason:
+class Reason(Struct, frozen=True, dict=True):
     """Why a plan does not reach all, what would do, and the bounds that would have to give way."""
 
     said: Sayable

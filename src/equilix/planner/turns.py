@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis, analyse_with
@@ -29,8 +29,7 @@ LEAST_SHIFT_KGM: Final = 0.004
 """Turning that shifts less than this (kg·m) balances nothing."""
 
 
-@dataclass(frozen=True, slots=True)
-class Turn:
+class Turn(Struct, frozen=True):
     """A placement that may be turned to ``turns_rad`` ``(k,)``, with the CGs ``(k, n, 3)`` of ``rows`` ``(n,)`` there.
 
     What hangs on it goes along; it carries nothing that slides and no grip.

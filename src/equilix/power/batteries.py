@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
+from msgspec import Struct
 
 from equilix.facts import Sayable, fact, listed
 
@@ -47,8 +47,7 @@ def charge_hours(energies_wh: list[float], charger_w: float, chargers: int) -> f
     return max(free)
 
 
-@dataclass(frozen=True, slots=True)
-class Air:
+class Air(Struct, frozen=True):
     """What may be taken into the cabin: names by rule; the airline decides."""
 
     free: tuple[str, ...]

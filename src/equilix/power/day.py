@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+
+from msgspec import Struct
 
 from equilix.analysis import Analysis
 from equilix.facts import Sayable, fact
@@ -23,8 +24,7 @@ def network_of(
     )  # fmt: skip
 
 
-@dataclass(frozen=True, slots=True)
-class Choice:
+class Choice(Struct, frozen=True):
     """So many of one battery for a day: mass and Wh on the rig, run time, changes, price, whether it flies."""
 
     part: Part

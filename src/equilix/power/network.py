@@ -8,8 +8,9 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
 from functools import cached_property
+
+from msgspec import Struct
 
 from equilix.facts import Sayable, fact, general, length, listed, number
 from equilix.kit.electric import Mode, Output
@@ -23,8 +24,7 @@ MOST_SLACK, LOOP_M = 1.4, 0.20
 """With this much more than its way along the rig wants a cable hangs in a loop (common practice, no source)."""
 
 
-@dataclass(frozen=True, slots=True)
-class Feed:
+class Feed(Struct, frozen=True):
     """One edge: ``source`` feeds ``device``, through a cable and an output or by its mount."""
 
     source: str
@@ -33,8 +33,7 @@ class Feed:
     output: Output | None
 
 
-@dataclass(frozen=True, slots=True)
-class Trouble:
+class Trouble(Struct, frozen=True):
     """Something wrong: the placement where it shows, what it is, what to do; ``bad`` where it will not work."""
 
     placement: str
@@ -48,8 +47,7 @@ class Trouble:
         return listed((fact("error.sentence", said=each) for each in (self.problem, self.todo)), "blank")
 
 
-@dataclass(frozen=True, slots=True)
-class Load:
+class Load(Struct, frozen=True):
     """What a placement draws and passes on: its own W, the W that go through it, volts at its input, amperes."""
 
     own_w: float
@@ -60,8 +58,7 @@ class Load:
     """The battery at the root; None: no power."""
 
 
-@dataclass(frozen=True, slots=True)
-class Run:
+class Run(Struct, frozen=True):
     """One battery: usable Wh, W drawn, time in s (infinite where nothing is drawn), the devices it feeds."""
 
     battery: str
@@ -72,8 +69,7 @@ class Run:
     hot_swap: bool
 
 
-@dataclass(frozen=True)
-class Network:
+class Network(Struct, frozen=True, dict=True):
     """The power of a setup in one mode at one temperature."""
 
     setup: Setup

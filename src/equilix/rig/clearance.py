@@ -7,10 +7,10 @@ frame are judged; a slanted way is limited by its track alone. What takes the sa
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.facts import Sayable, fact
@@ -24,8 +24,7 @@ MATED_M = 0.0005
 """Boxes closer than this are taken to be mounted on each other, m."""
 
 
-@dataclass(frozen=True, slots=True)
-class Gap:
+class Gap(Struct, frozen=True):
     """The free way between two groups of parts along an axis: ``front`` lies further along than ``rear``."""
 
     rear: frozenset[str]
@@ -88,8 +87,7 @@ def _gaps_along(
     return [Gap(distinct[a], distinct[b], axis, gap, ids[i], ids[j]) for (a, b), (gap, i, j) in nearest.items()]
 
 
-@dataclass(frozen=True, slots=True)
-class Travel:
+class Travel(Struct, frozen=True):
     """How far a placement can be slid from where it is: slide range, m, and what stops it at each end."""
 
     from_m: float

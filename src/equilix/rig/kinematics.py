@@ -6,10 +6,10 @@ All poses are in the rig frame: x forward, y left, z up, metres; a rotation matr
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.kit.mounts import MountPoint
@@ -26,8 +26,7 @@ from equilix.rig.setups import Cable, Setup
 Array = NDArray[np.float64]
 
 
-@dataclass(frozen=True)
-class Assembly:
+class Assembly(Struct, frozen=True, dict=True):
     """A setup with every part in its place; arrays run over ``ids`` (parents before children)."""
 
     setup: Setup

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import TYPE_CHECKING, Final, Protocol
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 if TYPE_CHECKING:
@@ -49,8 +49,7 @@ class Laid(Protocol):
         """Where a mounting point is ``(3,)``, and its frame ``(3, 3)`` as columns."""
 
 
-@dataclass(frozen=True, slots=True)
-class Route:
+class Route(Struct, frozen=True):
     """A cable's way along the rig: its length with slack for what turns, and the straight way from end to end, m.
 
     ``rows`` ``(k,)`` and ``starts``, ``ends`` ``(k, 3)``: its pieces, each along the part of one row of the assembly.

@@ -3,15 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+
+from msgspec import Struct
 
 from equilix.kit.mounts import MountPoint, Track
 from equilix.kit.parts import Part
 from equilix.rig.setups import Placement, Setup
 
 
-@dataclass(frozen=True, slots=True)
-class Seat:
+class Seat(Struct, frozen=True):
     """A mounted placement: the carrying point, the part's own point, and the track where there is one."""
 
     parent: str

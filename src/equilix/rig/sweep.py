@@ -7,9 +7,9 @@ from __future__ import annotations
 
 import math
 from collections.abc import Collection
-from dataclasses import dataclass
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.rig.clearance import MATED_M
@@ -18,8 +18,7 @@ from equilix.rig.kinematics import Assembly
 Array = NDArray[np.float64]
 
 
-@dataclass(frozen=True, slots=True)
-class Swing:
+class Swing(Struct, frozen=True):
     """How freely something turns: the pair that comes nearest, as placements, and the room between them, m.
 
     Where it strikes, ``strikes_rad`` is the turn of least size at which it does, and ``room_m`` is 0 or less.

@@ -7,9 +7,10 @@ import hashlib
 import os
 import stat
 from collections.abc import Callable
-from dataclasses import dataclass
 from pathlib import Path
 from typing import Final, Self
+
+from msgspec import Struct
 
 from equilix.errors import UnreadableFile
 from equilix.facts import Sayable, fact
@@ -24,8 +25,7 @@ _KINDS: Final[tuple[tuple[Callable[[int], bool], Sayable], ...]] = (
 )
 
 
-@dataclass(frozen=True, slots=True)
-class Fingerprint:
+class Fingerprint(Struct, frozen=True):
     """What a file held when it was read or written: the digest of its bytes, None where there was no file."""
 
     digest: str | None

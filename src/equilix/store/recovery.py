@@ -15,11 +15,12 @@ import json
 import os
 import time
 from collections.abc import Iterator
-from dataclasses import dataclass
 from datetime import UTC, datetime
 from functools import cached_property
 from pathlib import Path
 from typing import Final, Self
+
+from msgspec import Struct
 
 from equilix.document import Document
 from equilix.errors import UnreadableFile, UnwritableFile
@@ -35,8 +36,7 @@ _LOCK, _WORK = ".lock", ".json"
 _HEAD_BYTES: Final = 20_000
 
 
-@dataclass(frozen=True)
-class LostWork:
+class LostWork(Struct, frozen=True, dict=True):
     """Unsaved work of a run that has ended."""
 
     file: Path

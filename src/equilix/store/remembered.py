@@ -7,9 +7,11 @@ from __future__ import annotations
 
 import contextlib
 import json
-from dataclasses import asdict, dataclass, fields
 from pathlib import Path
 from typing import Any, Final
+
+from msgspec import Struct
+from msgspec.structs import asdict, fields
 
 from equilix.errors import EquilixError
 from equilix.store.saving import write_atomically
@@ -20,8 +22,7 @@ FILE: Final = "window.json"
 MOST_PX: Final = 20_000
 
 
-@dataclass(frozen=True, slots=True)
-class Remembered:
+class Remembered(Struct, frozen=True):
     """None, or an empty text, wherever nothing is known."""
 
     width_px: int | None = None

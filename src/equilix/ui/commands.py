@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 from functools import partial
 from typing import TYPE_CHECKING, Final, Protocol
 
+from msgspec import Struct
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMenu, QWidget
 
@@ -54,8 +54,7 @@ GROUPS: Final = {"go": N_("Go to"), "edit": N_("Edit"), "file": N_("File"), "vie
 """The titles under which they are listed, in this order."""
 
 
-@dataclass(frozen=True, slots=True)
-class Command:
+class Command(Struct, frozen=True):
     """A command: its key in the table, its words, its keys, what it does, and when it can be done."""
 
     key: str

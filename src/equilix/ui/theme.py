@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
 from typing import Final
 
+from msgspec import Struct
 from PySide6.QtGui import QColor, QFont, QFontDatabase, QPalette
 from PySide6.QtWidgets import QApplication
 
@@ -15,8 +15,7 @@ BASE_PT: Final = 11
 """Nothing essential is set smaller than this."""
 
 
-@dataclass(frozen=True, slots=True)
-class Theme:
+class Theme(Struct, frozen=True):
     """Colours by meaning. ``tip`` marks what pulls the rig over, ``hold`` what holds it."""
 
     name: str

@@ -9,16 +9,16 @@ from __future__ import annotations
 import gettext
 import locale
 import os
-from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Final
+
+from msgspec import Struct, field
 
 DOMAIN: Final = "equilix"
 CATALOGUES: Final = Path(__file__).parent.parent / "resources" / "locale"
 
 
-@dataclass(frozen=True)
-class Language:
+class Language(Struct, frozen=True, dict=True):
     """One language: its catalogue, the decimal sign, what sets thousands apart, and how a share is written."""
 
     code: str = "en"

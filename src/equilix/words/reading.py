@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from typing import Final, Literal
+
+from msgspec import Struct
 
 from equilix.analysis import Analysis
 from equilix.body.endurance import LONGEST_S
@@ -22,8 +23,7 @@ GUIDING_N: Final = 3.0
 """Below this a hand guides rather than carries (common practice, no source)."""
 
 
-@dataclass(frozen=True, slots=True)
-class ReadOut:
+class ReadOut(Struct, frozen=True):
     """``verdict`` in a word or two, ``rest`` of that sentence, and ``cost`` to the body."""
 
     verdict: Sayable

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import Final, Literal, get_args
+
+from msgspec import Struct
 
 from equilix.facts import Sayable, fact
 from equilix.kit.kinds.shaping import Fields
@@ -21,8 +22,7 @@ Drawing = Literal[
 """As what it is drawn."""
 
 
-@dataclass(frozen=True, slots=True)
-class Kind:
+class Kind(Struct, frozen=True):
     """The key of a kind, its usual size (length, width, height; m) and mass, its builder, and how it is used."""
 
     key: str

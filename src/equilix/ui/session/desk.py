@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import Protocol
 
+from msgspec import Struct
+from msgspec.structs import replace
 from PySide6.QtCore import QFileSystemWatcher, QObject, QTimer, Signal, SignalInstance
 
 from equilix.document import Document
@@ -24,8 +25,7 @@ LOOK_AGAIN_MS = 150
 """After the system has told of a change to the file: a program that writes it does so in several steps."""
 
 
-@dataclass(frozen=True, eq=False)
-class Sheet:
+class Sheet(Struct, frozen=True, eq=False, dict=True):
     """A document with its file: what the file held when it was last read or written, and what has been put by."""
 
     autosave: recovery.Autosave

@@ -6,9 +6,9 @@ The same scene goes onto a widget, a printed page or a moving picture: all that 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator, Sequence
-from dataclasses import dataclass
 from typing import Final
 
+from msgspec import Struct
 from PySide6.QtCore import QPointF, Qt
 from PySide6.QtGui import QBrush, QPainter, QPen
 
@@ -34,8 +34,7 @@ EDGE_PX: Final = 2.0
 """Texts keep so far from the edge."""
 
 
-@dataclass(frozen=True, slots=True)
-class Rig:
+class Rig(Struct, frozen=True):
     """The parts as they lie on the paper, those of the ghost, and the book of painted sprites."""
 
     drawn: Sequence[Drawn]

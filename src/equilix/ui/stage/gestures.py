@@ -9,10 +9,10 @@ from __future__ import annotations
 import itertools
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any, Final
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 from PySide6.QtCore import QMimeData, QPointF, Qt
 
@@ -39,8 +39,7 @@ HANDLE_PX: Final = 54.0
 _numbers = itertools.count(1)
 
 
-@dataclass
-class HeldSlide:
+class HeldSlide(Struct):
     """A part held along its track."""
 
     placement: str
@@ -51,8 +50,7 @@ class HeldSlide:
     gesture: str
 
 
-@dataclass
-class _Turn:
+class _Turn(Struct):
     placement: str
     start_rad: float
     middle: QPointF
@@ -61,8 +59,7 @@ class _Turn:
     gesture: str
 
 
-@dataclass(frozen=True)
-class Target:
+class Target(Struct, frozen=True, dict=True):
     """A place where what is lifted would fit."""
 
     parent: str

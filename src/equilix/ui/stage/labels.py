@@ -8,10 +8,10 @@ from __future__ import annotations
 
 import itertools
 from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
 from functools import cache, lru_cache
 from typing import Final
 
+from msgspec import Struct
 from PySide6.QtCore import QPointF, QRectF
 from PySide6.QtGui import QFontMetricsF
 
@@ -30,8 +30,7 @@ STEP_PX, FARTHEST_PX = 8.0, 160.0
 """How finely places are tried, and how far off at most."""
 
 
-@dataclass(frozen=True, slots=True)
-class Placed:
+class Placed(Struct, frozen=True):
     """A text in its place: the box of its wash, and the left end of its baseline."""
 
     text: Text

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections import OrderedDict
-from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QPainterPath, QPolygonF
@@ -24,8 +24,7 @@ FACING = 0.2
 MOST_REMEMBERED = 2000
 
 
-@dataclass(frozen=True)
-class Outline:
+class Outline(Struct, frozen=True, dict=True):
     """A part seen from one direction, mm from the projection of the part's origin."""
 
     pieces: tuple[tuple[QPainterPath, Style, bool], ...]
@@ -42,8 +41,7 @@ class Outline:
         return found
 
 
-@dataclass(frozen=True, slots=True)
-class Drawn:
+class Drawn(Struct, frozen=True):
     """An outline in its place: the placement, where its origin is on the paper in mm, and how near it is."""
 
     placement: str

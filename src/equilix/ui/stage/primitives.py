@@ -5,9 +5,9 @@ Places and sizes are in pixels of the sheet. A role is the name of a colour of t
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Literal
 
+from msgspec import Struct
 from PySide6.QtCore import QPointF, QRectF
 from PySide6.QtGui import QPainterPath
 
@@ -18,8 +18,7 @@ Dash = Literal["", "dash", "dot", "dash-dot"]
 Anchor = Literal["left", "middle", "right"]
 
 
-@dataclass(frozen=True, slots=True)
-class Line:
+class Line(Struct, frozen=True):
     """A line through points; ``round``: with round ends and corners."""
 
     points: tuple[QPointF, ...]
@@ -32,8 +31,7 @@ class Line:
     """Texts stand beside it, not on it."""
 
 
-@dataclass(frozen=True, slots=True)
-class Shape:
+class Shape(Struct, frozen=True):
     """An outline, filled, edged or both."""
 
     path: QPainterPath
@@ -46,8 +44,7 @@ class Shape:
     """Texts stand beside it, not on it."""
 
 
-@dataclass(frozen=True, slots=True)
-class Wash:
+class Wash(Struct, frozen=True):
     """A rectangle of one colour."""
 
     box: QRectF
@@ -55,8 +52,7 @@ class Wash:
     alpha: int = 255
 
 
-@dataclass(frozen=True, slots=True)
-class Dot:
+class Dot(Struct, frozen=True):
     """A disc of a radius."""
 
     at: QPointF
@@ -70,8 +66,7 @@ class Dot:
     """Texts stand beside it, not on it."""
 
 
-@dataclass(frozen=True, slots=True)
-class Arrow:
+class Arrow(Struct, frozen=True):
     """A force, or a way: from where to where."""
 
     start: QPointF
@@ -80,16 +75,14 @@ class Arrow:
     width: float = 3.0
 
 
-@dataclass(frozen=True, slots=True)
-class Centre:
+class Centre(Struct, frozen=True):
     """A centre of gravity: the quartered disc that engineers draw."""
 
     at: QPointF
     role: Role
 
 
-@dataclass(frozen=True, slots=True)
-class Text:
+class Text(Struct, frozen=True):
     """A text that wants to stand at ``at`` (its baseline's end at the anchor), or as near to it as there is room.
 
     ``fixed``: it stands there and nowhere else, and others keep off it.
@@ -109,8 +102,7 @@ class Text:
     """Without a wash of paper behind it: it stands where nothing is drawn."""
 
 
-@dataclass(frozen=True, slots=True)
-class Tag:
+class Tag(Struct, frozen=True):
     """A reading in a box beside the mouse."""
 
     at: QPointF

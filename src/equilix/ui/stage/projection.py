@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.words.wordings.wording import N_
@@ -13,8 +13,7 @@ from equilix.words.wordings.wording import N_
 Array = NDArray[np.float64]
 
 
-@dataclass(frozen=True, slots=True)
-class Projection:
+class Projection(Struct, frozen=True):
     """A direction of view: which axis of the rig frame (0, 1, 2) points to the right and up on the paper.
 
     ``toward`` is the unit vector towards the viewer.

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import TYPE_CHECKING
+
+from msgspec import Struct
 
 from equilix.analysis import Analysis
 from equilix.result import Result
@@ -16,8 +17,7 @@ if TYPE_CHECKING:
     from equilix.ui.session.view import Overlay
 
 
-@dataclass(frozen=True, slots=True)
-class Scene:
+class Scene(Struct, frozen=True):
     """A rig with all that is known of it, what is selected, and what is laid over it."""
 
     result: Result

@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 from PySide6.QtCore import QPointF, QRectF
 
@@ -13,8 +12,7 @@ from equilix.ui.stage.projection import Projection
 Array = NDArray[np.float64]
 
 
-@dataclass(frozen=True, slots=True)
-class Sheet:
+class Sheet(Struct, frozen=True):
     """``scale``: pixels per millimetre; ``middle_mm``: what of the paper (mm, y down) is in the middle."""
 
     view: Projection

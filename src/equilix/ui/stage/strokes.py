@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.kit.solids import AXES, Box, Solid
@@ -16,8 +16,7 @@ Style = Literal["card", "sand", "dark", "glass", "line", "fine", "bright"]
 """Fills: paper card, sand, dark (ink), glass; strokes only: line, fine, bright (on dark)."""
 
 
-@dataclass(frozen=True, slots=True)
-class Stroke:
+class Stroke(Struct, frozen=True):
     """Points ``(n, 3)`` whose convex outline is filled, or a line through them; ``face`` is the side it lies on."""
 
     points_m: Array
@@ -28,8 +27,7 @@ class Stroke:
     """A line around this axis (0 x, 1 y, 2 z): not drawn where one looks along the axis."""
 
 
-@dataclass(frozen=True, slots=True)
-class Placed:
+class Placed(Struct, frozen=True):
     """A solid with its centre ``(3,)``, part frame, m."""
 
     solid: Solid

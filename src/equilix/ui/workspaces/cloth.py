@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
+from msgspec import Struct
 from PySide6.QtCore import QMimeData, QPoint, QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QDrag, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPixmap, QResizeEvent
 from PySide6.QtWidgets import QApplication, QWidget
@@ -25,8 +24,7 @@ TEXT_PX = 40
 GAP_PX = 8
 
 
-@dataclass(frozen=True)
-class _Cell:
+class _Cell(Struct, frozen=True, dict=True):
     part: Part
     left: int
     """How many of it are not on the open rig."""

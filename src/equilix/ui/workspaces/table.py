@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import TYPE_CHECKING, Final
+
+from msgspec import Struct
 
 from equilix.ui.commands import Command, House
 from equilix.ui.room import Use
@@ -16,8 +17,7 @@ if TYPE_CHECKING:
     from equilix.ui.workspaces.page import Page
 
 
-@dataclass(frozen=True, slots=True)
-class Workspace:
+class Workspace(Struct, frozen=True):
     """One row. ``shortcut`` opens it; ``make`` imports it, so that nobody waits for a workspace that is not opened."""
 
     key: str

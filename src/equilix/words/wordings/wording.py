@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+
+from msgspec import Struct
 
 
-@dataclass(frozen=True, slots=True)
-class Plural:
+class Plural(Struct, frozen=True):
     """Two wordings, of one and of several; ``by`` names the value that is counted."""
 
     one: str

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 from PySide6.QtCore import QPointF, QRectF
 from PySide6.QtGui import QPainterPath
@@ -202,8 +202,7 @@ def _leg(analysis: Analysis) -> Iterator[Array]:
     yield analysis.support.datum_m + np.array((0.0, 0.0, -LEG_IN_SIGHT_M))
 
 
-@dataclass(frozen=True, slots=True)
-class Bearer:
+class Bearer(Struct, frozen=True):
     """How a way of carrying is drawn, and what of it should be in sight."""
 
     draw: Callable[[Scene, Sheet], Iterator[Primitive]]
