@@ -42,7 +42,6 @@ _FIRST = """
 from PySide6.QtWidgets import QApplication
 from equilix.ui.app import first_picture
 from equilix.ui.theme import load_fonts
-from tests.core.builders import many_parts
 a = QApplication([]); load_fonts(a); s = first_picture(); s.show(); a.processEvents()
 import os; os._exit(0)
 """
@@ -50,13 +49,16 @@ _DEMO = """
 from PySide6.QtWidgets import QApplication
 from equilix.ui.app import open_window
 from equilix.ui.theme import load_fonts
-from tests.core.builders import many_parts
 a = QApplication([]); load_fonts(a); w = open_window(demo=True); w.show(); a.processEvents()
-from PySide6.QtTest import QTest
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QEvent, Qt
+from PySide6.QtGui import QMouseEvent
 body = next(d for d in w.stage.side.drawn if d.placement == "body")
-at = w.stage.side.to_px(body.x_mm, body.y_mm - 40).toPoint()
-QTest.mouseClick(w.stage.side, Qt.MouseButton.LeftButton, pos=at); a.processEvents()
+at, left = w.stage.side.to_px(body.x_mm, body.y_mm - 40), Qt.MouseButton.LeftButton
+for kind in (QEvent.Type.MouseButtonPress, QEvent.Type.MouseButtonRelease):
+    held = left if kind == QEvent.Type.MouseButtonPress else Qt.MouseButton.NoButton
+    a.sendEvent(w.stage.side, QMouseEvent(kind, at, w.stage.side.mapToGlobal(at), left, held, Qt.KeyboardModifier(0)))
+a.processEvents()
+assert w.session.selection.id == "body"
 import os; os._exit(0)
 """
 """Painted, and a part of it selected by a click."""

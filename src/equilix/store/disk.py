@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import errno
-import hashlib
 import os
 import stat
 from collections.abc import Callable
@@ -33,7 +32,9 @@ class Fingerprint(Struct, frozen=True):
     @classmethod
     def of(cls, raw: bytes | None) -> Self:
         """Of these bytes, or of no file."""
-        return cls(None if raw is None else hashlib.sha256(raw).hexdigest())
+        from hashlib import sha256  # here: a window without a file does not wait for it
+
+        return cls(None if raw is None else sha256(raw).hexdigest())
 
 
 def strange(mode: int) -> Sayable:
