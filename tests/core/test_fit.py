@@ -35,7 +35,7 @@ from equilix.kit.carriers import TripodHead
 from equilix.planner.fitting import fit_plans, grips_plan
 from equilix.report import report
 from equilix.words.steps import told_lines
-from tests.told import told
+from tests.told import refused, told
 
 SCENES = [setup.id for setup in lighthouse().setups]
 
@@ -318,10 +318,12 @@ class Calibration(unittest.TestCase):
         self.assertEqual(strong.grip_n, 333)
 
     def test_refusals(self) -> None:
-        """Too short, too long, too heavy: said, with what is allowed."""
-        for mass, seconds in ((2.0, 2.0), (2.0, 2000.0), (40.0, 60.0)):
-            with self.assertRaises(Refused):
+        """Just too short, too long, too light, too heavy: said, with what is allowed; just within: taken."""
+        for mass, seconds in ((2.0, 4.9), (2.0, 1201.0), (0.19, 60.0), (15.1, 60.0)):
+            with self.subTest(mass=mass, seconds=seconds), refused(self, Refused, "allowed"):
                 strength_from_hold(Operator(id="p", name="p"), mass, seconds)
+        for mass, seconds in ((2.0, 5.0), (2.0, 1200.0), (0.2, 60.0), (15.0, 60.0)):
+            self.assertTrue(strength_from_hold(Operator(id="p", name="p"), mass, seconds).shoulder_nm)
 
 
 class Plans(unittest.TestCase):

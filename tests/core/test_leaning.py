@@ -159,6 +159,10 @@ class HipAndEye(unittest.TestCase):
         self.assertLessEqual(analysis.holding.force_of(ContactKey("eyecup"))[0], EYE_MOST_N + 1e-6)
         cup = next(b for b in analysis.support.bearings if b.key.kind == "eyecup")
         self.assertEqual(cup.most_n, 15.0)
+        row = next(n for n, part in enumerate(analysis.carried.assembly.parts) if part.kind == "viewfinder")
+        corners = np.concatenate(analysis.assembly.boxes_m[:2])[np.tile(analysis.assembly.boxes_m[2] == row, 2)]
+        middle = (corners.min(axis=0) + corners.max(axis=0)) / 2
+        np.testing.assert_allclose(eyepiece_m(analysis.carried), (corners[:, 0].min(), *middle[1:]), atol=1e-12)
 
     def test_what_gives_way_bears_no_more_than_it_may(self) -> None:
         """A weight that would lean hard on a stop that gives at 15 N: it bears 15 N, and the hand the rest."""

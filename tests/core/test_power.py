@@ -66,6 +66,7 @@ class Batteries(unittest.TestCase):
         """Four of 90 Wh on two chargers of 50 W at 90 %: two after each other, 4 h; one charger takes twice as long."""
         self.assertAlmostEqual(charge_hours([90.0] * 4, 50.0, 2), 4.0, delta=1e-9)
         self.assertAlmostEqual(charge_hours([90.0] * 4, 50.0, 1), 8.0, delta=1e-9)
+        self.assertAlmostEqual(charge_hours([45.0, 45.0, 90.0], 50.0, 2), 2.0, delta=1e-9)  # the longest first
 
     def test_air(self) -> None:
         """Up to 100 Wh, to 160 Wh with approval, above not (IATA lithium rules, from memory)."""
