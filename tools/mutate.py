@@ -44,8 +44,8 @@ NOT_TRIED = (
 """Tables of data and of words: what would be changed in them is not what a program does."""
 COMPARED = {ast.Lt: ast.GtE, ast.LtE: ast.Gt, ast.Gt: ast.LtE, ast.GtE: ast.Lt, ast.Eq: ast.NotEq, ast.NotEq: ast.Eq}
 COMPARED |= {ast.Is: ast.IsNot, ast.IsNot: ast.Is, ast.In: ast.NotIn, ast.NotIn: ast.In}
-"""Each comparison and its opposite. Not tried: whether a limit itself belongs to one side or the other. What is compared
-here is lengths, forces and times, which never hit one; where things are counted, tests have both sides by hand."""
+"""Each comparison and its opposite. Not tried: whether a limit itself belongs to one side or the other. What is
+compared here is lengths, forces and times, which never hit one; where things are counted, tests have both by hand."""
 COUNTED = {ast.Add: ast.Sub, ast.Sub: ast.Add, ast.Mult: ast.Div, ast.Div: ast.Mult}
 NAMES = {"min": "max", "max": "min", "any": "all", "all": "any", "floor": "ceil", "ceil": "floor"}
 
