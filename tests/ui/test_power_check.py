@@ -4,9 +4,12 @@ import unittest
 
 from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QLabel
 
 from equilix.edits import kit
 from equilix.edits.powering import set_rule
+from equilix.ui.stage.layers import findings
+from equilix.ui.stage.primitives import Shape, Text
 from tests.ui.window_test import WindowTest
 
 
@@ -151,6 +154,62 @@ class Check(WindowTest):
         QTest.mouseClick(self.page.rows[0], Qt.MouseButton.LeftButton)
         self.assertEqual(self.session.selection.id, "top-handle")
         self.assertIn("doctor", self.page.caution.text())
+
+    def test_one_line_each_and_the_rest_on_demand(self) -> None:
+        """The worst is open; a click or the arrow keys open another and close it; the gauge is as long as its share."""
+        opened = [row.more.isVisible() for row in self.page.rows]
+        self.assertEqual(opened, [True, *[False] * (len(opened) - 1)])
+        self.assertEqual(self.session.selection.id, None)  # looked at, not chosen
+        QTest.mouseClick(self.page.rows[0], Qt.MouseButton.LeftButton)
+        self.page.rows[0].setFocus()
+        QTest.keyClick(self.page.rows[0], Qt.Key.Key_Down)
+        self.assertEqual([row.more.isVisible() for row in self.page.rows[:3]], [False, True, False])
+        QTest.keyClick(self.page.rows[1], Qt.Key.Key_Up)
+        self.assertTrue(self.page.rows[0].more.isVisible())
+        for row in self.page.rows:
+            self.assertEqual(row.gauge is None, row.check.share is None)
+            if row.gauge is not None:
+                used = row.gauge.bar().width() / row.gauge.trough().width()
+                self.assertAlmostEqual(used, min(row.check.share, 1.0), delta=1e-9)
+        left = [self.session.tell(row.check.left) for row in self.page.rows[:3]]
+        self.assertEqual(left, ["none", "77%", ""])
+
+    def test_marks_on_the_rig(self) -> None:
+        """A mark with its number on each part that is to be minded, side by side; touched, the list goes there."""
+        side = self.window.stage.side
+        made = list(findings.marks(side.scene, side.sheet))
+        where = [(number, check.placement) for number, check, _ in made]
+        self.assertEqual(where, [(1, "top-handle"), (2, "top-handle"), (3, "base")])
+        self.assertGreater(made[1][2].x() - made[0][2].x(), 28)
+        self.assertEqual(made[1][2].y(), made[0][2].y())
+        body = side.place_px(self.session.analysis.assembly.part_cgs_m[self.session.analysis.assembly.index["base"]])
+        self.assertEqual(made[2][2], body)
+        drawn = list(findings.findings(side.scene, side.sheet))
+        self.assertEqual([each.text for each in drawn if isinstance(each, Text)], ["1", "2", "3"])
+        self.assertEqual([each.fill for each in drawn if isinstance(each, Shape)], ["card"] * 3)
+        QTest.mouseClick(side, Qt.MouseButton.LeftButton, pos=made[2][2].toPoint())
+        self.assertTrue(self.page.rows[2].more.isVisible())
+        drawn = list(findings.findings(side.scene, side.sheet))
+        self.assertEqual([each.fill for each in drawn if isinstance(each, Shape)], ["card", "card", "tip_wash"])
+        self.assertEqual(list(findings.findings(self.window.stage.plan.scene, self.window.stage.plan.sheet)), [])
+        self.page.choose("build")
+        self.assertEqual(list(findings.marks(side.scene, side.sheet)), [])
+        self.page.choose("found")
+        self.window.show_page("balance")
+        self.assertEqual(list(findings.marks(side.scene, side.sheet)), [])
+
+    def test_in_other_units(self) -> None:
+        """What stands there is told anew, the open one stays open."""
+        self.session.open_setup("causeway")
+        self.page.rows[1].setFocus()
+        QTest.mouseClick(self.page.rows[1], Qt.MouseButton.LeftButton)
+        self.window.change_units()
+        texts = [label.text() for label in self.page.rows[1].findChildren(QLabel)]
+        self.assertTrue(any("lb" in text for text in texts), texts)
+        self.assertFalse(any("kg" in text for text in texts), texts)
+        self.assertIn("Load on the ", " ".join(texts))
+        self.assertTrue(self.page.rows[1].more.isVisible())
+        self.assertTrue(self.page.rows[1].hasFocus())
 
     def test_rules(self) -> None:
         """A rule is changed, refused where it is none, and undone."""

@@ -20,12 +20,13 @@ def _rated(share: float, warning: Sayable) -> Level:
 def ratings(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
     """What the figures of the way of carrying say of the makers' ratings."""
     del rules
+    bearer = analysis.carried.bearer
     for figure in analysis.figures:
         if figure.key == "rated_share":
             yield Check(
                 "rating",
                 analysis.assembly.ids[0],
-                figure.label,
+                figure.label if bearer is None else fact("rated.load_on", part=bearer.name),
                 figure.said,
                 figure.value,
                 figure.warning,

@@ -44,6 +44,13 @@ class Check(Struct, frozen=True):
             else fact("rules.too_much", share=percent(self.share - 1))
         )
 
+    @property
+    def left(self) -> Sayable:
+        """The same as one figure: '40%', 'none'; empty where nothing is measured."""
+        if self.share is None:
+            return ""
+        return percent(1 - self.share) if self.share <= 1 else fact("rules.none_left")
+
 
 class Rule(Struct, frozen=True):
     """A rule of thumb: its words, quantity and usual value (SI); common practice, no source."""

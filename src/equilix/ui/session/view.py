@@ -11,8 +11,8 @@ if TYPE_CHECKING:
     from equilix.planner.fit_plan import FitPlan
     from equilix.planner.plan import Plan
 
-Overlay = Literal["figure", "cables", "table"]
-"""The operator's joints and eye line; the cables; how the rig stands on a table."""
+Overlay = Literal["figure", "cables", "table", "checks"]
+"""The operator's joints and eye line; the cables; how the rig stands on a table; what the check has found."""
 
 
 class ViewState(QObject):

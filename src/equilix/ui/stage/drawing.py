@@ -13,7 +13,7 @@ from PySide6.QtCore import QPointF, Qt
 from PySide6.QtGui import QBrush, QPainter, QPen
 
 from equilix.ui.stage.labels import place
-from equilix.ui.stage.layers import balance, bearers, moves, person
+from equilix.ui.stage.layers import balance, bearers, findings, moves, person
 from equilix.ui.stage.outlines import Drawn
 from equilix.ui.stage.painting import cosmetic_pen, paint, paint_texts
 from equilix.ui.stage.primitives import Line, Primitive, Text
@@ -28,7 +28,7 @@ Layer = Callable[[Scene, Sheet], Iterator[Primitive]]
 UNDER: Final[tuple[Layer, ...]] = (balance.support, bearers.bearer, person.body)
 OVER: Final[tuple[Layer, ...]] = (
     person.near_arm, balance.table, balance.plumb, balance.forces, balance.centres, person.joints, moves.cables,
-    moves.axis,
+    moves.axis, findings.findings,
 )  # fmt: skip
 EDGE_PX: Final = 2.0
 """Texts keep so far from the edge."""

@@ -24,6 +24,7 @@ from equilix.ui.stage.drawing import Rig, draw, focus
 from equilix.ui.stage.extent import extent_mm
 from equilix.ui.stage.gestures import Gestures
 from equilix.ui.stage.keys import Keys
+from equilix.ui.stage.layers.findings import marked
 from equilix.ui.stage.layers.gesture import gesture
 from equilix.ui.stage.outlines import Drawn, OutlineBook
 from equilix.ui.stage.projection import SIDE, Projection
@@ -145,6 +146,9 @@ class RigView(QWidget):
     def hit(self, point: QPointF) -> str | None:
         """The placement under a point of the widget: the nearest to the viewer."""
         self._lay_out()
+        found = marked(self.scene, self.sheet, point)
+        if found is not None:
+            return found
         mm = self.to_mm(point)
         for drawn in reversed(self.drawn):
             local = mm - QPointF(drawn.x_mm, drawn.y_mm)
@@ -160,10 +164,12 @@ class RigView(QWidget):
 
     @property
     def scene(self) -> Scene:
-        """What is to be seen now; a step by hand only while nothing is dragged, which makes it old."""
+        """What is to be seen now; a step by hand and findings only while nothing is dragged."""
         session, view = self.session, self.session.view
-        axis = view.axis if session.history.gesture is None else None
-        return Scene(session.result, session.selection.id, view.ghost, axis, view.overlays, session.document.display)
+        still = session.history.gesture is None
+        axis = view.axis if still else None
+        overlays = view.overlays if still else view.overlays - {"checks"}
+        return Scene(session.result, session.selection.id, view.ghost, axis, overlays, session.document.display)
 
     @property
     def sheet(self) -> Sheet:

@@ -6,8 +6,7 @@ from collections.abc import Iterator
 from functools import partial
 
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QMouseEvent
-from PySide6.QtWidgets import QFrame, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QPushButton, QWidget
 
 from equilix.checks.build_order import BuildStep
 from equilix.checks.rules import RULES, Check, rule
@@ -24,8 +23,10 @@ from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.rows import Row, section
 from equilix.ui.widgets.sections import Sections
 from equilix.ui.widgets.tabs import Tabs
-from equilix.ui.widgets.tint import plain_label, tint, tinted
+from equilix.ui.widgets.tint import plain_label, tint
+from equilix.ui.workspaces.finding import FindingRow
 from equilix.ui.workspaces.page import Page
+from equilix.units import Display
 from equilix.words.language import say
 from equilix.words.reading import CAUTION_LONG
 from equilix.words.telling import tell
@@ -33,42 +34,10 @@ from equilix.words.wordings.wording import N_
 
 TITLES = {"build": N_("Build order: from the core outwards"), "strip": N_("Strip: cables first, the core last")}
 FOUND, BUILD, STRIP = "found", "build", "strip"
-SIGNS = {"stop": N_("▲ stop"), "mind": N_("◆ mind"), "fine": N_("● fine")}
 
 
-class CheckRow(QFrame):
-    """One check; a click selects its part on the drawing."""
-
-    def __init__(self, check: Check, session: Session, theme: Theme) -> None:
-        super().__init__()
-        self.check, self.session = check, session
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setObjectName("check")
-        bad = check.level != "fine"
-        title, said, todo, in_hand = (
-            session.tell(each) for each in (check.title, check.said, check.todo, check.in_hand)
-        )
-        self.setStyleSheet(
-            f"#check {{ background: {theme.card}; border: 1px solid {theme.tip if bad else theme.rule}; }}"
-        )
-        self.setAccessibleName(f"{say(SIGNS[check.level])}: {title}, {said}. {todo}")
-        column = QVBoxLayout(self)
-        column.setContentsMargins(10, 6, 10, 6)
-        column.setSpacing(2)
-        hand = f" ({in_hand})" if in_hand else ""
-        column.addWidget(tinted(f"{say(SIGNS[check.level])}  {title}", theme.tip if bad else theme.hold, bold=True))
-        column.addWidget(tinted(f"{said[0].upper()}{said[1:]}{hand}.", theme.ink))
-        if todo:
-            column.addWidget(tinted(todo, theme.hold))
-        column.addWidget(tinted(tell(check.source), theme.quiet))
-
-    def mousePressEvent(self, event: QMouseEvent) -> None:
-        del event
-        self.session.selection.select(self.check.placement)
-
-    def focusInEvent(self, event: object) -> None:
-        del event
-        self.session.selection.select(self.check.placement)
+def _name(check: Check) -> tuple[str, str]:
+    return check.key, check.placement
 
 
 def _sentence(step: BuildStep) -> Sayable:
@@ -83,7 +52,13 @@ class CheckPage(Page):
         self.tabs = Tabs({FOUND: say("Found"), BUILD: say("Build order"), STRIP: say("Strip")})
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
-        self.rows: list[CheckRow] = []
+        self.rows: list[FindingRow] = []
+        self._open: tuple[str, str] | None = None
+        """The finding that is open, by its key and its placement."""
+        self.in_hand = plain_label(say("in hand"))
+        self.in_hand.setAlignment(Qt.AlignmentFlag.AlignRight)
+        self.in_hand.setContentsMargins(0, 0, 9, 0)
+        self.column.addWidget(self.in_hand)
         self.rows_column = QWidget()
         self.column.addWidget(self.rows_column)
         self.text = Sections()
@@ -101,7 +76,7 @@ class CheckPage(Page):
         self._told = ""
         """The order that stands there, or is being worked out."""
         self._shown: tuple[Check, ...] | None = None
-        self._shown_in: Theme | None = None
+        self._shown_in: tuple[Theme, Display] | None = None
 
     def choose(self, tab: str) -> None:
         """Open a tab."""
@@ -116,6 +91,9 @@ class CheckPage(Page):
         self.rows_column.setVisible(tab == FOUND)
         self.rules.setVisible(tab == FOUND)
         self.text.setVisible(tab != FOUND)
+        self.in_hand.setVisible(tab == FOUND)
+        tint(self.in_hand, t.quiet)
+        self.session.view.show_overlay("checks", tab == FOUND)
         tint(self.caution, t.quiet)
         if tab == FOUND:
             self._show_rows(self.session.result.checks)
@@ -157,8 +135,13 @@ class CheckPage(Page):
         self._ordered_for = None
         super().wear(theme)
 
+    def showEvent(self, event: object) -> None:
+        super().showEvent(event)
+        self.session.view.show_overlay("checks", self.tabs.tab == FOUND)
+
     def hideEvent(self, event: object) -> None:
         del event
+        self.session.view.show_overlay("checks", False)
         self.job.cancel()
         self._ordered_for = None
 
@@ -168,20 +151,51 @@ class CheckPage(Page):
         self.job.cancel()
 
     def _show_rows(self, found: tuple[Check, ...]) -> None:
-        if found == self._shown and self._shown_in is self.theme:
+        wanted = (self.theme, self.session.document.display)
+        if found == self._shown and self._shown_in == wanted:
             return
-        self._shown, self._shown_in = found, self.theme
+        self._shown, self._shown_in = found, wanted
+        had_keys = any(row.hasFocus() for row in self.rows)
         fresh = QWidget()
-        column = Columns(fresh, 6)
-        self.rows = [CheckRow(check, self.session, self.theme) for check in found]
+        column = Columns(fresh, 2)
+        self.rows = [FindingRow(number, each, self.session, self.theme) for number, each in enumerate(found, start=1)]
         for row in self.rows:
+            row.chosen.connect(partial(self._choose, row))
             column.addWidget(row)
         if not self.rows:
             column.addWidget(self.note(say("Nothing to check yet: the rig is empty.")))
         self.column.replaceWidget(self.rows_column, fresh)
+        fresh.show()
+        known = next((row for row in self.rows if _name(row.check) == self._open), None)
+        worst = next((row for row in self.rows if row.check.level != "fine"), None)
+        self._show(known or worst)
+        if had_keys and known is not None:
+            known.setFocus()  # before the old one goes: the keys would go on to the next that it finds
         self.rows_column.hide()
         self.rows_column.deleteLater()
         self.rows_column = fresh
+
+    def _choose(self, row: FindingRow) -> None:
+        """A finding is chosen in the list: it opens, and its part is selected on the drawing."""
+        self._show(row)
+        self.session.selection.select(row.check.placement)
+
+    def _show(self, row: FindingRow | None) -> None:
+        self._open = None if row is None else _name(row.check)
+        for each in self.rows:
+            each.open(each is row)
+
+    def show_selection(self) -> None:
+        """A part is selected on the drawing: the list goes to what was found there."""
+        if self.tabs.tab != FOUND:
+            return
+        placement = self.session.selection.id
+        if self._open is not None and self._open[1] == placement:
+            return
+        row = next((row for row in self.rows if row.check.placement == placement), None)
+        if row is not None:
+            self._show(row)
+            self.scroller.ensureWidgetVisible(row)
 
     def open_rules(self) -> None:
         """Show the rules of thumb, to be changed."""

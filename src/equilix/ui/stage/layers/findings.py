@@ -1,0 +1,59 @@
+"""Where on the rig something was found that is to be minded: a mark with its number in the list, on its part."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterator
+from typing import Final
+
+from PySide6.QtCore import QPointF
+from PySide6.QtGui import QPainterPath, QPolygonF
+
+from equilix.checks.rules import Check
+from equilix.ui.stage.primitives import Primitive, Role, Shape, Text
+from equilix.ui.stage.projection import SIDE
+from equilix.ui.stage.scene import Scene
+from equilix.ui.stage.sheet import Sheet
+
+APART_PX: Final = 31.0
+"""Two marks of one part stand so far from each other."""
+DOWN_PX: Final = 5.0
+"""From the middle of a mark down to the line on which its number stands."""
+
+
+def findings(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
+    """▲ for what must be changed first, ◆ for what is to be minded; that of the selected part is filled."""
+    for number, check, at in marks(scene, sheet):
+        fill: Role = "tip_wash" if check.placement == scene.selected else "card"
+        yield Shape(_shape(check, at), fill=fill, edge="tip", width=1.8, keeps_off=True)
+        yield Text(at + QPointF(0, DOWN_PX), str(number), "ink", anchor="middle", fixed=True, bare=True)
+
+
+def marked(scene: Scene, sheet: Sheet, point: QPointF) -> str | None:
+    """The placement whose mark is at a point of the sheet."""
+    for _, check, at in marks(scene, sheet):
+        if _shape(check, at).boundingRect().contains(point):
+            return check.placement
+    return None
+
+
+def marks(scene: Scene, sheet: Sheet) -> Iterator[tuple[int, Check, QPointF]]:
+    """In the side view: the number of each finding that has a place on the rig, itself, and where its mark stands."""
+    if "checks" not in scene.overlays or sheet.view is not SIDE:
+        return
+    assembly, beside = scene.analysis.assembly, Counter[str]()
+    for number, check in enumerate(scene.result.checks, start=1):
+        row = assembly.index.get(check.placement)
+        if row is None or check.level == "fine":
+            continue
+        at = sheet.place_px(assembly.part_cgs_m[row]) + QPointF(APART_PX * beside[check.placement], 0)
+        beside[check.placement] += 1
+        yield number, check, at
+
+
+def _shape(check: Check, at: QPointF) -> QPainterPath:
+    corners = ((0, -14), (14, 10), (-14, 10)) if check.level == "stop" else ((0, -14), (14, 0), (0, 14), (-14, 0))
+    path = QPainterPath()
+    path.addPolygon(QPolygonF([at + QPointF(x, y) for x, y in corners]))
+    path.closeSubpath()
+    return path
