@@ -13,6 +13,8 @@ from equilix.facts import fact
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.rows import Row, section
 from equilix.ui.widgets.sections import Sections
+from equilix.ui.widgets.tint import show_text, text_label
+from equilix.ui.workspaces.condition_list import ConditionList
 from equilix.units import Display
 from equilix.words.language import say
 from equilix.words.quantities import angle
@@ -28,24 +30,27 @@ _TOWARDS = (
 
 
 class FigureList(QWidget):
-    """Texts, set anew when the figures change."""
+    """Scales of what must be balanced, and texts; set anew when the figures change."""
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
+        self.heading = text_label(bold=True)
+        self.conditions = ConditionList()
         self.text = Sections(selectable=True)
-        column.addWidget(self.text)
+        for each in (self.heading, self.conditions, self.text):
+            column.addWidget(each)
 
     def show_analysis(self, analysis: Analysis, theme: Theme, display: Display, *, lying: bool) -> None:
         """Show all figures; ``lying``: also how it can lie on a table, which is slow at the first time."""
         figures = [(tell(f.label), tell(f.said, display), tell(f.warning, display)) for f in analysis.figures]
-        balance = [(tell(c.balance.key).capitalize(), tell(c.sentence, display), "") for c in analysis.conditions]
+        show_text(self.heading, say("Balance") if analysis.conditions else "", theme.ink)
+        self.conditions.show_conditions(analysis.conditions, theme, display)
         table = list(_on_table(analysis, lying=lying)) if analysis.on_table is not None else []
         self.text.show_sections(
             [
                 *section(say("Carried {phrase}").format(phrase=tell(analysis.way.phrase)), figures, theme),
-                *section(say("Balance"), balance, theme),
                 *section(say("Put down on a table, as drawn"), table, theme),
             ],
             theme,
