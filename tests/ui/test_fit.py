@@ -5,13 +5,15 @@ import unittest
 
 import numpy as np
 from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QFontMetricsF
 
 from equilix.edits import kit
 from equilix.ui.operator_panel import OperatorPanel
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.labels import place
 from equilix.ui.stage.layers.curves import LEAST_S, MOST_S
-from equilix.ui.stage.primitives import Dot, Line, Wash
+from equilix.ui.stage.primitives import Dot, Line, Shape, Text, Wash
+from equilix.ui.theme import font as theme_font
 from equilix.ui.workspaces.fit import FitPage
 from tests.told import told
 from tests.ui.window_test import WindowTest
@@ -45,7 +47,7 @@ class Fit(WindowTest):
         self.assertIn("12 min, then the left shoulder", self.page.big.text())
         text = self.page.text.text()
         for word in (
-            "of its strength",
+            "Rest after a take",
             "Lower back",
             "action limit",
             "hang the screen lower",
@@ -56,6 +58,30 @@ class Fit(WindowTest):
             self.assertIn(word, text)
         self.assertAlmostEqual(sum(n for _, n in self.page.flow.parts), self.session.analysis.weight_n, delta=0.1)
         self.assertIn("doctor", self.page.caution.text())
+
+    def test_shares_of_strength_as_bars(self) -> None:
+        """What gives out first at the top, the back at the end; to scale, marked as on the drawing, in words too."""
+        bars, fit = self.page.asked, self.session.result.fit
+        self.assertEqual([each.name for each in bars.asked][:2], ["Left shoulder", "Right shoulder"])
+        self.assertEqual((bars.asked[0].lasts, bars.asked[-1].name), ("12 min", "Lower back"))
+        self.assertAlmostEqual(bars.asked[-1].share, fit.trunk_share)
+        shares = [each.effort.share for each in fit.ranges]
+        self.assertEqual([each.share for each in bars.asked[:-1]], shares)
+        made = bars.primitives()
+        used = [each.box for each in made if isinstance(each, Wash)][2::3]
+        whole = used[0].width() / shares[0]
+        for box, each in zip(used, bars.asked, strict=True):
+            self.assertAlmostEqual(box.width(), whole * each.share, delta=1e-6)
+        texts = [each.text for each in made if isinstance(each, Text)]
+        self.assertEqual(texts[:3], ["Left shoulder", "12%", "12 min"])
+        marks = [type(each) for each in made if isinstance(each, Dot | Shape)]
+        self.assertEqual(marks, [Dot] * len(shares) + [Shape])  # 17 % of the back is over what is easy
+        font = QFontMetricsF(theme_font(11, bold=True))  # no column runs into the next one, at the smallest width
+        share, longest = font.horizontalAdvance("100%"), font.horizontalAdvance("9 min 30 s")
+        ends = [each.at.x() for each in made if isinstance(each, Text)][:3]
+        self.assertGreater(ends[2] - longest, ends[1])
+        self.assertGreater(ends[1] - share, used[0].left() + whole)
+        self.assertIn("Left shoulder: 12% of its strength: 12 min", bars.accessibleName())
 
     def test_moves(self) -> None:
         """Grips and screen as cards; looking shows the ghost, doing it is one entry and one undo."""

@@ -17,6 +17,8 @@ POWER_LAW: Final[dict[str, tuple[float, float]]] = {
 """``b0`` in s and ``b1`` of ``T = b0 f^b1`` (Frey-Law & Avin, *Ergonomics* 53, 2010; from memory).
 The muscles that turn the wrist lie in the forearm with those of the grip, and are given its curve (estimate)."""
 
+EASY, HARD = 0.15, 0.50
+"""Shares of strength: under the one Rohmert found no end of holding, above the other it ends within a minute or two."""
 LONGEST_S: Final = 8 * 3600.0
 """A working day; longer endurances are reported as this and said to be 'all day'."""
 

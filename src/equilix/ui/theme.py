@@ -41,7 +41,7 @@ PREP_ROOM: Final = Theme(
 )  # fmt: skip
 NIGHT_SET: Final = Theme(
     "Night set", "#12171a", "#1b2226", "#e9e4d8", "#a3aaab", "#343d42", "#ff9358", "#63c3d8",
-    "#173a42", "#4a2a18", "#3a352b", "#26343a", "#3c4448", "night",
+    "#173a42", "#4a2a18", "#3a352b", "#26343a", "#7c888d", "night",
 )  # fmt: skip
 THEMES: Final = (PREP_ROOM, NIGHT_SET)
 

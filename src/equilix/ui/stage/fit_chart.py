@@ -11,8 +11,10 @@ from equilix.fit.curves import Curve
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.layers import curves
 from equilix.ui.stage.layers.curves import Point, end_said, part_said
+from equilix.ui.stage.layers.strength import ROW_PX, Asked, strength
 from equilix.ui.stage.primitives import Primitive
 from equilix.ui.theme import Theme
+from equilix.ui.widgets.tint import set_tip
 from equilix.units import Display
 from equilix.words.language import say
 from equilix.words.quantities import duration, fixed
@@ -64,6 +66,26 @@ class SteadinessChart(Chart):
 
     def made(self, bounds: QRectF) -> Iterable[Primitive]:
         return curves.steadiness(self.points, bounds)
+
+
+class StrengthBars(Chart):
+    """What is asked of each part of the body: a bar each, what gives out first at the top."""
+
+    def __init__(self, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.asked: Sequence[Asked] = ()
+
+    def show_asked(self, asked: Sequence[Asked], said: str, theme: Theme) -> None:
+        """Show these; ``said``: the same in words, with both curves."""
+        self.asked, self.theme = asked, theme
+        self.setFixedHeight(round(ROW_PX * len(asked)))
+        self.setVisible(bool(asked))
+        self.setAccessibleName(said)
+        set_tip(self, said)
+        self.update()
+
+    def made(self, bounds: QRectF) -> Iterable[Primitive]:
+        return strength(self.asked, bounds)
 
 
 class FlowBar(Chart):

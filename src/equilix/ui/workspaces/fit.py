@@ -15,7 +15,7 @@ from equilix.errors import Called, going_on
 from equilix.fit.curves import Curve, lasts_s, operators_compared, over_aim, over_mass, over_slide, ways_compared
 from equilix.fit.fit import Fit, bears
 from equilix.ui.session import Session
-from equilix.ui.stage.fit_chart import CurveChart, FlowBar, SteadinessChart
+from equilix.ui.stage.fit_chart import CurveChart, FlowBar, SteadinessChart, StrengthBars
 from equilix.ui.theme import Theme, font
 from equilix.ui.widgets.columns import Columns
 from equilix.ui.widgets.fit_card import FitCard
@@ -23,7 +23,14 @@ from equilix.ui.widgets.rows import Row, section
 from equilix.ui.widgets.sections import Sections
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, tint
-from equilix.ui.workspaces.fit_texts import comparison_row, endurance_rows, posture_rows, screening_rows
+from equilix.ui.workspaces.fit_texts import (
+    asked_of,
+    asked_words,
+    comparison_row,
+    posture_rows,
+    rest_rows,
+    screening_rows,
+)
 from equilix.ui.workspaces.page import Page
 from equilix.words.language import say
 from equilix.words.quantities import duration
@@ -47,7 +54,7 @@ class FitPage(Page):
         self.tabs = Tabs({BODY: say("Body"), MOVE: say("Move it"), CURVES: say("Curves"), COMPARE: say("Compare")})
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
-        self.big, self.flow, self.text = plain_label(), FlowBar(), Sections()
+        self.big, self.asked, self.flow, self.text = plain_label(), StrengthBars(), FlowBar(), Sections()
         self.big.setWordWrap(True)
         self.balance = QCheckBox(say("Balance and fit together"))
         self.balance.toggled.connect(self._plan)
@@ -56,7 +63,16 @@ class FitPage(Page):
         self.cards: list[FitCard] = []
         self.steady = SteadinessChart()
         self.charts = [CurveChart() for _ in range(4)]
-        for widget in (self.big, self.flow, self.text, self.balance, self.cards_column, self.steady, *self.charts):
+        for widget in (
+            self.big,
+            self.asked,
+            self.flow,
+            self.text,
+            self.balance,
+            self.cards_column,
+            self.steady,
+            *self.charts,
+        ):
             self.column.addWidget(widget)
         self.column.addStretch(1)
         self.caution = self.note(tell(CAUTION_LONG))
@@ -93,6 +109,7 @@ class FitPage(Page):
         tab, fit = self.tabs.tab, self.session.result.fit
         self.big.setVisible(tab == BODY)
         self.flow.setVisible(tab == BODY)
+        self.asked.setVisible(tab == BODY and bool(fit.ranges))
         self.text.setVisible(tab in (BODY, COMPARE))
         self.balance.setVisible(tab == MOVE)
         self.cards_column.setVisible(tab == MOVE)
@@ -117,6 +134,7 @@ class FitPage(Page):
             said = say("It cannot be held so.")
         self.big.setFont(font(15, bold=True))
         self.big.setText(said)
+        self.asked.show_asked(asked_of(fit), asked_words(fit), t)
         self.flow.show_parts([(tell(bears(on)), n) for on, n in fit.flow_n.items()], t, self.session.document.display)
         self.keep_up()
 
@@ -127,8 +145,7 @@ class FitPage(Page):
         fit, t = self.session.result.fit, self.theme
         self.text.show_sections(
             [
-                *section(say("How long"), list(endurance_rows(fit)), t),
-                *section(say("Posture"), list(posture_rows(fit, self.session.document.display)), t),
+                *section(say("Posture"), [*rest_rows(fit), *posture_rows(fit, self.session.document.display)], t),
                 *section(say("Screening"), list(screening_rows(fit)), t),
             ],
             t,

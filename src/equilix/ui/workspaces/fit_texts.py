@@ -11,7 +11,8 @@ from equilix.body.neck import tires_s
 from equilix.carry.handheld import HUNG
 from equilix.facts import fact
 from equilix.fit.curves import lasts_s
-from equilix.fit.fit import TAKE_S, Fit, compression_words, words_of_lifting
+from equilix.fit.fit import TAKE_S, Fit, Range, compression_words, words_of_lifting
+from equilix.ui.stage.layers.strength import Asked
 from equilix.ui.widgets.rows import Row
 from equilix.units import Display
 from equilix.words.language import say
@@ -23,8 +24,35 @@ from equilix.words.wordings.wording import N_
 OVER_LIMIT = N_("Over the limit that the lifting equation recommends.")
 
 
-def endurance_rows(fit: Fit) -> Iterator[Row]:
-    """Every joint with both curves; what gives out first at the top; the rest a take asks for."""
+def asked_of(fit: Fit) -> list[Asked]:
+    """What is asked of each joint, what gives out first at the top, and of the back."""
+    found = [
+        Asked(tell(each.effort.key).capitalize(), each.effort.share, _at_least(each)) for each in fit.ranges
+    ]  # fmt: skip
+    if _back_apart(fit):
+        found.append(Asked(say("Lower back"), fit.trunk_share, ""))
+    return found
+
+
+def _back_apart(fit: Fit) -> bool:
+    """Whether the back gives something that no time is told for."""
+    return fit.spine is not None and all(each.effort.key[0] != "trunk" for each in fit.ranges)
+
+
+def _at_least(each: Range) -> str:
+    """How long an effort lasts by the more careful of the two curves."""
+    if each.effort.share >= 1:
+        return say("cannot")
+    return tell(lasts(each.effort)) if each.shortest_s >= LONGEST_S else duration(each.shortest_s)
+
+
+def asked_words(fit: Fit) -> str:
+    """The same in words, with both curves."""
+    return "; ".join(f"{name}: {said}" + (f" {warning}" if warning else "") for name, said, warning in _endurance(fit))
+
+
+def _endurance(fit: Fit) -> Iterator[Row]:
+    """Every joint with both curves; what gives out first at the top."""
     for each in fit.ranges:
         effort = each.effort
         both = tell(lasts(effort))
@@ -41,6 +69,12 @@ def endurance_rows(fit: Fit) -> Iterator[Row]:
             say("{share} of its strength: {both}").format(share=percent(effort.share), both=both),
             warning,
         )
+    if _back_apart(fit):
+        yield say("Lower back"), say("{share} of its strength").format(share=percent(fit.trunk_share)), ""
+
+
+def rest_rows(fit: Fit) -> Iterator[Row]:
+    """The rest that a take asks for."""
     rest = fit.rest_s()
     if fit.ranges:
         take = duration(TAKE_S)

@@ -10,6 +10,7 @@ import numpy as np
 from PySide6.QtCore import QPointF
 from PySide6.QtGui import QPainterPath
 
+from equilix.body.endurance import EASY, HARD
 from equilix.body.posture import Arm, eye_of
 from equilix.keys import Joint
 from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text, ellipse, polygon
@@ -22,7 +23,6 @@ from equilix.words.quantities import angle, percent
 if TYPE_CHECKING:
     from equilix.fit.fit import Fit
 
-EASY, HARD = 0.15, 0.50
 """Under the first share no fatigue was found (Rohmert), over the second it lasts a minute or two."""
 MARKED: Final[tuple[Joint, ...]] = ("shoulder", "elbow", "grip")
 BELOW_PX = 4.0
