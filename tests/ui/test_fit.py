@@ -198,6 +198,21 @@ class Fit(WindowTest):
         text = self.page.text.text()
         for word in ("Tall operator", "Slight operator", "On the shoulder", "In both hands", "gaze"):
             self.assertIn(word, text)
+        (people_head, people), (ways_head, ways) = self.page.compared
+        self.assertEqual((people_head.text(), ways_head.text()), ("The same rig on", "The same camera carried"))
+        self.assertEqual([each.name for each in people.asked], ["Tall operator", "Slight operator"])
+        self.assertEqual([each.name for each in ways.asked][:2], ["On the tripod", "On the shoulder"])
+        self.assertEqual([ways.asked[0].lasts, ways.asked[-1].lasts], ["all day", "cannot"])
+        self.assertGreater(ways.asked[-1].share, 1.0)
+        troughs = [each.box for each in ways.primitives() if isinstance(each, Wash)][::3]
+        used = [each.box for each in ways.primitives() if isinstance(each, Wash)][2::3]
+        self.assertAlmostEqual(used[-1].width(), troughs[-1].width(), delta=1e-9)  # no longer than what there is
+        for box, each in zip(troughs, [t for t in ways.primitives() if isinstance(t, Text)][::3], strict=True):
+            self.assertLess(each.at.y(), box.top())
+        self.assertTrue(ways.isVisible())
+        self.assertIn("On the tripod: all day", ways.accessibleName())
+        self.open_tab("body")
+        self.assertFalse(ways.isVisible() or people_head.isVisible())
 
     def test_every_scene_and_theme(self) -> None:
         """Each scene on each tab, also on an empty rig, at the smallest size."""

@@ -11,7 +11,7 @@ from equilix.fit.curves import Curve
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.layers import curves
 from equilix.ui.stage.layers.curves import Point, end_said, part_said
-from equilix.ui.stage.layers.strength import ROW_PX, Asked, strength
+from equilix.ui.stage.layers.strength import ROW_PX, TALL_PX, Asked, strength
 from equilix.ui.stage.primitives import Primitive
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.tint import set_tip
@@ -71,21 +71,23 @@ class SteadinessChart(Chart):
 class StrengthBars(Chart):
     """What is asked of each part of the body: a bar each, what gives out first at the top."""
 
-    def __init__(self, parent: QWidget | None = None) -> None:
+    def __init__(self, parent: QWidget | None = None, *, above: bool = False) -> None:
         super().__init__(parent)
         self.asked: Sequence[Asked] = ()
+        self.above = above
+        """The names stand over their bars."""
 
     def show_asked(self, asked: Sequence[Asked], said: str, theme: Theme) -> None:
         """Show these; ``said``: the same in words, with both curves."""
         self.asked, self.theme = asked, theme
-        self.setFixedHeight(round(ROW_PX * len(asked)))
+        self.setFixedHeight(round((TALL_PX if self.above else ROW_PX) * len(asked)))
         self.setVisible(bool(asked))
         self.setAccessibleName(said)
         set_tip(self, said)
         self.update()
 
     def made(self, bounds: QRectF) -> Iterable[Primitive]:
-        return strength(self.asked, bounds)
+        return strength(self.asked, bounds, above=self.above)
 
 
 class FlowBar(Chart):

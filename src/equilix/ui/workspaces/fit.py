@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from functools import partial
 from typing import TYPE_CHECKING, NamedTuple
 
@@ -16,16 +16,18 @@ from equilix.fit.curves import Curve, lasts_s, operators_compared, over_aim, ove
 from equilix.fit.fit import Fit, bears
 from equilix.ui.session import Session
 from equilix.ui.stage.fit_chart import CurveChart, FlowBar, SteadinessChart, StrengthBars
+from equilix.ui.stage.layers.strength import Asked
 from equilix.ui.theme import Theme, font
 from equilix.ui.widgets.columns import Columns
 from equilix.ui.widgets.fit_card import FitCard
 from equilix.ui.widgets.rows import Row, section
 from equilix.ui.widgets.sections import Sections
 from equilix.ui.widgets.tabs import Tabs
-from equilix.ui.widgets.tint import plain_label, tint
+from equilix.ui.widgets.tint import plain_label, show_text, text_label, tint
 from equilix.ui.workspaces.fit_texts import (
     asked_of,
     asked_words,
+    compared,
     comparison_row,
     posture_rows,
     rest_rows,
@@ -63,16 +65,10 @@ class FitPage(Page):
         self.cards: list[FitCard] = []
         self.steady = SteadinessChart()
         self.charts = [CurveChart() for _ in range(4)]
-        for widget in (
-            self.big,
-            self.asked,
-            self.flow,
-            self.text,
-            self.balance,
-            self.cards_column,
-            self.steady,
-            *self.charts,
-        ):
+        self.compared = [(text_label(bold=True), StrengthBars(above=True)) for _ in range(2)]
+        bars = (each for pair in self.compared for each in pair)
+        body = (self.big, self.asked, self.flow, *bars, self.text)
+        for widget in (*body, self.balance, self.cards_column, self.steady, *self.charts):
             self.column.addWidget(widget)
         self.column.addStretch(1)
         self.caution = self.note(tell(CAUTION_LONG))
@@ -111,6 +107,9 @@ class FitPage(Page):
         self.flow.setVisible(tab == BODY)
         self.asked.setVisible(tab == BODY and bool(fit.ranges))
         self.text.setVisible(tab in (BODY, COMPARE))
+        for head, bars in self.compared:
+            head.setVisible(tab == COMPARE and bool(bars.asked))
+            bars.setVisible(tab == COMPARE and bool(bars.asked))
         self.balance.setVisible(tab == MOVE)
         self.cards_column.setVisible(tab == MOVE)
         for widget in (self.steady, *self.charts):
@@ -172,12 +171,14 @@ class FitPage(Page):
 
     def _found_dear(self, found: list[Curve] | Compared) -> None:
         if isinstance(found, Compared):
-            t = self.theme
-            people, ways = (
-                section(say("The same rig on"), found.people, t),
-                section(say("The same camera carried"), found.ways, t),
-            )
-            self.text.show_sections([*people, *ways], t)
+            t, texts = self.theme, []
+            titles = (say("The same rig on"), say("The same camera carried"))
+            for (head, bars), title, rows in zip(self.compared, titles, found, strict=True):
+                told = [row for _, row in rows]
+                show_text(head, title if rows else "", t.ink)
+                bars.show_asked([asked for asked, _ in rows], "; ".join(f"{row[0]}: {row[1]}" for row in told), t)
+                texts += section(title, told, t)
+            self.text.show_sections(texts, t)
             return
         for number, chart in enumerate(self.charts):
             chart.setVisible(number < len(found) and self.tabs.tab == CURVES)
@@ -228,10 +229,10 @@ class FitPage(Page):
 
 
 class Compared(NamedTuple):
-    """The same rig on others, and carried in other ways: a row for each."""
+    """The same rig on others, and carried in other ways: a bar and a row for each, who lasts longest at the top."""
 
-    people: list[Row]
-    ways: list[Row]
+    people: list[tuple[Asked, Row]]
+    ways: list[tuple[Asked, Row]]
 
 
 def _curves(document: Document, analysis: Analysis, called_off: Called) -> Iterator[list[Curve]]:
@@ -240,11 +241,14 @@ def _curves(document: Document, analysis: Analysis, called_off: Called) -> Itera
 
 
 def _comparison(document: Document, analysis: Analysis, called_off: Called) -> Iterator[Compared]:
-    on = operators_compared(document, analysis, called_off).items()
-    people = [comparison_row(name, each, document.display) for name, each in going_on(on, called_off)]
-    others = going_on(ways_compared(document, analysis, called_off).values(), called_off)
+    def rows(found: Iterable[tuple[str, Analysis]]) -> list[tuple[Asked, Row]]:
+        best_first = sorted(going_on(found, called_off), key=lambda each: -lasts_s(each[1]))
+        return [(compared(name, each), comparison_row(name, each, document.display)) for name, each in best_first]
+
+    ways = ways_compared(document, analysis, called_off).values()
     yield Compared(
-        people, [comparison_row(tell(each.way.phrase).capitalize(), each, document.display) for each in others]
+        rows(operators_compared(document, analysis, called_off).items()),
+        rows((tell(each.way.phrase).capitalize(), each) for each in ways),
     )
 
 

@@ -170,6 +170,13 @@ def screening_rows(fit: Fit) -> Iterator[Row]:
         )
 
 
+def compared(name: str, analysis: Analysis) -> Asked:
+    """What tires first of one operator or in one way, and for how long it is held."""
+    seconds, tired = lasts_s(analysis), analysis.first_to_give_out
+    said = say("cannot") if seconds == 0 else say("all day") if seconds >= LONGEST_S else duration(seconds)
+    return Asked(name, 0.0 if tired is None else tired.share, said)
+
+
 def comparison_row(name: str, analysis: Analysis, unit: Display) -> Row:
     """One operator or way in a line: how long, what tires, elbows, back."""
     fit = Fit(analysis)
