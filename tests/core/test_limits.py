@@ -1,6 +1,8 @@
 """Limits and steps that stand between two answers: both sides of each, worked by hand."""
 
+import math
 import unittest
+from unittest import mock
 
 import numpy as np
 
@@ -10,11 +12,13 @@ from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Refused
 from equilix.fit.curves import over_mass
+from equilix.keys import BalanceKey
 from equilix.kit.carriers import TripodHead
 from equilix.planner.prices import prices_of
 from equilix.power.day import compare
 from equilix.result import Result
 from equilix.units import read
+from equilix.words.reading import read_out
 from tests.told import refused, told
 
 HOUR_S = 3600.0
@@ -69,6 +73,28 @@ class Curves(unittest.TestCase):
         self.assertTrue(np.all(np.diff(curve.y_s) <= 0))
 
 
+class Sleds(unittest.TestCase):
+    """The drop of a sled."""
+
+    def test_it_turns_over_when_its_centre_reaches_the_gimbal(self) -> None:
+        """The edge of the drop time lies as far over the wanted place as that lies under the gimbal."""
+        analysis = scene("causeway")
+        drop = next(c for c in analysis.conditions if c.balance.key == BalanceKey.DROP_TIME)
+        assert analysis.support is not None
+        up = analysis.support.datum_m[2] - drop.balance.datum_m[2]
+        self.assertGreater(up, 0.002)
+        self.assertAlmostEqual(drop.balance.edge_m, up, delta=1e-9)
+
+
+class Gimbals(unittest.TestCase):
+    """What the motors would have to hold."""
+
+    def test_the_hardest_worked_motor_is_named(self) -> None:
+        """24 mm in front of the tilt axis: two thirds of the tilt motor, in the reading too."""
+        analysis = scene("stairs")
+        self.assertIn("67% of the tilt motor", told(read_out(analysis).said))
+
+
 class Packing(unittest.TestCase):
     """Batteries for a day."""
 
@@ -119,10 +145,16 @@ class Prices(unittest.TestCase):
             self.assertEqual("back_n" in prices_of(scene(key)), told_, key)
 
     def test_power_lasts_as_long_as_the_first_battery_to_die(self) -> None:
-        """Of all that draw, the shortest."""
+        """Of all that draw, the shortest; one that draws nothing does not count."""
         analysis = scene("lamp-room")
-        runs = [run.seconds for run in Result(analysis).network.runs if run.watts > 0]
-        self.assertEqual(prices_of(analysis)["run_s"].value, min(runs))
+        result = Result(analysis)
+        each = ((9000.0, 30.0), (5000.0, 4.0), (60.0, 0.0))
+        runs = [mock.Mock(seconds=seconds, watts=watts) for seconds, watts in each]
+        made = mock.Mock(fit=result.fit, network=mock.Mock(runs=runs))
+        with mock.patch("equilix.planner.prices.Result", return_value=made):
+            found = prices_of(analysis)["run_s"]
+        self.assertEqual(found.value, 5000.0)
+        self.assertAlmostEqual(found.burden, -math.log(5000.0), delta=1e-12)
 
 
 if __name__ == "__main__":

@@ -3,9 +3,11 @@
 import unittest
 
 from PySide6.QtCore import Qt
+from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QLabel
 
 from equilix.edits import rigging
+from equilix.ui.widgets.card import BalanceBar
 from tests.ui.window_test import WindowTest
 
 
@@ -65,6 +67,43 @@ class Scales(WindowTest):
         for label in self.list.rows[0].findChildren(QLabel):
             self.assertEqual(label.textFormat(), Qt.TextFormat.PlainText)
         self.assertFalse(self.list.grab().isNull())
+
+
+class Cards(WindowTest):
+    """The bar on a card: before and after of what is worst."""
+
+    def test_before_and_after(self) -> None:
+        """Ahead on the right, in its place before; after it, within what it may be."""
+        self.wait_for_plans()
+        bar = next(bar for bar in self.window.findChildren(BalanceBar) if bar.isVisible())
+        values = bar.values_m()
+        assert values is not None
+        edge, was, then = values
+        worst = bar.plan.before.worst
+        assert worst is not None
+        self.assertEqual((edge, was), (worst.balance.edge_m, worst.value_m))
+        middle, per_m = bar.width() / 2, (bar.place(edge) - bar.place(-edge)) / (2 * edge)
+        self.assertGreater(bar.place(was), bar.place(edge))  # the demo falls forward
+        self.assertAlmostEqual(bar.place(was), middle + was * per_m, delta=1e-6)
+        self.assertTrue(bar.place(-edge) < bar.place(then) < bar.place(edge) < bar.place(was) < bar.width())
+
+
+class Mat(WindowTest):
+    """The kit by the keys."""
+
+    def test_arrows_go_through_the_kit(self) -> None:
+        """From the first on with right and down, back with left and up, round at the ends."""
+        self.press(Qt.Key.Key_F1)
+        self.settle()
+        cloth = self.window.page.cloth
+        ids = [cell.part.id for cell in cloth.cells]
+        cloth.choose(ids[0])
+        for key, wanted in (
+            (Qt.Key.Key_Right, 1), (Qt.Key.Key_Down, 2), (Qt.Key.Key_Left, 1), (Qt.Key.Key_Up, 0),
+            (Qt.Key.Key_Left, -1), (Qt.Key.Key_Right, 0),
+        ):  # fmt: skip
+            QTest.keyClick(cloth, key)
+            self.assertEqual(cloth.current, ids[wanted])
 
 
 if __name__ == "__main__":

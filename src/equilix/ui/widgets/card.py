@@ -35,23 +35,32 @@ class BalanceBar(QWidget):
         self.plan, self.theme = plan, theme
         self.setFixedHeight(16)
 
-    def paintEvent(self, event: QPaintEvent) -> None:
-        del event
+    def values_m(self) -> tuple[float, float, float] | None:
+        """Of the worst condition: half of what it may be, where it was, and where it is then; None without one."""
         before, after = self.plan.before.conditions, self.plan.after.conditions
         if not before or not after:
+            return None
+        worst = self.plan.before.worst
+        number = next((k for k, condition in enumerate(before) if condition is worst), 0)
+        balance = before[number].balance
+        edge = balance.edge_m if 0 < balance.edge_m < math.inf else balance.tolerance_m
+        return edge, before[number].value_m, after[number].value_m
+
+    def place(self, value_m: float) -> float:
+        """Where a value stands on the widget: behind on the left."""
+        edge, was, _ = self.values_m() or (1.0, 0.0, 0.0)
+        reach = max(edge * 2.6, abs(was) * 1.1)
+        return self.width() * (0.5 + 0.5 * value_m / reach)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        del event
+        values = self.values_m()
+        if values is None:
             return
+        edge, was, then = values
         with QPainter(self) as painter:
             painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-            t, worst = self.theme, self.plan.before.worst
-            number = next((k for k, condition in enumerate(before) if condition is worst), 0)
-            balance = before[number].balance
-            edge = balance.edge_m if 0 < balance.edge_m < math.inf else balance.tolerance_m
-            was, then = before[number].value_m, after[number].value_m
-            reach = max(edge * 2.6, abs(was) * 1.1)
-
-            def x(value_m: float) -> float:
-                return self.width() * (0.5 + 0.5 * value_m / reach)
-
+            t, x = self.theme, self.place
             painter.fillRect(QRectF(0, 6, self.width(), 4), colour(t.rule))
             painter.fillRect(QRectF(x(-edge), 6, x(edge) - x(-edge), 4), colour(t.hold_wash).darker(112))
             painter.setPen(QPen(colour(t.tip), 1.6))
