@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QLabel
 from equilix.edits import kit
 from equilix.edits.powering import set_rule
 from equilix.ui.stage.layers import findings
-from equilix.ui.stage.primitives import Shape, Text
+from equilix.ui.stage.primitives import Shape, Text, Wash
 from tests.ui.window_test import WindowTest
 
 
@@ -21,6 +21,32 @@ class Power(WindowTest):
         self.wait_for_plans()
         self.press(Qt.Key.Key_F6)
         self.page = self.window.pages["power"]
+
+    def test_runs_against_the_day(self) -> None:
+        """9607 s of an 8-hour day: a third of the bar is the one on the rig, two more fill the day; colder, more."""
+        self.page.celsius.setText("6")
+        self.page.celsius.editingFinished.emit()
+        bars, (only,) = self.page.runs, self.page.runs.lasting
+        self.assertEqual((only.name, only.pieces), ("98 Wh wedge battery", "× 3"))
+        made = bars.primitives()
+        trough, _, first, *more = [each.box for each in made if isinstance(each, Wash)]
+        self.assertAlmostEqual(first.width() + 1, trough.width() * only.run_s / (8 * 3600), delta=1e-6)
+        self.assertEqual([each.role for each in made if isinstance(each, Wash)][2:], ["hold", "hold_wash", "hold_wash"])
+        self.assertAlmostEqual(more[-1].right(), trough.right() + (0 if more[-1].width() <= 2 else -1), delta=1.1)
+        self.assertIn(only.said, [each.text for each in made if isinstance(each, Text)])
+        self.assertIn("× 3", bars.accessibleName())
+        self.assertEqual(self.page.runs_head.text(), "Against a day of 8 h")
+        before = only.run_s
+        self.session.edit("Short day", lambda d: set_rule(d, "day_h", 4.0))
+        self.assertEqual((bars.lasting[0].pieces, self.page.runs_head.text()), ("× 2", "Against a day of 4 h"))
+        self.page.celsius.setText("−20")
+        self.page.celsius.editingFinished.emit()
+        self.assertLess(bars.lasting[0].run_s, before)
+        self.page.choose("bring")
+        self.assertFalse(bars.isVisible() or self.page.runs_head.isVisible())
+        self.session.open_setup("stairs")
+        self.page.choose("runs")
+        self.assertEqual((list(bars.lasting), bars.isVisible()), ([], False))
 
     def test_runs(self) -> None:
         """What dies first and what that stops; what has no power; colder is shorter."""

@@ -14,16 +14,19 @@ from equilix.edits.carrying import remove_cable
 from equilix.facts import fact
 from equilix.kit.electric import MODES
 from equilix.planner.battery_places import BatteryPlace, battery_places
+from equilix.power.batteries import needed_for
 from equilix.power.day import compare, overnight_h, pack
 from equilix.power.network import Network
 from equilix.rig.setups import Cable
 from equilix.ui.session import Session
+from equilix.ui.stage.layers.runs import Lasting
+from equilix.ui.stage.run_chart import RunBars
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.power_diagram import PowerDiagram
 from equilix.ui.widgets.rows import Row, section
 from equilix.ui.widgets.sections import Sections
 from equilix.ui.widgets.tabs import Tabs
-from equilix.ui.widgets.tint import tint
+from equilix.ui.widgets.tint import show_text, text_label, tint
 from equilix.ui.workspaces.page import Page
 from equilix.units import Display
 from equilix.words.language import say
@@ -58,6 +61,7 @@ class PowerPage(Page):
             Sections(),
             self.note(say("Drag from a battery, a plate or a body to what it should feed.")),
         )
+        self.runs_head, self.runs = text_label(bold=True), RunBars()
         self.diagram = PowerDiagram()
         self.diagram.led.connect(self._lead)
         self.diagram.picked.connect(session.selection.select)
@@ -85,6 +89,8 @@ class PowerPage(Page):
             self.diagram,
             self.cable_form,
             self.unplug,
+            self.runs_head,
+            self.runs,
             self.text,
             self.places_column,
         ):
@@ -128,6 +134,7 @@ class PowerPage(Page):
             for each in network.troubles
         ]
         wrong = section(say("Mend this"), troubles, t)
+        self._show_runs(network)
         if tab == RUNS:
             self.text.show_sections([*wrong, *section(say("What dies first"), list(_run_rows(network)), t)], t)
         elif tab == WIRES:
@@ -135,6 +142,22 @@ class PowerPage(Page):
             self.text.show_sections([*wrong, *section(say("Cables"), cables, t)], t)
         elif tab == BRING:
             self.text.show_sections(self._bring(network), t)
+
+    def _show_runs(self, network: Network) -> None:
+        """What runs, what dies first at the top, and how many of each the day takes."""
+        hours = rule(self.session.document.rules, "day_h")
+        lasting = [
+            Lasting(
+                network.part(run.battery).name, run.seconds, duration(run.seconds),
+                f"× {needed_for(3600 * hours, run.seconds)}",
+            )
+            for run in network.runs if run.watts > 0
+        ]  # fmt: skip
+        shown = self.tabs.tab == RUNS and bool(lasting)
+        self.runs.show_runs(lasting, 3600 * hours, self.theme)
+        self.runs.setVisible(shown)
+        head = say("Against a day of {hours} h").format(hours=general(hours)) if shown else ""
+        show_text(self.runs_head, head, self.theme.ink)
 
     def show_selection(self) -> None:
         """The cable of the selected part."""
