@@ -143,8 +143,8 @@ class Telling(unittest.TestCase):
     def test_figures_in_both_systems(self) -> None:
         """The same fact, told in millimetres and in inches: the fact itself knows no units."""
         said = fact("conditions.outside_tolerance", what=fact("conditions.centre_of_gravity"), room=length(0.0254))
-        self.assertEqual(tell(said), "Centre of gravity: 25 mm more than it may be.")
-        self.assertEqual(tell(said, "us"), "Centre of gravity: 1.00 in more than it may be.")
+        self.assertEqual(tell(said), "Centre of gravity: 25 mm over the limit.")
+        self.assertEqual(tell(said, "us"), "Centre of gravity: 1.00 in over the limit.")
 
     def test_an_inch_before_in(self) -> None:
         """'0.50 in. in front of', which nobody could read without the full stop."""

@@ -83,7 +83,7 @@ class Power(WindowTest):
         start, end = (diagram.box(keys.index(key)).center().toPoint() for key in ("battery-plate", "transmitter"))
         self.drag(diagram, start, end - start)
         self.assertEqual(self.session.result.network.fed_by["transmitter"].source, "battery-plate")
-        self.assertEqual(self.session.history.undo_label, "Lead a power cable")
+        self.assertEqual(self.session.history.undo_label, "Run a power cable")
         self.session.selection.select("transmitter")
         self.settle()
         self.click(self.page.unplug)

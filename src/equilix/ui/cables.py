@@ -39,10 +39,10 @@ def cable_choices(session: Session) -> list[Choice | None]:
             text = say("cable from {name} to {other}").format(name=name(selected), other=name(other.id))
             found.append(
                 (
-                    say("Lead one to the {name}").format(name=name(other.id)),
+                    say("Run one to the {name}").format(name=name(other.id)),
                     partial(
                         session.edit,
-                        say("Lead a cable"),
+                        say("Run a cable"),
                         partial(carrying.add_cable, setup_id=setup.id, name=text, start=selected, end=other.id),
                     ),
                 )

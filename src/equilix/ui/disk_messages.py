@@ -37,7 +37,7 @@ class DiskMessages(QObject):
         if self.desk.unkept:
             self.messages.offer(
                 "unkept",
-                say("Unsaved work cannot be put by ({unkept}): it is only in this window.").format(
+                say("Unsaved work cannot be backed up ({unkept}): it is only in this window.").format(
                     unkept=self.desk.unkept
                 ),
                 [(say("Save as …"), self.files.choose_save)],
@@ -87,7 +87,7 @@ class DiskMessages(QObject):
         self.messages.withdraw("unkept")
         self.messages.offer(
             "closing",
-            say("Closing now would lose the unsaved work on “{names}”: it cannot be put by ({unkept}).").format(
+            say("Closing now would lose the unsaved work on “{names}”: it cannot be backed up ({unkept}).").format(
                 names="”, “".join(names), unkept=self.desk.unkept
             ),
             [(say("Save as …"), self.files.choose_save), (say("Close and lose it"), self.close_anyway)],

@@ -99,7 +99,7 @@ class Window(QMainWindow):
             button = self._nav_button(title, self.commands[key].trigger)
             button.setToolTip(f"{title} ({self.commands[key].shortcut().toString()})")
             column.addWidget(button)
-        self.mark = plain_label(say("▲ not put by"))
+        self.mark = plain_label(say("▲ not backed up"))
         self.mark.setFont(font(11, bold=True))
         self.mark.hide()
         column.addWidget(self.mark)
@@ -260,7 +260,7 @@ class Window(QMainWindow):
             "lost",
             say("Equilix ended without saving {name}.{others}").format(name=name, others=others),
             [
-                (say("Bring it back"), lambda: self.bring_back(newest)),
+                (say("Recover it"), lambda: self.bring_back(newest)),
                 (say("Look at it"), lambda: self.show_page("unsaved")),
             ],
         )

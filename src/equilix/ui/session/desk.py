@@ -298,7 +298,7 @@ class Desk(QObject):
             return
         self.unkept = reason
         if not reason:
-            self.session.said.emit(say("Unsaved work is put by again."), False)
+            self.session.said.emit(say("Unsaved work is backed up again."), False)
         self.changed.emit()
 
     def recover(self, lost: recovery.LostWork) -> bool:

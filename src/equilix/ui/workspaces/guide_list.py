@@ -107,7 +107,7 @@ class StepRow(QFrame):
         else:
             show_text(self.short, say(LOOKING) if advice.looking else tell(advice.elsewhere), theme.quiet)
         show_text(self.right, say("Right when: {right}").format(right=tell(step.right)), theme.quiet)
-        self.done.setText(say("It is slid") if advice.moves else say("Next"))
+        self.done.setText(say("Done") if advice.moves else say("Next"))
         self.done.setAccessibleName(f"{self.done.text()}: {title}")
         self.seen.setAccessibleName(say("What the real rig does, {title}").format(title=title))
         show_text(self.hint, say("Such as: ") + ", ".join(f"“{tell(each)}”" for each in step.asks), theme.quiet)

@@ -76,7 +76,7 @@ class PartForm(QWidget):
         self.dimensions = plain_label()
         self.refusal = plain_label()
         self.refusal.setWordWrap(True)
-        self.add = QPushButton(say("Lay it on the mat"))
+        self.add = QPushButton(say("Add to kit"))
         self.add.clicked.connect(self._add)
         self.cancel = QPushButton(say("Close"))
         self.cancel.clicked.connect(self.close_form)

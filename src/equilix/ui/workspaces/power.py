@@ -282,7 +282,7 @@ class PowerPage(Page):
 
     def _lead(self, source: str, device: str) -> None:
         setup_id = self.session.setup.id
-        self.session.edit(say("Lead a power cable"), lambda d: powering.connect(d, setup_id, source, device))
+        self.session.edit(say("Run a power cable"), lambda d: powering.connect(d, setup_id, source, device))
 
     def _selected_cable(self) -> Cable | None:
         """The power cable that feeds the selected part, or else the signal that goes to it."""

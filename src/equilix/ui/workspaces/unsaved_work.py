@@ -82,14 +82,14 @@ class LostRow(QFrame):
         show_text(self.title, name, page.theme.ink)
         show_text(
             self.when,
-            say("Put by {when}{which}").format(when=when, which=say(", kept for later") if work.put_aside else ""),
+            say("Backed up {when}{which}").format(when=when, which=say(", set aside") if work.put_aside else ""),
             page.theme.quiet,
         )
         show_text(self.differs, say("Looking at it …"), page.theme.quiet)
         self.asked = False
         """Whether it has been asked once more if it is to be forgotten."""
         self.bring, self.keep, self.forget = (
-            QPushButton(say("Bring it back")),
+            QPushButton(say("Recover it")),
             QPushButton(say("Keep")),
             QPushButton(say("Forget")),
         )
@@ -185,8 +185,8 @@ class UnsavedWorkPage(Page):
             )
             if self.rows
             else say(
-                "There is none. What you do not save is put by every few seconds; if Equilix ends without saving, it "
-                "stands here at the next start."
+                "There is none. What you do not save is backed up every few seconds; if Equilix ends without saving, "
+                "it stands here at the next start."
             )
         )
         if self._waiting:

@@ -9,8 +9,8 @@ from equilix.words.wordings.wording import N_, Wordings
 CARRY: Final[Wordings] = {
     "conditions.middle_of_pad": N_("the middle of the pad"),
     "conditions.centre_of_gravity": N_("Centre of gravity"),
-    "conditions.inside_tolerance": N_("{what}: inside the {tolerance} that it may be."),
-    "conditions.outside_tolerance": N_("{what}: {room} more than it may be."),
+    "conditions.inside_tolerance": N_("{what}: within the limit of {tolerance}."),
+    "conditions.outside_tolerance": N_("{what}: {room} over the limit."),
     "conditions.within": N_("within {doubt} of {datum}"),
     "drop.dropped_forward": N_("dropped forward"),
     "drop.dropped_sideways": N_("dropped sideways"),

@@ -20,7 +20,7 @@ POWER: Final[Wordings] = {
     "network.does_not_fit": N_("{plug} does not fit {socket}, from {source} to {device}"),
     "network.take_cable_both_connectors": N_("Take a cable with both connectors"),
     "network.has_no_power": N_("The {part} has no power"),
-    "network.lead_cable_or_mount_battery": N_("Lead a cable to it, or mount a battery on it"),
+    "network.lead_cable_or_mount_battery": N_("Run a cable to it, or mount a battery on it"),
     "network.feeds_nothing": N_("The {part} feeds nothing"),
     "network.mount_takes": N_("Mount it on what takes it"),
     "network.takes_volts": N_("{least} to {most} V"),
