@@ -1,6 +1,7 @@
 """What holds it together: beams, screws, lens mount, room, plastics, rules, and the order of building."""
 
 import math
+import re
 import unittest
 
 import numpy as np
@@ -181,6 +182,16 @@ class Findings(unittest.TestCase):
         made = kit.change_part(made, "boxy-body", material="aluminium")
         bears = THREADS["screw38"].screw_shear_area_m2(0.0015) * shear_pa(215e6)
         self.assertIn(f"{bears:.0f} N", told(check.said))
+
+    def test_what_is_in_hand_follows_from_the_figures_beside_it(self) -> None:
+        """301 N of 6548 N over 5 = 1310 N are 23 %; 1.53 N·m of 3.0 N·m are 51 %, though it is flagged from 1.5 on."""
+        screw = next(c for c in found("lamp-room", "screw") if "top handle" in told(c.title))
+        pull, trusted = (float(re.search(rule, told(screw.said))[1]) for rule in (r"(\d+) N each", r"with (\d+) N"))
+        self.assertAlmostEqual(screw.share, pull / trusted, delta=0.002)
+        lens = found("workshop", "lens-mount")[0]
+        rules = (r"([\d.]+) N·m hang", r"above ([\d.]+) N·m$")
+        hangs, most = (float(re.search(rule, told(lens.said))[1]) for rule in rules)
+        self.assertAlmostEqual(lens.share, hangs / most, delta=0.003)
 
     def test_what_is_not_measured_has_no_percentage(self) -> None:
         """In the way or not: no share, and nothing in hand."""

@@ -83,6 +83,27 @@ class Fit(WindowTest):
         self.assertGreater(ends[1] - share, used[0].left() + whole)
         self.assertIn("Left shoulder: 12% of its strength: 12 min", bars.accessibleName())
 
+    def test_a_bar_and_the_headline_have_one_time(self) -> None:
+        """In every scene the uppermost bar is what gives out first, after the time that stands over it."""
+        for setup in self.session.document.setups:
+            self.session.open_setup(setup.id)
+            self.settle()
+            tired = self.session.analysis.first_to_give_out
+            if tired is not None:
+                first = self.page.asked.asked[0]
+                self.assertEqual(first.name, told(tired.key).capitalize(), setup.id)
+                self.assertTrue(self.page.big.text().startswith(first.lasts) or first.lasts == "all day", setup.id)
+
+    def test_what_comes_late_stays_on_its_tab(self) -> None:
+        """The comparison is asked for and another tab opened before it comes: the body's texts stand, no bar shows."""
+        self.page.choose("compare")
+        self.wait(lambda: self.page.dear.running)
+        self.page.choose("body")
+        self.wait(lambda: not self.page.dear.running)
+        self.settle()
+        self.assertIn("Posture", self.page.text.text())
+        self.assertFalse(any(head.isVisible() or bars.isVisible() for head, bars in self.page.compared))
+
     def test_moves(self) -> None:
         """Grips and screen as cards; looking shows the ghost, doing it is one entry and one undo."""
         self.open_tab("move")

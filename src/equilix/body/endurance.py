@@ -41,6 +41,6 @@ def rohmert_min(effort: float) -> float:
 
     Raises ``ValueError`` at or below 0.15, where the formula was not fitted, and above 1.
     """
-    if not 0.15 < effort <= 1.0:
+    if not EASY < effort <= 1.0:
         raise ValueError("Rohmert's formula holds for efforts above 0.15 and up to 1")
     return -1.5 + 2.1 / effort - 0.6 / effort**2 + 0.1 / effort**3

@@ -41,7 +41,7 @@ def lens_mount(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check
         if support is None:
             left = moment
             hangs, flagged = apart(left, first, "torque")
-            how = fact("lens_mount.without_support_flagged_above", flagged=flagged)
+            how = fact("lens_mount.without_support_flagged_above", flagged=flagged, most=torque(last))
             todo = fact("lens_mount.put_lens_support_under_barrel")
         else:
             name, lever = support

@@ -47,6 +47,7 @@ def screws(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
             pull=force(pull),
             weakest=weakest,
             bears=force(bears),
+            trusted=force(bears / rule(rules, "screw_factor")),
         )
         level = level_of(share)
         todo = fact("screws.use_two_screws_shorter_lever") if level != "fine" else ""

@@ -11,7 +11,7 @@ from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis, analyse_with
-from equilix.body.endurance import rohmert_min
+from equilix.body.endurance import EASY, rohmert_min
 from equilix.body.fatigue import rest_allowance
 from equilix.body.lifting import Lift
 from equilix.body.load import Effort
@@ -128,7 +128,7 @@ class Fit(Struct, frozen=True, dict=True):
         """The endurance of every effort by both curves, shortest first."""
         found = []
         for effort in self.analysis.efforts:
-            rohmert = rohmert_min(effort.share) * 60 if 0.15 < effort.share <= 1.0 else None
+            rohmert = rohmert_min(effort.share) * 60 if EASY < effort.share <= 1.0 else None
             found.append(Range(effort, effort.endurance_s, rohmert))
         return tuple(sorted(found, key=lambda each: each.power_law_s))
 

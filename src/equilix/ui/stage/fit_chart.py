@@ -81,7 +81,6 @@ class StrengthBars(Chart):
         """Show these; ``said``: the same in words, with both curves."""
         self.asked, self.theme = asked, theme
         self.setFixedHeight(round((TALL_PX if self.above else ROW_PX) * len(asked)))
-        self.setVisible(bool(asked))
         self.setAccessibleName(said)
         set_tip(self, said)
         self.update()

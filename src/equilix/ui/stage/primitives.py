@@ -119,6 +119,11 @@ def ellipse(at: QPointF, x: float, y: float) -> QPainterPath:
     return path
 
 
+def trough(box: QRectF) -> tuple[Wash, Wash]:
+    """An empty bar with its edge."""
+    return Wash(box, "rule"), Wash(box.adjusted(1, 1, -1, -1), "card")
+
+
 def polygon(*points: QPointF) -> QPainterPath:
     """A closed line through points."""
     path = QPainterPath(points[0])

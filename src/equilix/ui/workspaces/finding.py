@@ -18,7 +18,7 @@ from equilix.words.telling import tell
 from equilix.words.wordings.wording import N_
 
 SIGNS: Final = {"stop": N_("▲ stop"), "mind": N_("◆ mind"), "fine": N_("● fine")}
-SHAPES: Final = {"stop": "▲", "mind": "◆", "fine": "●"}
+"""The shape of a level first, alone before the number of a finding."""
 
 
 class FindingRow(QFrame):
@@ -41,7 +41,7 @@ class FindingRow(QFrame):
         column.setSpacing(4)
         head = QHBoxLayout()
         head.setSpacing(8)
-        mark = tinted(f"{SHAPES[check.level]} {number}", theme.tip if bad else theme.hold, bold=True, wrap=False)
+        mark = tinted(f"{say(SIGNS[check.level])[0]} {number}", theme.tip if bad else theme.hold, bold=True, wrap=False)
         head.addWidget(mark, 0, Qt.AlignmentFlag.AlignTop)
         head.addWidget(tinted(title, theme.ink, bold=bad), 1)
         tone = theme.tip if check.level == "stop" else theme.ink

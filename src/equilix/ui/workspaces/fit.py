@@ -171,11 +171,14 @@ class FitPage(Page):
 
     def _found_dear(self, found: list[Curve] | Compared) -> None:
         if isinstance(found, Compared):
+            if self.tabs.tab != COMPARE:
+                return  # another tab has been opened meanwhile: its texts stand there
             t, texts = self.theme, []
             titles = (say("The same rig on"), say("The same camera carried"))
             for (head, bars), title, rows in zip(self.compared, titles, found, strict=True):
                 told = [row for _, row in rows]
                 show_text(head, title if rows else "", t.ink)
+                bars.setVisible(bool(rows))
                 bars.show_asked([asked for asked, _ in rows], "; ".join(f"{row[0]}: {row[1]}" for row in told), t)
                 texts += section(title, told, t)
             self.text.show_sections(texts, t)

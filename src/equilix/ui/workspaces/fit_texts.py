@@ -7,11 +7,12 @@ from collections.abc import Iterator
 
 from equilix.analysis import Analysis
 from equilix.body.endurance import LONGEST_S
+from equilix.body.load import Effort
 from equilix.body.neck import tires_s
 from equilix.carry.handheld import HUNG
 from equilix.facts import fact
 from equilix.fit.curves import lasts_s
-from equilix.fit.fit import TAKE_S, Fit, Range, compression_words, words_of_lifting
+from equilix.fit.fit import TAKE_S, Fit, compression_words, words_of_lifting
 from equilix.ui.stage.layers.strength import Asked
 from equilix.ui.widgets.rows import Row
 from equilix.units import Display
@@ -27,7 +28,7 @@ OVER_LIMIT = N_("Over the limit that the lifting equation recommends.")
 def asked_of(fit: Fit) -> list[Asked]:
     """What is asked of each joint, what gives out first at the top, and of the back."""
     found = [
-        Asked(tell(each.effort.key).capitalize(), each.effort.share, _at_least(each)) for each in fit.ranges
+        Asked(tell(each.effort.key).capitalize(), each.effort.share, _for_how_long(each.effort)) for each in fit.ranges
     ]  # fmt: skip
     if _back_apart(fit):
         found.append(Asked(say("Lower back"), fit.trunk_share, ""))
@@ -39,11 +40,9 @@ def _back_apart(fit: Fit) -> bool:
     return fit.spine is not None and all(each.effort.key[0] != "trunk" for each in fit.ranges)
 
 
-def _at_least(each: Range) -> str:
-    """How long an effort lasts by the more careful of the two curves."""
-    if each.effort.share >= 1:
-        return say("cannot")
-    return tell(lasts(each.effort)) if each.shortest_s >= LONGEST_S else duration(each.shortest_s)
+def _for_how_long(effort: Effort) -> str:
+    """As the headline and the reading have it: by the power law."""
+    return say("cannot") if effort.share >= 1 else tell(lasts(effort))
 
 
 def asked_words(fit: Fit) -> str:

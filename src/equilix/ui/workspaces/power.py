@@ -151,12 +151,11 @@ class PowerPage(Page):
                 network.part(run.battery).name, run.seconds, duration(run.seconds),
                 f"× {needed_for(3600 * hours, run.seconds)}",
             )
-            for run in network.runs if run.watts > 0
+            for run in network.runs if run.watts > 0 and self.tabs.tab == RUNS
         ]  # fmt: skip
-        shown = self.tabs.tab == RUNS and bool(lasting)
         self.runs.show_runs(lasting, 3600 * hours, self.theme)
-        self.runs.setVisible(shown)
-        head = say("Against a day of {hours} h").format(hours=general(hours)) if shown else ""
+        self.runs.setVisible(bool(lasting))
+        head = say("Against a day of {hours} h").format(hours=general(hours)) if lasting else ""
         show_text(self.runs_head, head, self.theme.ink)
 
     def show_selection(self) -> None:

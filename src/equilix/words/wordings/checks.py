@@ -26,7 +26,7 @@ CHECKS: Final[Wordings] = {
     "handling.lay_down_comes_rest_hand": N_("Lay it down as it comes to rest, with a hand on it."),
     "handling.hold_or_put_down_another": N_("Hold it, or put it down another way."),
     "handling.tips": N_("tips at {least}"),
-    "lens_mount.without_support_flagged_above": N_("without a support; flagged above {flagged}"),
+    "lens_mount.without_support_flagged_above": N_("without a support; flagged above {flagged}, too much above {most}"),
     "lens_mount.put_lens_support_under_barrel": N_("Put a lens support under the barrel."),
     "lens_mount.takes": N_("of {moment}; the {name} takes {takes}"),
     "lens_mount.slide_support_further_front": N_("Slide the support further to the front."),
@@ -104,7 +104,7 @@ CHECKS: Final[Wordings] = {
     "rules.chargers_night": N_("Chargers for the night"),
     "rules.car_sun_c": N_("A car in the sun, °C"),
     "screws.under_out_each_bears": N_(
-        "{number} × {thread} under {mass}, {overhang} out: {pull} each; {weakest} bears {bears}"
+        "{number} × {thread} under {mass}, {overhang} out: {pull} each; {weakest} bears {bears}, trusted with {trusted}"
     ),
     "screws.use_two_screws_shorter_lever": N_("Use two screws, a shorter lever or a larger thread."),
     "screws.one_screw_does_not_resist": N_("One screw does not resist turning: use two, or a plate with a lip."),

@@ -7,10 +7,10 @@ from collections.abc import Iterator
 from typing import Final
 
 from PySide6.QtCore import QPointF
-from PySide6.QtGui import QPainterPath, QPolygonF
+from PySide6.QtGui import QPainterPath
 
 from equilix.checks.rules import Check
-from equilix.ui.stage.primitives import Primitive, Role, Shape, Text
+from equilix.ui.stage.primitives import Primitive, Role, Shape, Text, polygon
 from equilix.ui.stage.projection import SIDE
 from equilix.ui.stage.scene import Scene
 from equilix.ui.stage.sheet import Sheet
@@ -53,7 +53,4 @@ def marks(scene: Scene, sheet: Sheet) -> Iterator[tuple[int, Check, QPointF]]:
 
 def _shape(check: Check, at: QPointF) -> QPainterPath:
     corners = ((0, -14), (14, 10), (-14, 10)) if check.level == "stop" else ((0, -14), (14, 0), (0, 14), (-14, 0))
-    path = QPainterPath()
-    path.addPolygon(QPolygonF([at + QPointF(x, y) for x, y in corners]))
-    path.closeSubpath()
-    return path
+    return polygon(*(at + QPointF(x, y) for x, y in corners))

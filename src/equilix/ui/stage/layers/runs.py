@@ -8,7 +8,7 @@ from typing import Final
 from msgspec import Struct
 from PySide6.QtCore import QPointF, QRectF
 
-from equilix.ui.stage.primitives import Line, Primitive, Text, Wash
+from equilix.ui.stage.primitives import Line, Primitive, Text, Wash, trough
 
 ROW_PX: Final = 46.0
 BAR_PX: Final = 12.0
@@ -33,17 +33,16 @@ def runs(lasting: Sequence[Lasting], day_s: float, bounds: QRectF) -> Iterator[P
     left, wide = bounds.left() + 1, TO * bounds.width()
     for number, each in enumerate(lasting):
         top = bounds.top() + (number + 1) * ROW_PX - 22
-        trough = QRectF(left, top, wide, BAR_PX)
-        yield Wash(trough, "rule")
-        yield Wash(trough.adjusted(1, 1, -1, -1), "card")
+        room = QRectF(left, top, wide, BAR_PX)
+        yield from trough(room)
         one = each.run_s / day_s * wide
         for piece in range(MOST if one > 0 else 0):
             start = left + piece * one
-            if start >= trough.right() - 0.5:
+            if start >= room.right() - 0.5:
                 break
-            part = QRectF(start, top, min(one, trough.right() - start), BAR_PX)
+            part = QRectF(start, top, min(one, room.right() - start), BAR_PX)
             yield Wash(part.adjusted(0, 0, -1 if part.width() > 3 else 0, 0), "hold" if piece == 0 else "hold_wash")
-        yield Line((QPointF(trough.right(), top - 3), QPointF(trough.right(), top + BAR_PX + 3)), "quiet", 1.2)
+        yield Line((QPointF(room.right(), top - 3), QPointF(room.right(), top + BAR_PX + 3)), "quiet", 1.2)
         base = top + BAR_PX - 1
         yield Text(QPointF(bounds.left(), top - 6), each.name, "ink", False, fixed=True, bare=True)
         yield Text(QPointF(left + wide + COUNT_PX, base), each.pieces, "quiet", False, "right", fixed=True, bare=True)

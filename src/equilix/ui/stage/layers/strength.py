@@ -10,7 +10,7 @@ from PySide6.QtCore import QPointF, QRectF
 
 from equilix.body.endurance import EASY, HARD
 from equilix.ui.stage.layers.person import joint_mark
-from equilix.ui.stage.primitives import Line, Primitive, Role, Text, Wash
+from equilix.ui.stage.primitives import Line, Primitive, Role, Text, Wash, trough
 from equilix.words.quantities import percent
 
 ROW_PX, TALL_PX = 26.0, 46.0
@@ -19,7 +19,7 @@ BAR_PX: Final = 10.0
 FROM, TO = 0.37, 0.57
 """Where the troughs stand in the width, one under the other."""
 MARK_PX: Final = 10.0
-"""Half of the mark, which stays inside its trough."""
+"""Half of the mark, which stays inside its room."""
 SHARE_PX: Final = 43.0
 """From there to the end of the shares; the times end at the edge."""
 
@@ -42,15 +42,14 @@ def strength(asked: Sequence[Asked], bounds: QRectF, *, above: bool = False) -> 
     for number, each in enumerate(asked):
         middle = bounds.top() + ((number + 1) * TALL_PX - 14 if above else (number + 0.5) * ROW_PX)
         tone: Role = "hold" if each.share < EASY else "tip"
-        trough = QRectF(left, middle - BAR_PX / 2, wide, BAR_PX)
-        used = QRectF(trough.topLeft(), trough.bottomRight())
+        room = QRectF(left, middle - BAR_PX / 2, wide, BAR_PX)
+        used = QRectF(room.topLeft(), room.bottomRight())
         used.setWidth(wide * min(each.share, 1.0))
-        yield Wash(trough, "rule")
-        yield Wash(trough.adjusted(1, 1, -1, -1), "card")
+        yield from trough(room)
         yield Wash(used, "hold_wash" if each.share < EASY else "tip_wash" if each.share < HARD else "tip")
         easy = left + EASY * wide
-        yield Line((QPointF(easy, trough.top() - 3), QPointF(easy, trough.bottom() + 3)), "quiet", 1.0)
-        yield joint_mark(QPointF(min(used.right(), trough.right() - MARK_PX), middle), each.share)
+        yield Line((QPointF(easy, room.top() - 3), QPointF(easy, room.bottom() + 3)), "quiet", 1.0)
+        yield joint_mark(QPointF(min(used.right(), room.right() - MARK_PX), middle), each.share)
         base = middle + 5
         off = each.share >= EASY
         yield Text(QPointF(bounds.left(), base - 21 if above else base), each.name, "ink", off, fixed=True, bare=True)
