@@ -14,9 +14,10 @@ from msgspec import Struct
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
+from equilix.body.figure import BodyFigure, body_figure
 from equilix.body.load import Effort, Held, first_to_give_out
 from equilix.body.operators import Operator
-from equilix.body.posture import Stance
+from equilix.body.posture import Stance, knees_m
 from equilix.carry import WAYS
 from equilix.carry.axes import Drives
 from equilix.carry.carried import Carried
@@ -26,6 +27,7 @@ from equilix.carry.leaning import elbow_figures, leaning, posed, touches
 from equilix.carry.worn import efforts_of
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.document import Document
+from equilix.keys import BodyPosture, Side
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading
 from equilix.mechanics.contact import Holding
@@ -62,6 +64,25 @@ class Analysis(Struct, frozen=True, dict=True):
     def setup(self) -> Setup:
         """The setup."""
         return self.carried.setup
+
+    @property
+    def posture(self) -> BodyPosture:
+        """How the operator is placed."""
+        return self.way.posture_of(self.setup)
+
+    @property
+    def knees_m(self) -> dict[Side, Array]:
+        """The knees ``(3,)`` that a fist can rest on."""
+        if self.stance is None or not self.way.fists_on_knees:
+            return {}
+        return knees_m(self.operator, self.stance, self.posture)
+
+    @cached_property
+    def figure(self) -> BodyFigure | None:
+        """Where all of the operator's body is; None where nobody stands."""
+        if self.stance is None:
+            return None
+        return body_figure(self.operator, self.stance, tuple(held.arm for held in self.arms), self.posture)
 
     @property
     def operator(self) -> Operator:
@@ -314,7 +335,7 @@ def analyse_with(
     conditions = tuple(evaluate(balance, assembly, data) for balance in balances)
     stance = posed(carried, way, way.stance(carried, support))
     support = leaning(support, touches(carried, way, stance))
-    rested = rested_on(carried, stance)
+    rested = rested_on(carried, way, stance)
     hands, held = hands_on(carried, way, support, stance, support.places(carried), rested)
     holding = hold_rig(mass.mass_kg, mass.cg_m, support, hands)
     status = status_of(conditions)

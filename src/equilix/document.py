@@ -14,7 +14,7 @@ from equilix.schema import Limits
 from equilix.units import Display
 
 FORMAT: Final = "equilix"
-VERSION: Final = 1
+VERSION: Final = 2
 MOST_READINGS = 200
 MOST_PARTS, MOST_OPERATORS, MOST_SETUPS = 5000, 100, 1000
 
@@ -23,7 +23,7 @@ class Document(Model):
     """All that a file holds. Every edit makes a new one."""
 
     format: Literal["equilix"]
-    version: Literal[1]
+    version: Literal[2]
     name: str = ""
     display: Display = "metric"
     parts: Annotated[tuple[Part, ...], Limits(max_length=MOST_PARTS)] = ()

@@ -24,6 +24,8 @@ class ContactKey(NamedTuple):
     end: End = ""
 
 
+BodyPosture = Literal["standing", "walking", "kneeling", "seated"]
+"""How an operator is placed, as files have it; who kneels has one knee up."""
 EffortKey = tuple[Joint, Side]
 """What tires: a joint, of which side."""
 

@@ -33,7 +33,7 @@ def document(parts: list[Part], placements: list[Placement], operator: Operator 
     """A document of one setup called ``rig``."""
     setup = Setup(id="rig", name="Rig", operator=operator.id, placements=tuple(placements))
     return Document(
-        format="equilix", version=1, parts=tuple(parts), operators=(operator,), setups=(setup,), current="rig"
+        format="equilix", version=2, parts=tuple(parts), operators=(operator,), setups=(setup,), current="rig"
     )
 
 

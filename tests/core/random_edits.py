@@ -12,14 +12,16 @@ from typing import Any
 from equilix.carry import WAYS
 from equilix.checks.rules import RULES
 from equilix.document import Document
-from equilix.edits import carrying, kit, powering, ratings, rigging
+from equilix.edits import carrying, kit, powering, ratings, rigging, shape
+from equilix.keys import BodyPosture
 from equilix.kit.catalogue import KINDS
 from equilix.kit.materials import MATERIALS
 
+POSTURES: tuple[BodyPosture, ...] = ("standing", "walking", "kneeling", "seated")
 Edit = Callable[[Document], Document]
 NUMBERS = (0.0, -0.001, 0.01, 0.05, -0.2, 1.0, 1e-9, 1e9, -1e300, math.nan, math.inf, math.pi)
 WORDS = ("", " ", "a", "Lamp room", "<b>", "A & B", "x" * 200, "ü€𝄞", "\x00", "none", "\ud800", "a/b/c")
-MODULES = (rigging, carrying, powering, kit, ratings)
+MODULES = (rigging, carrying, powering, kit, ratings, shape)
 """Where edits are; every one of them has a line in :data:`MAKERS`."""
 
 
@@ -191,7 +193,7 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     "stand_in_sun": lambda c: (
         lambda d, sun=c.rng.choice(("", "behind", "overhead", "below")): carrying.stand_in_sun(d, c.setup_id, sun)
     ),
-    "sit": lambda c: lambda d, on=c.yes(): carrying.sit(d, c.setup_id, on),
+    "pose": lambda c: lambda d, to=c.rng.choice(POSTURES): carrying.pose(d, c.setup_id, to),
     "fold_handles": lambda c: lambda d: carrying.fold_handles(d, c.setup_id),
     "turn_gimbal_over": lambda c: lambda d: carrying.turn_gimbal_over(d, c.setup_id),
     "add_cable": lambda c: (
@@ -211,6 +213,10 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     ),
     "add_part": _add_part,
     "change_part": _change_part,
+    "resize_part": lambda c: (
+        lambda d, key=c.part(), to=(c.above_0(), c.above_0(), c.above_0()): shape.resize_part(d, key, to)
+    ),
+    "change_kind": lambda c: lambda d, key=c.part(), to=c.rng.choice(sorted(KINDS)): shape.change_kind(d, key, to),
     "change_grips": lambda c: lambda d, key=c.part(), wide=c.above_0(): kit.change_grips(d, key, diameter_m=wide),
     "remove_part": lambda c: lambda d, key=c.part(): kit.remove_part(d, key),
     "add_setup": lambda c: (

@@ -286,7 +286,7 @@ class AgainstAnotherProgram(unittest.TestCase):
         made = Document.read(
             {
                 "format": "equilix",
-                "version": 1,
+                "version": 2,
                 "parts": parts,
                 "setups": [{"id": "s", "name": "s", "placements": placements}],
             }

@@ -27,7 +27,7 @@ class Differences(unittest.TestCase):
             (rigging.slide(start, ROOM, "bridge", -0.05), "Setup “Lamp room”: “bridge plate”: slide 62 mm → −50 mm"),
             (rigging.remove(start, ROOM, "matte-box"), "Setup “Lamp room”: “matte box” is taken off"),
             (kit.rename_setup(start, ROOM, "Lamp"), "Setup “Lamp room”: name “Lamp room” → “Lamp”"),
-            (carrying.sit(start, ROOM, True), "Setup “Lamp room”: seated"),
+            (carrying.pose(start, ROOM, "seated"), "Setup “Lamp room”: posture “standing” → “seated”"),
             (powering.set_rule(start, "screw_factor", 4.0), "Rule of thumb “screw_factor”: as usual → 4"),
             (kit.remove_setup(start, ROOM), "Setup “Lamp room” is gone"),
             (kit.add_setup(start, "Roof")[0], "Setup “Roof” is new"),

@@ -360,7 +360,7 @@ class Plans(unittest.TestCase):
 
     def test_fists_on_the_knees(self) -> None:
         """Seated, the handles go towards the knees."""
-        made = carrying.sit(lighthouse(), "lamp-room", True)
+        made = carrying.pose(lighthouse(), "lamp-room", "seated")
         plan = next(iter(fit_plans(made, "lamp-room")))
         self.assertEqual(told(plan.title), "Fists on the knees")
         gaps = [[abs(f.value) for f in each.figures if f.key.startswith("knee")] for each in (plan.before, plan.after)]

@@ -34,7 +34,7 @@ class RoundTrip(InFolder):
         """One UTF-8 JSON object with its format and version at the top."""
         raw = json.loads(to_bytes(lighthouse()).decode("utf-8"))
         self.assertEqual(list(raw)[:2], ["format", "version"])
-        self.assertEqual((raw["format"], raw["version"]), ("equilix", 1))
+        self.assertEqual((raw["format"], raw["version"]), ("equilix", 2))
 
     def test_unknown_keys_survive(self) -> None:
         """Keys of another version, at every level, are there after opening, editing and saving; check names them."""
@@ -258,12 +258,12 @@ class BadFiles(InFolder):
             return {**data, "version": data["version"] + 1}
 
         with (
-            mock.patch.object(parsing, "VERSION", 3),
-            mock.patch.dict(parsing.MIGRATIONS, {1: step, 2: step}),
-            self.assertRaises(UnreadableFile),  # the model of today is version 1
+            mock.patch.object(parsing, "VERSION", 4),
+            mock.patch.dict(parsing.MIGRATIONS, {2: step, 3: step}),
+            self.assertRaises(UnreadableFile),  # the model of today is version 2
         ):
             parse(to_bytes(lighthouse()))
-        self.assertEqual(steps, [1, 2])
+        self.assertEqual(steps, [2, 3])
 
 
 if __name__ == "__main__":

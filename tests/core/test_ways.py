@@ -273,7 +273,7 @@ class Shoulder(unittest.TestCase):
 
     def test_fists_on_the_knees(self) -> None:
         """Seated, it says how far the handles end over the knees; drawn out by that, the knees bear, not the arms."""
-        made = carrying.sit(lighthouse(), "lamp-room", True)
+        made = carrying.pose(lighthouse(), "lamp-room", "seated")
         gap = next(f for f in scene("lamp-room", made).figures if f.key == "knee_left_m")
         self.assertTrue(told(gap.warning))
         self.assertGreater(gap.value, 0.05)

@@ -21,7 +21,7 @@ from equilix.ui.stage.layers.aim import COLUMNS, FILLS, ROWS, level_of_work, ran
 from equilix.ui.stage.layers.balance import PX_PER_N, band_px
 from equilix.ui.stage.layers.beam import beam
 from equilix.ui.stage.layers.bearers import BEARERS
-from equilix.ui.stage.layers.person import EASY, HARD, joint_mark
+from equilix.ui.stage.layers.person import EASY, HARD, NEAR_ALPHA, joint_mark
 from equilix.ui.stage.layers.ruler import ruler
 from equilix.ui.stage.primitives import Arrow, Centre, Dot, Line, Primitive, Shape, Text, Wash
 from equilix.ui.stage.silhouettes import DRAWINGS
@@ -103,17 +103,14 @@ class Drawn(WindowTest):
             self.assertEqual(self.over(Centre)[0].role, role)
 
     def test_near_and_far_arm(self) -> None:
-        """The arm beyond the pad lies under the rig, the nearer one over it; each once, from shoulder to hand."""
+        """The hand beyond the pad lies under the rig, the nearer one over it, and the rig is seen through it."""
         side = self.window.stage.side
         under, over = primitives(side.scene, side.sheet)
-        far, near = (
-            [each for each in layer if isinstance(each, Line) and each.role == "body" and each.round]
-            for layer in (under, over)
-        )
-        self.assertEqual((len(far), len(near)), (1, 1))
-        for arm, line in ((self.session.analysis.arms[0].arm, far[0]), (self.session.analysis.arms[1].arm, near[0])):
-            self.assertEqual(line.points[0], side.place_px(arm.shoulder_m))
-            self.assertEqual(line.points[2], side.place_px(arm.hand_m))
+        hands = [side.place_px(held.arm.hand_m) for held in self.session.analysis.arms]
+        for layer, at, alpha in ((under, hands[0], 255), (over, hands[1], NEAR_ALPHA)):
+            flesh = [each for each in layer if isinstance(each, Shape) and each.fill == "flesh"]
+            self.assertTrue(any(each.path.contains(at) for each in flesh))
+            self.assertEqual({each.fill_alpha for each in flesh}, {alpha})
 
     def test_band_of_the_support(self) -> None:
         """The pad from corner to corner; elsewhere the tolerance to either side of the datum."""

@@ -188,7 +188,7 @@ class Mat(WindowTest):
         self.page.new.click()
         form.mass.line.setText("1 kg")
         form.add.click()
-        self.assertIn("name", form.refusal.text())
+        self.assertIn("name", form.nameless.text())
 
     def test_changing_a_part(self) -> None:
         """Name, price, pieces and the two marks are edits that can be undone; fewer than in use is refused."""

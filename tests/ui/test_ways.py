@@ -170,7 +170,8 @@ class Switching(WindowTest):
     def test_palm_seat_and_handles(self) -> None:
         """Sit down, stand up; turn the handles; a palm under the lens: each one entry, each undone."""
         for start, holds in (
-            ("Sit,", lambda: self.session.setup.seated),
+            ("Sit", lambda: self.session.setup.posture == "seated"),
+            ("Kneel", lambda: self.session.setup.posture == "kneeling"),
             ("Turn the handles", lambda: abs(self.session.setup.by_id["left-handle"].turn_rad) > 2.0),
         ):
             self.choose(start)

@@ -10,7 +10,7 @@ from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.body.operators import FOREARM_CG, HAND_CG, UPPER_ARM_CG, Operator, Segments, segments
-from equilix.keys import Side
+from equilix.keys import BodyPosture, Side
 
 Array = NDArray[np.float64]
 
@@ -151,11 +151,17 @@ def stance_at_eye(operator: Operator, ahead_m: float, point_m: Array, lens_z: fl
     )
 
 
-def knees_m(operator: Operator, stance: Stance) -> dict[str, Array]:
-    """Tops of the knees ``(3,)`` of someone who sits upright in this stance."""
+def knee_up(operator: Operator) -> Side:
+    """The knee that someone who kneels has up, under the arm that is not under the rig (common practice, no source)."""
+    return "left" if operator.shoulder == "right" else "right"
+
+
+def knees_m(operator: Operator, stance: Stance, posture: BodyPosture) -> dict[Side, Array]:
+    """Tops of the knees ``(3,)`` that a fist can rest on: both of who sits, the one up of who kneels."""
+    sides: tuple[Side, ...] = {"seated": ("left", "right"), "kneeling": (knee_up(operator),)}.get(posture, ())
     middle = (stance.shoulders_m["left"] + stance.shoulders_m["right"]) / 2
     knee = middle + np.array((THIGH * operator.stature_m, 0.0, KNEE_ABOVE_HIP_M - SEAT_HIP * operator.stature_m))
-    return {side: knee + np.array((0.0, y, 0.0)) for side, y in (("left", KNEE_APART_M), ("right", -KNEE_APART_M))}
+    return {side: knee + np.array((0.0, KNEE_APART_M if side == "left" else -KNEE_APART_M, 0.0)) for side in sides}
 
 
 def reach(operator: Operator, side: Side, shoulder_m: Array, grip_m: Array) -> Arm:

@@ -14,10 +14,11 @@ from equilix.body.load import Place
 from equilix.body.posture import Stance
 from equilix.carry.carried import Carried
 from equilix.facts import Sayable, fact, length, run
-from equilix.keys import BalanceKey, Lean, SupportKind
+from equilix.keys import BalanceKey, BodyPosture, Lean, SupportKind
 from equilix.mechanics.contact import Bearing, Holding
 from equilix.mechanics.uncertainty import Data
 from equilix.rig.kinematics import Assembly
+from equilix.rig.setups import Setup
 
 Array = NDArray[np.float64]
 Status = Literal["rests", "leans", "falls", "unsupported"]
@@ -237,8 +238,10 @@ class Way(Struct, frozen=True):
     """One palm can lie under the lens."""
     heights: bool = False
     """It can be held at the chest, low, or overhead."""
-    sits: bool = False
-    """The operator can sit, with the fists on the knees."""
+    postures: tuple[BodyPosture, ...] = ("standing", "walking")
+    """How the operator can be placed; the first is meant where a setup names one that this way has not."""
+    fists_on_knees: bool = False
+    """Seated or kneeling, a fist may rest on a knee that is up."""
     one_hand: bool = False
     """Held by one hand as it is: there is no other to let go with."""
     stays_up: bool = False
@@ -251,6 +254,10 @@ class Way(Struct, frozen=True):
     """The kind of carrier it can use, by its ``way``."""
     stands_out: Callable[[Carried, Support], tuple[tuple[Array, float], ...]] | None = None
     """Where it is worn as a frame on the body: its parts that stand out in front, as places ``(3,)`` and masses."""
+
+    def posture_of(self, setup: Setup) -> BodyPosture:
+        """How the operator is placed in a setup that is carried so."""
+        return setup.posture if setup.posture in self.postures else self.postures[0]
 
 
 def evaluate(balance: Balance, assembly: Assembly, data: Data | None = None) -> Condition:

@@ -394,4 +394,5 @@ GIMBAL = Way(
     figures,
     leans=("left elbow", "right elbow"),
     heights=True,
+    postures=("standing", "walking", "kneeling"),
 )

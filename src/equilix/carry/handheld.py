@@ -356,4 +356,5 @@ HANDHELD = Way(
     holds_off=True,
     palm=True,
     heights=True,
+    postures=("standing", "walking", "kneeling", "seated"),
 )

@@ -31,11 +31,12 @@ def hands_on(
     )  # fmt: skip
 
 
-def rested_on(carried: Carried, stance: Stance) -> tuple[str, ...]:
-    """The sides whose fist rests on a knee."""
-    if not carried.setup.seated:
+def rested_on(carried: Carried, way: Way, stance: Stance) -> tuple[str, ...]:
+    """The sides whose fist rests on a knee that is up."""
+    if not way.fists_on_knees:
         return ()
-    return tuple(side for side, gap in knee_gaps_m(carried, stance).items() if abs(gap) <= KNEE_REACH_M)
+    gaps_m = knee_gaps_m(carried, stance, way.posture_of(carried.setup))
+    return tuple(side for side, gap in gaps_m.items() if abs(gap) <= KNEE_REACH_M)
 
 
 def hold_rig(mass_kg: float, cg_m: Array, support: Support, hands: tuple[Hand, ...]) -> Holding:

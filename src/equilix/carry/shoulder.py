@@ -11,7 +11,7 @@ from equilix.body.posture import Stance, knees_m, stance_under_pad
 from equilix.carry.carried import Carried
 from equilix.carry.conditions import Balance, Figure, Situation, Step, Support, Way, fore_aft, off_by, sideways
 from equilix.facts import Sayable, fact, length, pressure, torque
-from equilix.keys import BalanceKey, ContactKey, End, Side
+from equilix.keys import BalanceKey, BodyPosture, ContactKey, End, Side
 from equilix.mechanics.bearing import bearing_pressure_pa
 from equilix.mechanics.contact import Bearing, Holding
 
@@ -120,10 +120,10 @@ def lens_from_eye_m(carried: Carried, support: Support, shoulder: str) -> float 
     return None
 
 
-def knee_gaps_m(carried: Carried, where: Stance) -> dict[str, float]:
-    """How far each side's handle ends over (negative: under) the knee of someone who sits with the rig."""
-    knees, found = knees_m(carried.operator, where), {}
-    for side in ("left", "right"):
+def knee_gaps_m(carried: Carried, where: Stance, posture: BodyPosture) -> dict[Side, float]:
+    """How far each side's handle ends over (negative: under) a knee that is up, of someone who sits or kneels."""
+    knees, found = knees_m(carried.operator, where, posture), {}
+    for side in knees:
         ends = [
             float(place.point_m[2] - 0.5 * abs(place.axis[2]) * 0.1 - knees[side][2])
             for place in carried.grips
@@ -176,27 +176,18 @@ def figures(situation: Situation) -> tuple[Figure, ...]:
                 ),
             )
         )
-    if carried.setup.seated:
-        for side, gap in knee_gaps_m(carried, stance(carried, support)).items():
-            rests = abs(gap) <= KNEE_REACH_M
-            over = fact("way.above") if gap > 0 else fact("way.below")
-            said = fact("shoulder.rests_knee") if rests else fact("shoulder.knee", gap=length(abs(gap)), over=over)
-            todo = fact(
-                "shoulder.draw_handle_or_turn",
-                side=fact(f"way.{side}"),
-                which=fact("way.out") if gap > 0 else fact("way.in"),
-                gap=length(abs(gap)),
-            )
-            found.append(
-                Figure(
-                    f"knee_{side}_m",
-                    fact("shoulder.fist", side=fact(f"way.{side}")),
-                    gap,
-                    "m",
-                    said,
-                    "" if rests else todo,
-                )
-            )
+    for side, gap in knee_gaps_m(carried, stance(carried, support), carried.setup.posture).items():
+        rests = abs(gap) <= KNEE_REACH_M
+        over = fact("way.above") if gap > 0 else fact("way.below")
+        said = fact("shoulder.rests_knee") if rests else fact("shoulder.knee", gap=length(abs(gap)), over=over)
+        todo = fact(
+            "shoulder.draw_handle_or_turn",
+            side=fact(f"way.{side}"),
+            which=fact("way.out") if gap > 0 else fact("way.in"),
+            gap=length(abs(gap)),
+        )
+        label = fact("shoulder.fist", side=fact(f"way.{side}"))
+        found.append(Figure(f"knee_{side}_m", label, gap, "m", said, "" if rests else todo))
     return tuple(found)
 
 
@@ -230,5 +221,6 @@ SHOULDER = Way(
     STEPS,
     figures,
     leans=("eyecup", "left elbow", "right elbow", "brace"),
-    sits=True,
+    postures=("standing", "walking", "kneeling", "seated"),
+    fists_on_knees=True,
 )

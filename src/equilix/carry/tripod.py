@@ -194,5 +194,6 @@ TRIPOD = Way(
     STEPS,
     figures,
     bearer="tripod",
+    postures=("standing",),
     stays_up=True,
 )

@@ -122,6 +122,7 @@ def stairs() -> Setup:
             Cable(id="screen", name="picture cable", start="gimbal", end="body"),
             Cable(id="power", name="power cable", start="gimbal", end="body"),
         ),
+        posture="walking",
     )  # fmt: skip
 
 
@@ -140,7 +141,7 @@ def causeway() -> Setup:
         _on("arm-short", "head", "monitor-7", "foot"),
         _on("sled-spar", "rails", "battery-plate", at_mm=-150),
         _on("battery-plate", "battery", "battery-146", key="battery"),
-        borne_by="vest", setting=4.0, celsius=6.0,
+        borne_by="vest", setting=4.0, celsius=6.0, posture="walking",
         cables=(
             _power("body", "battery-plate", "tap 1", of="camera", length_mm=1200),
             _power("monitor-7", "battery-plate", "tap 2", of="monitor", length_mm=500),
@@ -161,6 +162,7 @@ def workshop() -> Setup:
         _on("rosette-bar", "right rosette", "right-handle", "left face"),
         _on("body", "top", "top-handle", "foot", at_mm=-20),
         _on("body", "battery plate", "battery-98", key="battery"),
+        posture="kneeling",
     )  # fmt: skip
 
 
@@ -173,6 +175,7 @@ def gallery() -> Setup:
         _on("body", "lens mount", "zoom-28-80", key="lens"),
         _on("body", "top", "top-handle", "foot", at_mm=-25),
         _on("body", "battery plate", "battery-98", key="battery"),
+        posture="walking",
     )  # fmt: skip
 
 

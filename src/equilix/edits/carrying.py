@@ -13,6 +13,7 @@ from equilix.edits.rigging import placement_of, refused_by, setup_of
 from equilix.errors import Refused
 from equilix.facts import Sayable, fact, general, listed, mass
 from equilix.faults import setup_faults
+from equilix.keys import BodyPosture
 from equilix.kit.catalogue import free_id
 from equilix.kit.parts import Part
 from equilix.rig.seats import seat_of
@@ -85,9 +86,15 @@ def hold_at(document: Document, setup_id: str, height: str) -> Document:
     return _changed(document, setup_id, height=height)
 
 
-def sit(document: Document, setup_id: str, seated: bool) -> Document:
-    """The operator sits, or stands."""
-    return _changed(document, setup_id, seated=seated)
+def pose(document: Document, setup_id: str, posture: BodyPosture) -> Document:
+    """The operator stands, walks, kneels or sits. Raises :class:`Refused` where this way of carrying has it not."""
+    allowed = WAYS[setup_of(document, setup_id).carry].postures
+    if posture not in allowed:
+        raise Refused(
+            fact("carrying.not_in_that_posture", posture=posture),
+            fact("carrying.postures_allowed", allowed=listed(allowed)),
+        )
+    return _changed(document, setup_id, posture=posture)
 
 
 def let_go(document: Document, setup_id: str, side: str) -> Document:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from typing import Any, Final
+from typing import Any, Final, Literal
 
 from equilix.errors import Refused
 from equilix.facts import fact, listed
@@ -23,11 +23,26 @@ from equilix.kit.kinds import (
 from equilix.kit.kinds.kind import Kind
 from equilix.kit.parts import Part
 
-FAMILIES: Final = (
-    cameras, lens_support, viewing, handles, bases, power, sound, gimbals, sleds, bearers, other,
-)  # fmt: skip
-KINDS: Final[dict[str, Kind]] = {kind.key: kind for family in FAMILIES for kind in family.KINDS}
+Family = Literal[
+    "cameras", "lens_support", "viewing", "handles", "bases", "power", "sound", "gimbals", "sleds", "bearers", "other"
+]
+FAMILIES: Final[dict[Family, tuple[Kind, ...]]] = {
+    "cameras": cameras.KINDS,
+    "lens_support": lens_support.KINDS,
+    "viewing": viewing.KINDS,
+    "handles": handles.KINDS,
+    "bases": bases.KINDS,
+    "power": power.KINDS,
+    "sound": sound.KINDS,
+    "gimbals": gimbals.KINDS,
+    "sleds": sleds.KINDS,
+    "bearers": bearers.KINDS,
+    "other": other.KINDS,
+}
+"""What lies together on the mat, in the order in which it is laid out."""
+KINDS: Final[dict[str, Kind]] = {kind.key: kind for kinds in FAMILIES.values() for kind in kinds}
 """In the order in which they are offered."""
+_FAMILY_OF: Final[dict[str, Family]] = {kind.key: family for family, kinds in FAMILIES.items() for kind in kinds}
 UNKNOWN: Final = KINDS["block"]
 """What a part is treated as whose kind this version does not know."""
 
@@ -35,6 +50,11 @@ UNKNOWN: Final = KINDS["block"]
 def kind_of(part: Part) -> Kind:
     """The row of a part's kind; that of any other part where a document names one that is not known here."""
     return KINDS.get(part.kind, UNKNOWN)
+
+
+def family_of(part: Part) -> Family:
+    """With what a part lies on the mat."""
+    return _FAMILY_OF[kind_of(part).key]
 
 
 def make_part(

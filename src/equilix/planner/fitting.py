@@ -13,7 +13,7 @@ from collections.abc import Callable, Iterator, Mapping
 import numpy as np
 
 from equilix.analysis import Analysis, analyse
-from equilix.body.posture import Arm, knees_m, reach
+from equilix.body.posture import Arm, reach
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Cancelled, EquilixError
@@ -41,16 +41,18 @@ CLEAR_RAD = math.radians(5.0)
 def discomfort(analysis: Analysis, side: Side, point: np.ndarray, before: Arm | None = None) -> float:
     """How far a grip at ``point`` (3,) is from easy for one arm: elbow off 90° and upper arm off hanging, rad.
 
-    Seated, the distance of the fist from the knee counts, a radian for 100 mm. Out of reach counts most. ``before``:
-    the arm as it is now; what is further off than there counts many times, so that neither is traded for the other.
+    Over a knee that is up, the distance of the fist from it counts, a radian for 100 mm. Out of reach counts most.
+    ``before``: the arm as it is now; what is further off than there counts many times, so that neither is traded for
+    the other.
     """
     stance = analysis.stance
     assert stance is not None  # asked for where someone holds it
     arm = reach(analysis.operator, side, stance.shoulders_m[side], point)
     if not arm.reached:
         return 10.0 + arm.reach_used
-    if analysis.setup.seated:
-        return float(np.linalg.norm(point - knees_m(analysis.operator, stance)[side] - (0.0, 0.0, 0.03))) / 0.1
+    knee = analysis.knees_m.get(side)
+    if knee is not None:
+        return float(np.linalg.norm(point - knee - (0.0, 0.0, 0.03))) / 0.1
     elbow, raised = abs(arm.elbow_angle_rad - math.pi / 2), arm.elevation_rad
     worse = 0.0
     if before is not None and before.reached:
@@ -98,7 +100,7 @@ def grips_plan(document: Document, analysis: Analysis, cancelled: Callable[[], b
     One thing after the other, as one would by hand: what carries the handles for all arms together, then the teeth
     and the draw of each; twice round.
     """
-    title = fact("fitting.fists_knees") if analysis.setup.seated else fact("fitting.grips_arms")
+    title = fact("fitting.fists_knees") if analysis.knees_m else fact("fitting.grips_arms")
     grips = {held.arm.side: key for held in analysis.arms if (key := _grip_placement(analysis, held.arm.side))}
     sliders = {slider for key in grips.values() if (slider := slider_of(analysis.assembly, key)) is not None}
     now = document

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 
 from equilix.errors import Invalid
 from equilix.facts import fact, listed
+from equilix.keys import BodyPosture
 from equilix.kit.electric import Mode
 from equilix.mechanics.rotations import from_quaternion
 from equilix.model import Angle, Coordinate, Identifier, Model, Name, Position, field
@@ -94,7 +95,10 @@ class Setup(Model):
     )
     palm: bool = field(default=False, description="Handheld: the left palm lies under the lens.")
     height: Literal["low", "chest", "eye", "overhead"] = field(default="chest", description="How high it is held.")
-    seated: bool = field(default=False, description="The operator sits, and the fists may rest on the knees.")
+    posture: BodyPosture = field(
+        default="standing",
+        description="How the operator is placed: seated, the fists may rest on the knees; kneeling, one may.",
+    )
     released: Literal["", "left", "right"] = field(default="", description="The hand that has let go.")
     leans_on: Annotated[tuple[Literal["hip", "eyecup", "left elbow", "right elbow"], ...], Limits(max_length=4)] = (
         field(default=(), description="What else of the body steadies the rig.")

@@ -21,7 +21,23 @@ from equilix.store.writing import to_bytes
 MOST_PLACEMENTS_IN_ALL: Final = 50_000
 """Over all setups, so that opening ends in seconds."""
 
-MIGRATIONS: Final[dict[int, Callable[[dict[str, Any]], dict[str, Any]]]] = {}
+
+def _postures(data: dict[str, Any]) -> dict[str, Any]:
+    """Version 1 knew only ``seated``; since version 2 the posture has a name."""
+    setups = data.get("setups")
+    if not isinstance(setups, list):  # said where it is validated
+        return {**data, "version": 2}
+    return {**data, "version": 2, "setups": [_posture(setup) for setup in setups]}
+
+
+def _posture(setup: Any) -> Any:
+    if not isinstance(setup, dict) or not isinstance(setup.get("seated"), bool):
+        return setup
+    rest = {key: value for key, value in setup.items() if key != "seated"}
+    return {**rest, "posture": "seated"} if setup["seated"] else rest
+
+
+MIGRATIONS: Final[dict[int, Callable[[dict[str, Any]], dict[str, Any]]]] = {1: _postures}
 """From version n to n + 1, one step each. Version 1 is the first."""
 
 

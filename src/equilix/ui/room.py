@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Final, Literal
 
 from PySide6.QtCore import QRect, Qt, Signal
 from PySide6.QtGui import QPainter
 from PySide6.QtWidgets import QSplitter, QSplitterHandle, QWidget
 
-from equilix.ui.stage.stage import Stage
+from equilix.ui.stage.stage import Arrangement, Stage
 from equilix.words.language import say
 
-Use = Literal["beside", "whole"]
-"""``beside``: a column beside the large drawing. ``whole``: all of the width, under a strip of the live drawing."""
+Use = Literal["beside", "body", "whole"]
+"""``beside``: a column beside the large drawing. ``body``: the same, beside the operator from
+head to foot. ``whole``: all of the width, under a strip of the live drawing."""
+ARRANGEMENTS: Final[dict[Use, Arrangement]] = {"beside": "rig", "body": "body", "whole": "strip"}
 COLUMN_PX, STRIP_PX = 336, 210
 """The least width of the column, and the usual height of the folded drawing."""
 DRAWING_PX = 420
@@ -49,13 +51,13 @@ class Room(QSplitter):
         """Share the room as a workspace wants it."""
         if use != self.use:
             self.use = use
-            self.stage.fold(use == "whole")
+            self.stage.arrange(ARRANGEMENTS[use])
             self.setOrientation(Qt.Orientation.Vertical if use == "whole" else Qt.Orientation.Horizontal)
         self.share()
 
     def share(self) -> None:
         """Put the line where it belongs."""
-        if self.use == "beside":
+        if self.use != "whole":
             whole = self.width() - self.handleWidth()
             usual = COLUMN_PX if self.window().width() < WIDE_PX else 2 * COLUMN_PX
             column = max(min(self.column_px or usual, whole - DRAWING_PX), COLUMN_PX)
@@ -74,7 +76,7 @@ class Room(QSplitter):
         self._moved()
 
     def _moved(self, _at: int = 0, _index: int = 1) -> None:
-        if self.use == "beside":
+        if self.use != "whole":
             self.column_px = self.sizes()[1]
         else:
             self.strip_px = max(self.stage.height(), LEAST_STRIP_PX)

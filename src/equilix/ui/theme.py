@@ -31,17 +31,19 @@ class Theme(Struct, frozen=True):
     sand: str
     glass: str
     body: str
+    flesh: str
+    """The body behind its lines: a shade of the paper."""
     icons: str
     """The ending of the names of the icons drawn for it."""
 
 
 PREP_ROOM: Final = Theme(
     "Prep room", "#f6f3ec", "#fdfcf8", "#1d2a33", "#5a646b", "#d9d4c8", "#b4470c", "#0a6478",
-    "#d3e4e6", "#f3d9c8", "#e9dfce", "#dfe6e8", "#c9c5bb", "prep",
+    "#d3e4e6", "#f3d9c8", "#e9dfce", "#dfe6e8", "#a8a396", "#f1ede3", "prep",
 )  # fmt: skip
 NIGHT_SET: Final = Theme(
     "Night set", "#12171a", "#1b2226", "#e9e4d8", "#a3aaab", "#343d42", "#ff9358", "#63c3d8",
-    "#173a42", "#4a2a18", "#3a352b", "#26343a", "#7c888d", "night",
+    "#173a42", "#4a2a18", "#3a352b", "#26343a", "#7c888d", "#171e22", "night",
 )  # fmt: skip
 THEMES: Final = (PREP_ROOM, NIGHT_SET)
 
@@ -132,5 +134,15 @@ def _sheet(t: Theme) -> str:
     QScrollBar:horizontal {{ height: 0; }}
     QTreeWidget::item {{ padding: 3px 0; }}
     QTreeWidget::item:selected {{ background: {t.hold_wash}; color: {t.ink}; }}
+    QTableView {{ border: none; background: transparent; alternate-background-color: {t.card}; }}
+    QTableView::item {{ padding: 2px 6px; border: none; }}
+    QTableView::item:selected {{ background: {t.hold_wash}; color: {t.ink}; }}
+    QTableView:focus {{ border: 1px solid {t.hold}; }}
+    QHeaderView {{ background: {t.paper}; }}
+    QHeaderView::section {{ background: {t.paper}; color: {t.quiet}; border: none;
+        border-bottom: 1px solid {t.rule}; padding: 3px 6px; }}
+    QHeaderView::up-arrow {{ image: url({icons}/chevron-up-{t.icons}.svg); width: 10px; height: 10px; }}
+    QHeaderView::down-arrow {{ image: url({icons}/chevron-{t.icons}.svg); width: 10px; height: 10px; }}
+    QTableCornerButton::section {{ background: {t.paper}; border: none; }}
     QCheckBox:focus {{ color: {t.hold}; }}
     """

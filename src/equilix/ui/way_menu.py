@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from functools import partial
+from typing import Final
 
 from PySide6.QtWidgets import QLineEdit, QWidget
 
@@ -11,7 +12,7 @@ from equilix.carry import WAYS
 from equilix.document import Document
 from equilix.edits import carrying
 from equilix.facts import fact
-from equilix.keys import Side, hand_key
+from equilix.keys import BodyPosture, Side, hand_key
 from equilix.kit.carriers import TripodHead
 from equilix.ui.session import Session
 from equilix.ui.widgets.panel import Panel
@@ -35,6 +36,12 @@ SUNS = {
     "left": N_("Sun from the left"),
     "right": N_("Sun from the right"),
     "overhead": N_("Sun overhead"),
+}
+POSTURES: Final[dict[BodyPosture, str]] = {
+    "standing": N_("Stand"),
+    "walking": N_("Walk"),
+    "kneeling": N_("Kneel on one knee"),
+    "seated": N_("Sit down"),
 }
 HEIGHTS = {"low": N_("low"), "chest": N_("at the chest"), "eye": N_("at the eye"), "overhead": N_("overhead")}
 
@@ -76,9 +83,11 @@ def way_choices(
             for key, words in ((each, say(label)) for each, label in HEIGHTS.items())
             if key != setup.height
         )
-    if session.analysis.way.sits:
-        text = say("Stand up") if setup.seated else say("Sit, fists on the knees")
-        found.append((text, edit(text, lambda d: carrying.sit(d, setup.id, not setup.seated))))
+    found.extend(
+        (say(POSTURES[each]), edit(say(POSTURES[each]), partial(carrying.pose, setup_id=setup.id, posture=each)))
+        for each in session.analysis.way.postures
+        if each != session.analysis.posture
+    )
     found.extend(_sun(session, edit))
     parts = session.document.parts_by_id
     if any(parts[p.part].drive is not None for p in setup.placements):

@@ -25,7 +25,7 @@ from equilix.words.language import say
 
 Layer = Callable[[Scene, Sheet], Iterator[Primitive]]
 
-UNDER: Final[tuple[Layer, ...]] = (balance.support, bearers.bearer, person.body)
+UNDER: Final[tuple[Layer, ...]] = (person.body, balance.support, bearers.bearer)
 OVER: Final[tuple[Layer, ...]] = (
     person.near_arm, balance.table, balance.plumb, balance.forces, balance.centres, person.joints, moves.cables,
     moves.axis, findings.findings,

@@ -6,17 +6,14 @@ from collections.abc import Iterator, Sequence
 from typing import Final
 
 import numpy as np
-from numpy.typing import NDArray
 from PySide6.QtCore import QRectF
 
-from equilix.analysis import Analysis
-from equilix.body.whole import l5_point
+from equilix.body.figure import BodyFigure
+from equilix.ui.stage.contours import contours
 from equilix.ui.stage.layers.bearers import outer_points
 from equilix.ui.stage.outlines import Drawn
 from equilix.ui.stage.projection import SIDE, Projection
 from equilix.ui.stage.scene import Scene
-
-Array = NDArray[np.float64]
 
 BELOW_PAD_MM: Final = 130.0
 """How much of the operator is in sight below the pad."""
@@ -31,6 +28,8 @@ def extent_mm(scene: Scene, drawn: Sequence[Drawn], view: Projection) -> QRectF:
     if view is SIDE:
         for box in _around(scene):
             found = found.united(box)
+    if "figure" in scene.overlays and scene.analysis.figure is not None:
+        found = found.united(figure_mm(scene.analysis.figure, view))
     return found if not found.isEmpty() else NOTHING
 
 
@@ -41,7 +40,7 @@ def _around(scene: Scene) -> Iterator[QRectF]:
     if analysis.support.kind == "pad":
         x, y = SIDE.flat_point(analysis.support.datum_m)
         yield QRectF(x - 130, y - 60, 260, 60 + BELOW_PAD_MM)
-    for point in (*outer_points(analysis), *(figure_points(analysis) if "figure" in scene.overlays else ())):
+    for point in outer_points(analysis):
         x, y = SIDE.flat_point(point)
         yield QRectF(x - 10, y - 10, 20, 20)
     for held in analysis.arms:
@@ -49,12 +48,9 @@ def _around(scene: Scene) -> Iterator[QRectF]:
         yield QRectF(x - 20, y - 40, 40, 90)
 
 
-def figure_points(analysis: Analysis) -> Iterator[Array]:
-    """Points ``(3,)`` of the operator's figure: top of the head, elbows, lower back."""
-    stance = analysis.stance
-    if stance is None:
-        return
-    yield stance.head_m + stance.head_half_m * (0.0, 0.0, 1.0)
-    yield l5_point(analysis.operator, stance) - np.array((0.12, 0.0, 0.05))
-    for held in analysis.arms:
-        yield held.arm.elbow_m
+def figure_mm(figure: BodyFigure, view: Projection) -> QRectF:
+    """The operator from head to foot, on the paper of a view."""
+    under, over = contours(figure, view)
+    points = np.vstack([piece.outline for piece in (*under, *over)]) * 1000.0
+    (left, low), (right, high) = points.min(axis=0).tolist(), points.max(axis=0).tolist()
+    return QRectF(left, -high, right - left, high - low)

@@ -5,14 +5,16 @@ Places and sizes are in pixels of the sheet. A role is the name of a colour of t
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Literal
 
 from msgspec import Struct
-from PySide6.QtCore import QPointF, QRectF
-from PySide6.QtGui import QPainterPath
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QPainterPath, QPainterPathStroker
 
 Role = Literal[
     "", "ink", "quiet", "hold", "tip", "hold_wash", "tip_wash", "body", "card", "paper", "rule", "sand", "glass",
+    "flesh",
 ]  # fmt: skip
 Dash = Literal["", "dash", "dot", "dash-dot"]
 Anchor = Literal["left", "middle", "right"]
@@ -122,6 +124,17 @@ def ellipse(at: QPointF, x: float, y: float) -> QPainterPath:
 def trough(box: QRectF) -> tuple[Wash, Wash]:
     """An empty bar with its edge."""
     return Wash(box, "rule"), Wash(box.adjusted(1, 1, -1, -1), "card")
+
+
+def tube(points: Sequence[QPointF], width: float, fill: Role = "card") -> Shape:
+    """A rod, a strap or a bar along a line, drawn as parts are."""
+    line = QPainterPath(points[0])
+    for point in points[1:]:
+        line.lineTo(point)
+    stroke = QPainterPathStroker()
+    stroke.setWidth(max(width, 2.0))
+    stroke.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
+    return Shape(stroke.createStroke(line).simplified(), fill, "ink", 1.1)
 
 
 def polygon(*points: QPointF) -> QPainterPath:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import Literal
 
 from msgspec.structs import replace
 from PySide6.QtCore import QRectF
@@ -19,6 +20,10 @@ from equilix.ui.stage.view import RigView
 from equilix.ui.theme import Theme
 from equilix.words.language import say
 
+Arrangement = Literal["rig", "strip", "body"]
+"""``rig``: the side view large over its beam. ``strip``: three views side by side. ``body``: the operator from head to
+foot from the side, beside the same from the front over the view from above."""
+
 
 class Stage(QWidget):
     """The rig, always in view."""
@@ -34,13 +39,13 @@ class Stage(QWidget):
         self.chart = Strip(session, say("Chart: moment about the support while the lens is tilted"), self._aim)
         self.chart.setMinimumSize(190, 110)
         self.strip = QWidget()
-        row = QHBoxLayout(self.strip)
+        row = self.row = QHBoxLayout(self.strip)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(0)
         row.addWidget(self.chart, 5)
         row.addWidget(self.plan, 7)
         row.addWidget(self.front, 4)
-        self.folded = False
+        self.arrangement: Arrangement = "rig"
         column = self.column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
@@ -56,13 +61,19 @@ class Stage(QWidget):
     def _aim(self, bounds: QRectF) -> Iterator[Primitive]:
         return aim(self.side.scene, bounds)
 
-    def fold(self, on: bool) -> None:
-        """Folded, the three views stand side by side in a strip, with nothing else."""
-        self.folded = on
-        self.beam.setVisible(not on)
-        self.chart.setVisible(not on)
-        self.column.setDirection(QBoxLayout.Direction.LeftToRight if on else QBoxLayout.Direction.TopToBottom)
-        self.column.setStretch(2, 1 if on else 0)
+    def arrange(self, arrangement: Arrangement) -> None:
+        """Lay the views out in another way."""
+        self.arrangement = arrangement
+        large = arrangement == "rig"
+        self.beam.setVisible(large)
+        self.chart.setVisible(large)
+        across, down = QBoxLayout.Direction.LeftToRight, QBoxLayout.Direction.TopToBottom
+        self.column.setDirection(down if large else across)
+        self.row.setDirection(QBoxLayout.Direction.BottomToTop if arrangement == "body" else across)
+        self.column.setStretch(0, 5)
+        self.column.setStretch(2, {"rig": 0, "strip": 5, "body": 3}[arrangement])
+        self.row.setStretch(1, 3 if arrangement == "body" else 7)
+        self.row.setStretch(2, 7 if arrangement == "body" else 4)
         self._share_height()
 
     def wear(self, theme: Theme) -> None:
@@ -77,7 +88,7 @@ class Stage(QWidget):
         self._share_height()
 
     def _share_height(self) -> None:
-        if self.folded:
+        if self.arrangement != "rig":
             self.strip.setMinimumHeight(0)
             self.strip.setMaximumHeight(self.maximumHeight())
         else:

@@ -90,7 +90,8 @@ class QuantityField(QWidget):
             self.line.style().polish(self.line)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_Escape:
+        untouched = self.line.text() == self._shown and self.complaint.isHidden()
+        if event.key() == Qt.Key.Key_Escape and not untouched:
             self._committed = ""
             self.line.setText(self._shown)
             self.complain("")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 from functools import partial
+from importlib import import_module
 from typing import TYPE_CHECKING, NamedTuple
 
 from PySide6.QtCore import QTimer
@@ -15,7 +16,7 @@ from equilix.errors import Called, going_on
 from equilix.fit.curves import Curve, lasts_s, operators_compared, over_aim, over_mass, over_slide, ways_compared
 from equilix.fit.fit import Fit, bears
 from equilix.ui.session import Session
-from equilix.ui.stage.fit_chart import CurveChart, FlowBar, SteadinessChart, StrengthBars
+from equilix.ui.stage.fit_chart import FlowBar, StrengthBars
 from equilix.ui.stage.layers.strength import Asked
 from equilix.ui.theme import Theme, font
 from equilix.ui.widgets.columns import Columns
@@ -41,6 +42,7 @@ from equilix.words.telling import tell
 
 if TYPE_CHECKING:
     from equilix.planner.fit_plan import FitPlan
+    from equilix.ui.stage.fit_plots import CurvePlot, SteadinessPlot
 
 PLANS = 3
 """Grips, screen, head."""
@@ -63,12 +65,15 @@ class FitPage(Page):
         self.cards_column = QWidget()
         self.cards_layout = Columns(self.cards_column)
         self.cards: list[FitCard] = []
-        self.steady = SteadinessChart()
-        self.charts = [CurveChart() for _ in range(4)]
+        self.plots = QWidget()
+        """Empty until the curves are shown for the first time."""
+        self.plots_layout = Columns(self.plots, spacing=14)
+        self.charts: list[CurvePlot] = []
+        self.steady: SteadinessPlot | None = None
         self.compared = [(text_label(bold=True), StrengthBars(above=True)) for _ in range(2)]
         bars = (each for pair in self.compared for each in pair)
         body = (self.big, self.asked, self.flow, *bars, self.text)
-        for widget in (*body, self.balance, self.cards_column, self.steady, *self.charts):
+        for widget in (*body, self.balance, self.cards_column, self.plots):
             self.column.addWidget(widget)
         self.column.addStretch(1)
         self.caution = self.note(tell(CAUTION_LONG))
@@ -112,8 +117,7 @@ class FitPage(Page):
             bars.setVisible(tab == COMPARE and bool(bars.asked))
         self.balance.setVisible(tab == MOVE)
         self.cards_column.setVisible(tab == MOVE)
-        for widget in (self.steady, *self.charts):
-            widget.setVisible(tab == CURVES)
+        self.plots.setVisible(tab == CURVES)
         tint(self.caution, self.theme.quiet)
         self.caution.setVisible(tab == BODY)
         if tab == BODY:
@@ -160,10 +164,6 @@ class FitPage(Page):
         document, analysis = self.session.document, self.session.analysis
         if analysis.support is None:
             return
-        points = [(say("now"), 1.0, lasts_s(analysis))]
-        works = [plan for plan in self.session.answers.plans if plan.works]
-        points += [(tell(plan.title), plan.steadiness, lasts_s(plan.after)) for plan in works]
-        self.steady.show_points(points, self.theme)
         self.dear.start(partial(_curves, document, analysis))
 
     def _show_comparison(self) -> None:
@@ -183,8 +183,24 @@ class FitPage(Page):
                 texts += section(title, told, t)
             self.text.show_sections(texts, t)
             return
+        self._show_found(found)
+
+    def _show_found(self, found: list[Curve]) -> None:
+        """The charts, made when they are first shown: what draws them takes a while to load."""
+        from equilix.ui.stage.fit_plots import CurvePlot, SteadinessPlot
+
+        if self.steady is None:
+            self.steady = SteadinessPlot()
+            self.plots_layout.addWidget(self.steady)
+        while len(self.charts) < len(found):
+            self.charts.append(CurvePlot())
+            self.plots_layout.addWidget(self.charts[-1])
+        points = [(say("now"), 1.0, lasts_s(self.session.analysis))]
+        works = [plan for plan in self.session.answers.plans if plan.works]
+        points += [(tell(plan.title), plan.steadiness, lasts_s(plan.after)) for plan in works]
+        self.steady.show_points(points, self.theme)
         for number, chart in enumerate(self.charts):
-            chart.setVisible(number < len(found) and self.tabs.tab == CURVES)
+            chart.setVisible(number < len(found))
             if number < len(found):
                 chart.show_curve(found[number], self.theme, self.session.document.display)
 
@@ -239,6 +255,7 @@ class Compared(NamedTuple):
 
 
 def _curves(document: Document, analysis: Analysis, called_off: Called) -> Iterator[list[Curve]]:
+    import_module("pyqtgraph")  # loaded here, where nobody waits for it
     slides = [over_slide(document, analysis, kind, called_off) for kind in ("body", "battery")]
     yield [over_aim(analysis, called_off), over_mass(analysis, called_off), *(each for each in slides if each)]
 

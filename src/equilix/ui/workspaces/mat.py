@@ -1,25 +1,35 @@
-"""Mat: the kit, new parts, and what is known of each."""
+"""Mat: the kit on its cloth and as a table, new parts, and what is known of each."""
 
 from __future__ import annotations
 
 from collections import Counter
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QPoint, Qt
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
+from equilix import units
 from equilix.edits import kit
+from equilix.errors import EquilixError
 from equilix.facts import fact
+from equilix.kit.catalogue import kind_of
 from equilix.ui.mounting import mount_anywhere
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
-from equilix.ui.workspaces.cloth import Cloth
+from equilix.ui.widgets.tint import show_text
+from equilix.ui.workspaces.cloth import Cloth, family_rank
+from equilix.ui.workspaces.kit_table import Column, KitTable, Line
 from equilix.ui.workspaces.page import Page, column_of
 from equilix.ui.workspaces.part_form import PartForm
 from equilix.words.language import say
 from equilix.words.quantities import fixed, mass
 from equilix.words.telling import tell
 
-FORM_PX = 352
+FORM_PX = 364
+TABLE_SHARE, LEAST_TABLE_PX, MOST_TABLE_PX = 0.40, 340, 720
+"""How much of the width the table takes."""
+BOTH_FROM_PX = 1240
+"""From this width on there is room for cloth, table and form."""
 
 
 class MatPage(Page):
@@ -37,6 +47,15 @@ class MatPage(Page):
         self.cloth = Cloth()
         self.cloth.chosen.connect(self._chosen)
         self.cloth.mounted.connect(lambda part_id: mount_anywhere(session, part_id))
+        self.table = KitTable()
+        self.table.chosen.connect(self.cloth.choose)
+        self.table.mounted.connect(lambda part_id: mount_anywhere(session, part_id))
+        self.table.take_change = self._take_cell
+        self.table.complained.connect(self._complain)
+        self.complaint = self.note()
+        self.complaint.hide()
+        self.columns = QPushButton(say("Columns …"))
+        self.columns.clicked.connect(self._show_columns)
         self.first_focus = self.cloth
         self.new = QPushButton(say("New part …"))
         self.new.clicked.connect(self.start_new)
@@ -63,34 +82,47 @@ class MatPage(Page):
         for button in (self.new, self.mount, self.about, self.remove):
             done.addWidget(button)
         done.addStretch(1)
+        done.addWidget(self.columns)
         over = QVBoxLayout()
         over.setContentsMargins(16, 8, 12, 8)
         over.setSpacing(6)
         over.addLayout(said)
         over.addLayout(done)
+        self.table_room = QWidget()
+        beside = QVBoxLayout(self.table_room)
+        beside.setContentsMargins(8, 0, 12, 8)
+        beside.setSpacing(4)
+        beside.addWidget(self.table, 1)
+        beside.addWidget(self.complaint)
         self.form_room = column_of(self.form, FORM_PX)
-        self.form.opened.connect(self.form_room.setVisible)
         self.form.hide()
         below = QHBoxLayout()
         below.setSpacing(0)
         self.outer.removeWidget(self.scroller)
         below.addWidget(self.scroller, 1)
+        below.addWidget(self.table_room)
         below.addWidget(self.form_room)
         self.outer.addLayout(over)
         self.outer.addLayout(below, 1)
+        self.form.opened.connect(self._share)
 
     def refresh(self) -> None:
         """Lay the kit out again."""
         document = self.session.document
         used = Counter(placement.part for placement in self.session.setup.placements)
         wanted = self.filter.text().strip().casefold()
-        parts = [
-            (part, part.quantity - used[part.id])
-            for part in document.parts
-            if wanted in part.name.casefold() or wanted in part.kind.casefold()
-        ]
+        parts = sorted(
+            (
+                part
+                for part in document.parts
+                if wanted in f"{part.name} {tell(kind_of(part).label)} {part.kind}".casefold()
+            ),
+            key=family_rank,
+        )
         self.cloth.theme = self.theme
-        self.cloth.lay_out(parts, document.display)
+        self.cloth.lay_out([(part, part.quantity - used[part.id]) for part in parts], document.display)
+        self.table.show_lines([Line(part, used[part.id], document.display) for part in parts])
+        self.table.choose(self.cloth.current)
         owned, weight, value = document.owned
         pieces = tell(fact("document.count_pieces", count=owned))
         self.total.setText(
@@ -110,6 +142,41 @@ class MatPage(Page):
         for button in (self.about, self.mount, self.remove):
             button.setEnabled(chosen)
         self.about.setChecked(chosen and not self.form.isHidden() and self.form.part_id is not None)
+
+    def _share(self, form_open: bool | None = None) -> None:
+        """The form beside table and cloth where there is room, else in the table's place."""
+        is_open = not self.form.isHidden() if form_open is None else form_open
+        self.form_room.setVisible(is_open)
+        table = not is_open or self.width() >= BOTH_FROM_PX
+        self.table_room.setVisible(table)
+        self.columns.setVisible(table)
+        wide = min(max(round(self.width() * TABLE_SHARE), LEAST_TABLE_PX), MOST_TABLE_PX)
+        self.table_room.setFixedWidth(wide)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._share()
+
+    def _show_columns(self) -> None:
+        menu = self.table.menu()
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        menu.popup(self.columns.mapToGlobal(QPoint(0, self.columns.height())))
+
+    def _take_cell(self, part_id: str, column: Column, text: str) -> str:
+        """A cell of the table, as typed: what is wrong with it, or nothing."""
+        display = self.session.document.display
+        try:
+            value: object = text if column.quantity is None else units.read(text, column.quantity, display)
+        except EquilixError as error:
+            return tell(error.said, display)
+        if column.field == "quantity":
+            value = int(value) if isinstance(value, float) and value.is_integer() else value
+        label = say("Change the {title}").format(title=say(column.title).lower())
+        refusal = self.session.try_edit(label, lambda d: kit.change_part(d, part_id, **{column.field: value}))
+        return "" if refusal is None else self.session.tell(refusal.said)
+
+    def _complain(self, said: str) -> None:
+        show_text(self.complaint, f"▲ {said}" if said else "", self.theme.tip)
 
     def wear(self, theme: Theme) -> None:
         """Show in another theme."""
@@ -133,6 +200,7 @@ class MatPage(Page):
         if not self.form.isHidden():
             self.form.open_part(part_id)
         self._buttons()
+        self.table.choose(part_id)
         cell = self.cloth.cell_of(part_id)
         if cell is not None:
             at = self.cloth.mapTo(self.content, cell.box.center().toPoint())

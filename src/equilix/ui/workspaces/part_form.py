@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import partial
 
-from PySide6.QtCore import Signal
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import (
     QCheckBox,
     QComboBox,
@@ -13,20 +15,22 @@ from PySide6.QtWidgets import (
     QLineEdit,
     QPushButton,
     QSpinBox,
+    QVBoxLayout,
     QWidget,
 )
 
 from equilix.document import Document
-from equilix.edits import kit
+from equilix.edits import kit, shape
+from equilix.edits.shape import size_of
 from equilix.facts import fact
-from equilix.kit.catalogue import KINDS
+from equilix.kit.catalogue import KINDS, kind_of
 from equilix.kit.materials import MATERIALS, SOFTENS_C
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme
 from equilix.ui.widgets.fields import QuantityField, values_of
-from equilix.ui.widgets.tint import plain_label
+from equilix.ui.widgets.tint import plain_label, show_text
+from equilix.units import Quantity
 from equilix.words.language import say
-from equilix.words.quantities import length
 from equilix.words.telling import tell
 
 _HOW = ("weighed", "data sheet", "estimated")
@@ -54,7 +58,7 @@ class PartForm(QWidget):
         self.kind.setAccessibleName(say("Kind of part"))
         for key, kind in KINDS.items():
             self.kind.addItem(tell(kind.label), key)
-        self.kind.currentIndexChanged.connect(self._kind_chosen)
+        self.kind.activated.connect(self._kind_chosen)
         self.mass = self._quantity(say("Mass"), "mass", "mass_kg")
         self.how = QComboBox()
         self.how.setAccessibleName(say("How the mass is known"))
@@ -63,6 +67,8 @@ class PartForm(QWidget):
         self.how.activated.connect(lambda index: self._change(say("Say how a mass is known"), mass_how=_HOW[index]))
         self.material = self._materials()
         self.sizes = [QuantityField(name, "length") for name in (say("Length"), say("Width"), say("Height"))]
+        for field in self.sizes:
+            field.entered.connect(partial(self._size_entered, field))
         self.price = self._quantity(say("Price"), "price", "price")
         self.quantity = QSpinBox()
         self.quantity.setRange(1, 99)
@@ -73,15 +79,24 @@ class PartForm(QWidget):
         self.owned.clicked.connect(lambda on: self._change(say("Say what is owned"), owned=on))
         self.needed = QCheckBox(say("Needed"))
         self.needed.clicked.connect(lambda on: self._change(say("Say what is needed"), needed=on))
-        self.dimensions = plain_label()
+        self.energy = self._quantity(say("Energy"), "energy", "energy_wh")
+        self.remark = QLineEdit()
+        self.remark.setAccessibleName(say("Note"))
+        self.remark.editingFinished.connect(self._remark_entered)
+        self.nameless = plain_label()
+        self.nameless.setWordWrap(True)
         self.refusal = plain_label()
         self.refusal.setWordWrap(True)
         self.add = QPushButton(say("Add to kit"))
         self.add.clicked.connect(self._add)
         self.cancel = QPushButton(say("Close"))
         self.cancel.clicked.connect(self.close_form)
+        self._lay_out()
+        self._busy = False
+
+    def _lay_out(self) -> None:
         for label, widget in (
-            (say("Name"), self.name),
+            (say("Name"), _under(self.name, self.nameless)),
             (say("Kind"), self.kind),
             (say("Mass"), self.mass),
             (say("Known by"), self.how),
@@ -90,13 +105,13 @@ class PartForm(QWidget):
             self.form.addRow(label, widget)
         for field in self.sizes:
             self.form.addRow(field.line.accessibleName(), field)
-        self.form.addRow(say("Size"), self.dimensions)
         self.form.addRow(say("Price"), self.price)
         self.form.addRow(say("Pieces"), self.quantity)
+        self.form.addRow(say("Energy"), self.energy)
+        self.form.addRow(say("Note"), self.remark)
         self.form.addRow(_row(self.owned, self.needed))
         self.form.addRow(self.refusal)
         self.form.addRow(_row(self.add, self.cancel))
-        self._busy = False
 
     def _materials(self) -> QComboBox:
         box = QComboBox()
@@ -112,8 +127,8 @@ class PartForm(QWidget):
         )
         return box
 
-    def _quantity(self, name: str, quantity: str, key: str) -> QuantityField:
-        field = QuantityField(name, "mass" if quantity == "mass" else "price")
+    def _quantity(self, name: str, quantity: Quantity, key: str) -> QuantityField:
+        field = QuantityField(name, quantity)
         field.entered.connect(
             lambda value, _text: self._change(
                 say("Change the {title}").format(title=name.lower()), field, **{key: value}
@@ -139,12 +154,15 @@ class PartForm(QWidget):
         self._busy = True
         self.name.setText("")
         self.mass.line.setText("")
-        self.how.setCurrentIndex(0)
-        self.material.setCurrentIndex(0)
+        for box in (self.kind, self.how, self.material):
+            box.setCurrentIndex(0)
         self._busy = False
         self._rows(new=True)
         self._kind_chosen()
+        for field in self.sizes:
+            field.line.setModified(False)
         self.refusal.hide()
+        self.nameless.hide()
         self.show()
         self.name.setFocus()
 
@@ -153,10 +171,19 @@ class PartForm(QWidget):
         self.hide()
         self.closed.emit("")
 
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        """Enter adds a new part from wherever it is pressed; Esc puts the form away, nothing taken."""
+        if event.key() == Qt.Key.Key_Escape:
+            self.close_form()
+        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and self.part_id is None:
+            self._add()
+        else:
+            super().keyPressEvent(event)
+
     def _rows(self, *, new: bool) -> None:
-        for widget in (self.kind, *self.sizes, self.add):
-            self.form.setRowVisible(widget, new) if widget is not self.add else widget.setVisible(new)
-        for widget in (self.dimensions, self.price, self.quantity):
+        self.add.setVisible(new)
+        self.cancel.setText(say("Cancel") if new else say("Close"))
+        for widget in (self.price, self.quantity, self.energy, self.remark):
             self.form.setRowVisible(widget, not new)
         self.owned.setVisible(not new)
         self.needed.setVisible(not new)
@@ -180,13 +207,14 @@ class PartForm(QWidget):
         self._show_material(part.material)
         self.price.show_value(part.price, display)
         self.quantity.setValue(part.quantity)
+        self.energy.show_value(part.energy_wh, display)
+        if not self.remark.hasFocus():
+            self.remark.setText(part.note)
+        self.kind.setCurrentIndex(self.kind.findData(kind_of(part).key))
         self.owned.setChecked(part.owned)
         self.needed.setChecked(part.needed)
-        body = part.body()
-        extent = (body.box_centres_m + body.box_halves_m).max(axis=0) - (body.box_centres_m - body.box_halves_m).min(
-            axis=0
-        )
-        self.dimensions.setText(" × ".join(length(float(x), display) for x in extent))
+        for field, value in zip(self.sizes, size_of(part).tolist(), strict=True):
+            field.show_value(value, display)
         self._busy = False
 
     def _show_material(self, material: str | None) -> None:
@@ -199,11 +227,30 @@ class PartForm(QWidget):
     # taking
 
     def _kind_chosen(self) -> None:
-        if self.part_id is None:
+        part_id, key = self.part_id, self.kind.currentData()
+        if part_id is not None:
+            if not self._busy:
+                self._take(say("Change the kind of a part"), lambda d: shape.change_kind(d, part_id, key), None)
+                self.refresh()
+        else:
             size = KINDS[self.kind.currentData()].size_m
             for field, value in zip(self.sizes, size, strict=True):
                 field.line.setModified(False)
                 field.show_value(value, self.session.document.display)
+
+    def _size_entered(self, field: QuantityField, _value: float, _text: str) -> None:
+        part_id = self.part_id
+        if part_id is None or self._busy:
+            return
+        values = values_of(self.sizes, self.session.document.display)
+        if values is not None:
+            size = (values[0], values[1], values[2])
+            self._take(say("Change the size of a part"), lambda d: shape.resize_part(d, part_id, size), field)
+
+    def _remark_entered(self) -> None:
+        part = self.session.document.parts_by_id.get(self.part_id or "")
+        if part is not None and self.remark.text() != part.note:
+            self._change(say("Write a note on a part"), note=self.remark.text())
 
     def _name_entered(self) -> None:
         part = self.session.document.parts_by_id.get(self.part_id or "")
@@ -240,7 +287,9 @@ class PartForm(QWidget):
 
     def _add(self) -> None:
         values = values_of((self.mass, *self.sizes), self.session.document.display)
-        if values is None:
+        named = bool(self.name.text().strip())
+        show_text(self.nameless, "" if named else say("▲ Give it a name."), self.theme.tip)
+        if values is None or not named:
             return
         made = ""
         name, kind, how = self.name.text(), self.kind.currentData(), _HOW[self.how.currentIndex()]
@@ -256,6 +305,18 @@ class PartForm(QWidget):
         if self._take(say("Lay {name} on the mat").format(name=name), change, None):
             self.hide()
             self.closed.emit(made)
+
+
+def _under(line: QLineEdit, complaint: QWidget) -> QWidget:
+    """A line with what is wrong with it under it."""
+    both = QWidget()
+    column = QVBoxLayout(both)
+    column.setContentsMargins(0, 0, 0, 0)
+    column.setSpacing(2)
+    column.addWidget(line)
+    column.addWidget(complaint)
+    complaint.hide()
+    return both
 
 
 def _row(*widgets: QWidget) -> QHBoxLayout:

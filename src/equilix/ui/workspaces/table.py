@@ -116,7 +116,7 @@ WORKSPACES: Final[tuple[Workspace, ...]] = (
         "balance", N_("Balance"), "F3", "beside", _balance,
         commands=(Command("next-answer", N_("Look at the next way to mend it"), ("F4",), "view", _next_answer),),
     ),
-    Workspace("fit", N_("Fit"), "F5", "beside", _fit),
+    Workspace("fit", N_("Fit"), "F5", "body", _fit),
     Workspace("power", N_("Power"), "F6", "beside", _power),
     Workspace("check", N_("Check"), "F7", "beside", _check),
     Workspace("unsaved", N_("Work that was not saved"), "", "whole", _unsaved, in_the_row=False),

@@ -23,6 +23,8 @@ PX_PER_N: Final = 1.2
 """All arrows of force share this scale."""
 TITLE_PX, HEAD_PX = 18.0, 24.0
 """The line of the titles, and where the drawing begins under it."""
+BAND_ALPHA: Final = 38
+"""The band of the support tints the body behind it."""
 LEAST_FORCE_N: Final = 0.5
 AROUND: Final = (
     ContactKey("pad", "left", "front"), ContactKey("pad", "right", "front"),
@@ -49,7 +51,7 @@ def support(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
         return
     if sheet.view is SIDE:
         left, right = band_px(scene.analysis, sheet)
-        yield Wash(QRectF(left, 0, right - left, sheet.height), "hold_wash")
+        yield Wash(QRectF(left, 0, right - left, _band_ends(scene, sheet)), "hold", BAND_ALPHA)
         yield Text(
             QPointF((left + right) / 2, TITLE_PX),
             say(SUPPORTS[bears.kind]),
@@ -61,10 +63,20 @@ def support(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
     elif bears.kind == "pad":
         corners = {each.key: sheet.place_px(each.point_m) for each in bears.bearings}
         if sheet.view is PLAN:
-            yield Shape(polygon(*(corners[each] for each in AROUND)), fill="hold_wash")
+            yield Shape(polygon(*(corners[each] for each in AROUND)), fill="hold", fill_alpha=BAND_ALPHA)
         else:
             xs = [corner.x() for corner in corners.values()]
-            yield Wash(QRectF(min(xs), HEAD_PX, max(xs) - min(xs), sheet.height - HEAD_PX), "hold_wash")
+            yield Wash(
+                QRectF(min(xs), HEAD_PX, max(xs) - min(xs), _band_ends(scene, sheet) - HEAD_PX), "hold", BAND_ALPHA
+            )
+
+
+def _band_ends(scene: Scene, sheet: Sheet) -> float:
+    """At the edge; on the whole operator at the support."""
+    bears = scene.analysis.support
+    if bears is None or "figure" not in scene.overlays:
+        return sheet.height
+    return sheet.place_px(bears.datum_m).y()
 
 
 def plumb(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:

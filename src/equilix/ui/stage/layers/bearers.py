@@ -13,10 +13,10 @@ from PySide6.QtCore import QPointF, QRectF
 from PySide6.QtGui import QPainterPath
 
 from equilix.analysis import Analysis
-from equilix.carry import harness
 from equilix.carry.hanging import attitude_rad
-from equilix.kit.carriers import Harness, SpringArm, TripodHead
-from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text, polygon
+from equilix.ui.stage.layers.stand import tripod
+from equilix.ui.stage.layers.worn import boom_end, vest, worn_harness
+from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE
 from equilix.ui.stage.scene import Scene
 from equilix.ui.stage.sheet import Sheet
@@ -53,22 +53,8 @@ def _line(sheet: Sheet, role: Role, width: float, *points: Array, **more: object
     return Line(tuple(sheet.place_px(point) for point in points), role, width, **more)  # type: ignore[arg-type]
 
 
-def _boom_end(analysis: Analysis) -> Array:
-    assert analysis.support is not None
-    top = np.array(analysis.support.datum_m)
-    worn = analysis.carried.borne_by(Harness)
-    top[2] += 0.15 if worn is None else harness.line_m(analysis.carried, analysis.support, worn)
-    return top
-
-
 def _harness(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
-    support, stance = scene.analysis.support, scene.analysis.stance
-    assert support is not None and stance is not None
-    end = _boom_end(scene.analysis)
-    back = (stance.shoulders_m["left"] + stance.shoulders_m["right"]) / 2 + np.array((-0.17, 0.0, 0.0))
-    up, down = back + np.array((0, 0, 0.2)), back + np.array((0, 0, -0.45))
-    yield _line(sheet, "body", 4.0, down, up, np.array((back[0] + 0.1, end[1], end[2])), end, round=True)
-    yield _line(sheet, "hold", 1.8, end, support.datum_m)
+    yield from worn_harness(scene, sheet)
     yield from _hang(scene, sheet)
 
 
@@ -102,15 +88,9 @@ def _hang(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
 
 
 def _vest(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
-    support, stance = scene.analysis.support, scene.analysis.stance
-    assert support is not None and stance is not None
-    arm = scene.analysis.carried.borne_by(SpringArm)
-    plate = (stance.shoulders_m["left"] + stance.shoulders_m["right"]) / 2 + np.array((0.13, 0.0, -0.30))
-    if arm is not None:
-        belt = plate + np.array((-0.02, 0.0, -arm.plates_m / 2))
-        yield _line(sheet, "body", 4.0, plate + np.array((0.0, 0.0, arm.plates_m / 2)), plate, belt, round=True)
-        elbow = (plate + support.datum_m) / 2 + np.array((0.0, -0.12, -0.05))
-        yield _line(sheet, "body", 9.0, plate, elbow, support.datum_m, round=True)
+    support = scene.analysis.support
+    assert support is not None
+    yield from vest(scene, sheet)
     at = sheet.place_px(support.datum_m)
     if sheet.view is PLAN:
         yield Dot(at, 7, edge="hold", width=1.4, dash="dash")
@@ -119,28 +99,6 @@ def _vest(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
     yield _line(sheet, "hold", 1.4, support.datum_m + up, support.datum_m - up, dash="dash")
     yield Line((at - QPointF(12, 0), at + QPointF(12, 0)), "hold", 2.2)
     yield from _hang(scene, sheet)
-
-
-def _tripod(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
-    support = scene.analysis.support
-    assert support is not None
-    head = scene.analysis.carried.borne_by(TripodHead)
-    at, px = sheet.place_px(support.datum_m), sheet.px(1.0)
-    if sheet.view is PLAN:
-        if head is not None:
-            feet = (
-                support.datum_m + head.foot_radius_m * np.array((math.cos(a), math.sin(a), 0.0))
-                for a in (math.pi, math.pi / 3, -math.pi / 3)
-            )
-            yield Shape(polygon(*(sheet.place_px(foot) for foot in feet)), edge="body", width=2.0)
-        return
-    over = (0.05 if head is None else head.plate_over_axis_m) * px
-    yield Dot(at + QPointF(0, over), 0.035 * px, edge="body", width=3.0)
-    crown = at + QPointF(0, over + 0.09 * px)
-    yield Line((at + QPointF(0, over + 0.035 * px), crown), "body", 3.0)
-    spread, tall = (0.55, 1.2) if head is None else (head.foot_radius_m, head.height_m)
-    for x in (-1.0, 0.5, 0.5) if sheet.view is SIDE else (-0.87, 0.0, 0.87):
-        yield Line((crown, crown + QPointF(x * spread * px, tall * px)), "body", 3.0)
 
 
 def _gimbal(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
@@ -194,7 +152,7 @@ def _right_shoulder(analysis: Analysis) -> Iterator[Array]:
 
 
 def _boom(analysis: Analysis) -> Iterator[Array]:
-    yield _boom_end(analysis)
+    yield boom_end(analysis)
 
 
 def _leg(analysis: Analysis) -> Iterator[Array]:
@@ -218,6 +176,6 @@ BEARERS: Final[dict[str, Bearer]] = {
     "gimbal": Bearer(_gimbal),
     "vest": Bearer(_vest, _right_shoulder),
     "harness": Bearer(_harness, _boom),
-    "tripod": Bearer(_tripod, _leg),
+    "tripod": Bearer(tripod, _leg),
 }
 """One row for each way of carrying."""

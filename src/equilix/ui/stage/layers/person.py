@@ -1,20 +1,23 @@
-"""The operator: head, trunk and arms, behind and before the rig; joints by share of strength, and what the eyes do."""
+"""The operator behind and before the rig; joints by share of strength, and what the eyes do."""
 
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator, Mapping
 from typing import TYPE_CHECKING, Final
 
 import numpy as np
-from PySide6.QtCore import QPointF
-from PySide6.QtGui import QPainterPath
+from numpy.typing import NDArray
+from PySide6.QtCore import QPointF, QRectF
+from PySide6.QtGui import QPainterPath, QPolygonF
 
 from equilix.body.endurance import EASY, HARD
+from equilix.body.figure import BodyFigure
 from equilix.body.posture import Arm, eye_of
-from equilix.keys import Joint
-from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text, ellipse, polygon
-from equilix.ui.stage.projection import SIDE
+from equilix.keys import EffortKey, Joint
+from equilix.ui.stage.contours import Contour, contours
+from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text, polygon
+from equilix.ui.stage.projection import FRONT, PLAN, SIDE
 from equilix.ui.stage.scene import Scene
 from equilix.ui.stage.sheet import Sheet
 from equilix.words.language import say
@@ -23,45 +26,67 @@ from equilix.words.quantities import angle, percent
 if TYPE_CHECKING:
     from equilix.fit.fit import Fit
 
+Array = NDArray[np.float64]
 """Under the first share no fatigue was found (Rohmert), over the second it lasts a minute or two."""
 MARKED: Final[tuple[Joint, ...]] = ("shoulder", "elbow", "grip")
-BELOW_PX = 4.0
-"""The trunk goes on below the edge of the sheet."""
+NEAR_ALPHA: Final = 90
+"""How much of the rig the nearer arm hides."""
+FAR_ALPHA: Final = 120
+"""How strongly the lines of the limbs on the far side are drawn."""
+SEAT_HALF_M: Final = 0.20
 
 
 def body(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
-    """Head and, from the side, trunk, with the arm that is farther away."""
-    stance = scene.analysis.stance
-    if stance is None or scene.analysis.support is None:
+    """The operator behind the rig, from head to foot, and what is sat on."""
+    figure = _figure(scene)
+    if figure is None:
         return
-    half = stance.head_half_m * sheet.px(1.0)
-    head = ellipse(sheet.place_px(stance.head_m), float(half[sheet.view.right]), float(half[sheet.view.up]))
-    yield Shape(head, edge="body", width=2.0 if sheet.view is SIDE else 1.6)
-    if sheet.view is not SIDE:
-        return
-    joint, px = sheet.place_px(stance.shoulders_m[scene.analysis.operator.shoulder]), sheet.px(1.0)
-    top, foot = joint.y() - 0.045 * px, sheet.height + BELOW_PX
-    trunk = QPainterPath(QPointF(joint.x() - 0.115 * px, foot))
-    trunk.cubicTo(joint.x() - 0.13 * px, top + 0.10 * px, joint.x() - 0.11 * px, top, joint.x() - 0.02 * px, top)
-    trunk.cubicTo(joint.x() + 0.09 * px, top, joint.x() + 0.12 * px, top + 0.10 * px, joint.x() + 0.115 * px, foot)
-    yield Shape(trunk, edge="body", width=2.0)
-    yield from _arms(scene, sheet, near=False)
+    if "figure" in scene.overlays and sheet.view is not PLAN:
+        ground = sheet.to_px(0.0, -figure.ground_z * 1000.0).y()
+        yield Line((QPointF(0.0, ground), QPointF(sheet.width, ground)), "rule", 1.4)
+    if figure.seat_z is not None:
+        yield from _seat(figure, sheet)
+    yield from _drawn(contours(figure, sheet.view)[0], sheet)
 
 
 def near_arm(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
-    """From the side, the arm that is nearer, over the rig."""
-    if sheet.view is SIDE:
-        yield from _arms(scene, sheet, near=True)
+    """From the side, the arm that is nearer, over the rig, which is seen through it."""
+    figure = _figure(scene)
+    if figure is not None and sheet.view is SIDE:
+        yield from _drawn(contours(figure, sheet.view)[1], sheet, NEAR_ALPHA)
 
 
-def _arms(scene: Scene, sheet: Sheet, *, near: bool) -> Iterator[Primitive]:
-    support = scene.analysis.support
-    if support is None:
+def _figure(scene: Scene) -> BodyFigure | None:
+    return None if scene.analysis.support is None else scene.analysis.figure
+
+
+def _drawn(pieces: Iterable[Contour], sheet: Sheet, alpha: int = 255) -> Iterator[Primitive]:
+    for piece in pieces:
+        path = QPainterPath()
+        path.addPolygon(QPolygonF(_on(sheet, piece.outline)))
+        yield Shape(path, "flesh", fill_alpha=alpha)
+        for edge in piece.edges:
+            yield Line(
+                _on(sheet, edge), "body", 1.3 if piece.far else 1.8, alpha=FAR_ALPHA if piece.far else 255, round=True
+            )
+
+
+def _on(sheet: Sheet, line_m: Array) -> tuple[QPointF, ...]:
+    """Points ``(n, 2)`` of the paper (m, up) on the sheet."""
+    origin, scale = sheet.to_px(0.0, 0.0), sheet.px(1.0)
+    return tuple(QPointF(origin.x() + x * scale, origin.y() - y * scale) for x, y in line_m.tolist())
+
+
+def _seat(figure: BodyFigure, sheet: Sheet) -> Iterator[Primitive]:
+    """A box to sit on, from the side and from the front."""
+    if sheet.view is PLAN or figure.seat_z is None:
         return
-    for held in scene.analysis.arms:
-        if bool(held.arm.shoulder_m[1] <= support.datum_m[1]) == near:
-            points = tuple(sheet.place_px(each) for each in (held.arm.shoulder_m, held.arm.elbow_m, held.arm.hand_m))
-            yield Line(points, "body", max(sheet.px(0.05), 5.0), alpha=120 if near else 105, round=True)
+    hips = (figure.legs[0].hip_m + figure.legs[1].hip_m) / 2
+    across = float(hips[sheet.view.right]) - (0.05 if sheet.view is SIDE else 0.0)
+    corner = _on(sheet, np.array(((across - SEAT_HALF_M, figure.seat_z), (across + SEAT_HALF_M, figure.ground_z))))
+    path = QPainterPath()
+    path.addRect(QRectF(*corner))
+    yield Shape(path, "", "body", 1.6)
 
 
 def joint_mark(at: QPointF, share: float) -> Primitive:
@@ -80,6 +105,7 @@ def joints(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
     fit = scene.result.fit
     yield from _gaze(fit, sheet)
     shares = {effort.key: effort.share for effort in fit.analysis.efforts}
+    yield from _muscles(fit, sheet, shares)
     for arm in fit.arms:
         for joint in MARKED:
             if (joint, arm.side) in shares:
@@ -91,12 +117,37 @@ def joints(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
             yield Text(at + QPointF(13, 4), say("back {trunk}").format(trunk=percent(trunk)), _tone(trunk))
 
 
+def _muscles(fit: Fit, sheet: Sheet, shares: Mapping[EffortKey, float]) -> Iterator[Primitive]:
+    """What works hard, shaded where its muscles are: about the shoulder, along upper arm and forearm, at the back."""
+    for arm in fit.arms:
+        places: dict[Joint, tuple[Array, Array, float]] = {
+            "shoulder": (arm.shoulder_m, arm.shoulder_m + 0.3 * (arm.elbow_m - arm.shoulder_m), 0.10),
+            "elbow": (arm.shoulder_m + 0.4 * (arm.elbow_m - arm.shoulder_m), arm.elbow_m, 0.06),
+            "grip": (arm.elbow_m, arm.elbow_m + 0.6 * (arm.hand_m - arm.elbow_m), 0.05),
+        }
+        for joint, (start, end, thick_m) in places.items():
+            yield from _shaded(sheet, start, end, thick_m, shares.get((joint, arm.side), 0.0))
+    if fit.spine is not None:
+        up = fit.spine.point_m + np.array((-0.06, 0.0, 0.14))
+        yield from _shaded(sheet, fit.spine.point_m - np.array((0.06, 0.0, 0.0)), up, 0.07, fit.trunk_share)
+
+
+def _shaded(sheet: Sheet, start: Array, end: Array, thick_m: float, share: float) -> Iterator[Primitive]:
+    if share >= EASY:
+        alpha = 120 if share < HARD else 200
+        width = sheet.px(thick_m)
+        yield Line((sheet.place_px(start), sheet.place_px(end)), "tip_wash", width, alpha=alpha, round=True)
+
+
 def _joint(fit: Fit, sheet: Sheet, arm: Arm, joint: Joint, share: float) -> Iterator[Primitive]:
     at = sheet.place_px({"shoulder": arm.shoulder_m, "elbow": arm.elbow_m, "grip": arm.hand_m}[joint])
     yield joint_mark(at, share)
     if sheet.view is SIDE and arm.side == fit.analysis.operator.shoulder:
         bend = f", {angle(arm.elbow_angle_rad)}" if joint == "elbow" else ""
-        yield Text(at + QPointF(13, 4), f"{share:.0%}{bend}", _tone(share))
+        yield Text(at + QPointF(13, 4), f"{percent(share)}{bend}", _tone(share))
+    elif sheet.view is FRONT:
+        aside = 1.0 if arm.side == "left" else -1.0
+        yield Text(at + QPointF(13 * aside, 4), percent(share), _tone(share), anchor="left" if aside > 0 else "right")
 
 
 def _tone(share: float) -> Role:

@@ -1,0 +1,206 @@
+"""The operator as drawn: to scale, whole in Fit, hands on the grips, what works hard shaded, what is worn."""
+
+import itertools
+
+import numpy as np
+from PySide6.QtCore import QRectF, Qt
+
+from equilix.body.endurance import EASY
+from equilix.edits import carrying
+from equilix.keys import BodyPosture
+from equilix.ui.stage.contours import contours, smooth, trunk_depth_m
+from equilix.ui.stage.drawing import primitives
+from equilix.ui.stage.layers import person
+from equilix.ui.stage.primitives import Dot, Line, Primitive, Shape, Text
+from equilix.ui.stage.projection import FRONT, PLAN, SIDE
+from tests.ui.window_test import WindowTest
+
+SETUPS = ("lamp-room", "boat-landing", "stairs", "causeway", "workshop", "gallery", "evening")
+POSTURES: tuple[BodyPosture, ...] = ("standing", "walking", "kneeling", "seated")
+VIEWS = ("side", "front", "plan")
+
+
+class Figure(WindowTest):
+    """In the Fit workspace."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.press(Qt.Key.Key_F5, self.window)
+
+    def drawn(self, view: str = "side") -> list[Primitive]:
+        """All that a view shows."""
+        widget = getattr(self.window.stage, view)
+        under, over = primitives(widget.scene, widget.sheet)
+        return [*under, *over]
+
+    def body(self, view: str = "side") -> QRectF:
+        """What the body takes of a view, px."""
+        box = QRectF()
+        for each in self.drawn(view):
+            if isinstance(each, Shape) and each.fill == "flesh":
+                box = box.united(each.path.boundingRect())
+        return box
+
+    def test_from_head_to_foot_to_scale(self) -> None:
+        """Standing, the outline is as tall as the operator, in the scale of the rig; and all of it is on the sheet."""
+        for setup, size in itertools.product(SETUPS, ((1024, 640), (1280, 800))):
+            self.window.resize(*size)
+            self.session.open_setup(setup)
+            self.settle()
+            for view in VIEWS:
+                widget = getattr(self.window.stage, view)
+                with self.subTest(setup=setup, size=size, view=view):
+                    box = self.body(view)
+                    self.assertTrue(QRectF(widget.rect()).contains(box), (widget.rect(), box))
+            if self.session.analysis.posture == "standing":
+                side = self.window.stage.side
+                tall = self.body().height() / side.sheet.px(1.0)
+                self.assertAlmostEqual(tall, self.session.analysis.operator.stature_m, delta=0.02)
+
+    def test_beam_and_chart_give_way(self) -> None:
+        """In Fit the body has their room; elsewhere they are back."""
+        stage = self.window.stage
+        self.assertFalse(stage.beam.isVisible() or stage.chart.isVisible())
+        self.assertGreater(stage.side.height(), 500)
+        self.press(Qt.Key.Key_F3, self.window)
+        self.assertTrue(stage.beam.isVisible() and stage.chart.isVisible())
+
+    def test_hands_are_closed_about_their_grips(self) -> None:
+        """The place where a hand holds lies inside the outline of its fist, in every view, on every rig."""
+        for setup in SETUPS:
+            self.session.open_setup(setup)
+            self.settle()
+            for view, held in itertools.product(VIEWS, self.session.analysis.arms):
+                widget = getattr(self.window.stage, view)
+                at = widget.place_px(held.arm.hand_m)
+                inside = [
+                    each for each in self.drawn(view)
+                    if isinstance(each, Shape) and each.fill == "flesh" and each.path.contains(at)
+                ]  # fmt: skip
+                self.assertTrue(inside, (setup, view, held.arm.side))
+
+    def test_every_posture_can_be_chosen_and_is_drawn(self) -> None:
+        """From the menu of the way, one entry each, one undo each; seated, on a box that stands on the ground."""
+        for posture, text in (("walking", "Walk"), ("kneeling", "Kneel"), ("seated", "Sit")):
+            choice = next(each for each in self.window.header.way.choices() if each and each[0].startswith(text))
+            choice[1]()
+            self.settle()
+            self.assertEqual(self.session.setup.posture, posture)
+            boxes = [each for each in self.drawn() if isinstance(each, Shape) and each.edge == "body" and not each.fill]
+            self.assertEqual(len(boxes), 1 if posture == "seated" else 0)
+            if boxes:
+                figure = self.session.analysis.figure
+                assert figure is not None and figure.seat_z is not None
+                box, side = boxes[0].path.boundingRect(), self.window.stage.side
+                self.assertAlmostEqual(box.height(), side.sheet.px(figure.seat_z - figure.ground_z), places=6)
+                self.assertAlmostEqual(box.bottom(), side.to_px(0, -figure.ground_z * 1000).y(), places=6)
+            self.session.undo()
+            self.assertEqual(self.session.setup.posture, "standing")
+
+    def test_what_works_hard_is_shaded(self) -> None:
+        """From the easy share on, and nothing below it; the marks keep their shapes beside the colour."""
+        scene, sheet = self.window.stage.front.scene, self.window.stage.front.sheet
+        fit = scene.result.fit
+        for share, count in ((EASY - 0.001, 0), (EASY, 1)):
+            shares = {("shoulder", "left"): share}
+            shaded = [
+                each for each in person._muscles(fit, sheet, shares)  # type: ignore[arg-type]
+                if isinstance(each, Line) and fit.trunk_share >= 0
+            ]  # fmt: skip
+            back = 1 if fit.trunk_share >= EASY else 0
+            self.assertEqual(len(shaded), count + back)
+
+    def test_both_sides_are_told_in_the_front_view(self) -> None:
+        """Each joint's share beside its mark, left of the body on its right side."""
+        texts = [each for each in self.drawn("front") if isinstance(each, Text) and each.text.endswith("%")]
+        self.assertEqual(len(texts), 6)
+        self.assertEqual({each.anchor for each in texts}, {"left", "right"})
+
+    def test_the_ground(self) -> None:
+        """A line under the feet in Fit, none elsewhere."""
+        figure, side = self.session.analysis.figure, self.window.stage.side
+        assert figure is not None
+        y = side.to_px(0, -figure.ground_z * 1000).y()
+        ground = [each for each in self.drawn() if isinstance(each, Line) and each.role == "rule"]
+        self.assertEqual([each.points[0].y() for each in ground], [y])
+        self.press(Qt.Key.Key_F3, self.window)
+        self.assertFalse([each for each in self.drawn() if isinstance(each, Line) and each.role == "rule"])
+
+
+class Worn(WindowTest):
+    """Vest, harness and tripod."""
+
+    def test_what_bears_stands_where_the_mechanics_have_it(self) -> None:
+        """The arm of the vest ends at the post, the line at the eyelet, the plate of the head under the rig."""
+        for setup in ("causeway", "boat-landing", "evening"):
+            self.session.open_setup(setup)
+            self.settle()
+            support = self.session.analysis.support
+            assert support is not None
+            for view in VIEWS:
+                widget = getattr(self.window.stage, view)
+                at = widget.place_px(support.datum_m)
+                under, _ = primitives(widget.scene, widget.sheet)
+                boxes = [e.path.boundingRect() for e in under if isinstance(e, Shape) and e.edge == "ink"]
+                boxes += [QRectF(e.at.x() - 4, e.at.y() - 4, 8, 8) for e in under if isinstance(e, Dot)]
+                boxes += [
+                    QRectF(*e.points[:2]).normalized() for e in under if isinstance(e, Line) and len(e.points) > 1
+                ]
+                self.assertTrue(any(box.adjusted(-3, -3, 3, 3).contains(at) for box in boxes), (setup, view))
+
+    def test_the_vest_lies_on_the_trunk(self) -> None:
+        """Its plate is in front of the chest, no more than a hand's breadth away."""
+        self.session.open_setup("causeway")
+        self.settle()
+        from equilix.ui.stage.layers.worn import plate_m
+
+        figure = self.session.analysis.figure
+        assert figure is not None
+        front = trunk_depth_m(figure, 0.27)[1]
+        self.assertTrue(0 < plate_m(figure)[0] - front < 0.08)
+
+
+class Contours(WindowTest):
+    """The lines themselves."""
+
+    def test_a_smooth_curve_goes_through_its_points(self) -> None:
+        """Open and closed; an open one ends where it should."""
+        points = np.array(((0.0, 0.0), (1.0, 2.0), (3.0, 1.0), (4.0, -1.0)))
+        for closed in (False, True):
+            curve = smooth(points, closed=closed)
+            for point in points:
+                self.assertLess(float(np.abs(curve - point).sum(axis=1).min()), 1e-12)
+        np.testing.assert_allclose(smooth(points)[-1], points[-1])
+
+    def test_symmetric_from_the_front(self) -> None:
+        """Head and trunk of someone who stands straight are the same to the left and to the right."""
+        self.session.open_setup("evening")
+        figure = self.session.analysis.figure
+        assert figure is not None
+        middle = float(figure.stance.head_m[1])
+        lines = np.vstack([piece.outline for piece in contours(figure, FRONT)[0]])
+        self.assertAlmostEqual(lines[:, 0].max() - middle, middle - lines[:, 0].min(), delta=0.03)
+
+    def test_nothing_but_figures(self) -> None:
+        """In every posture and view all points are finite, and lie within arm's length of the operator."""
+        for posture in POSTURES:
+            self.session.edit("Pose", lambda d, p=posture: carrying.pose(d, "lamp-room", p))
+            figure = self.session.analysis.figure
+            assert figure is not None
+            for view in (SIDE, PLAN, FRONT):
+                for piece in (each for layer in contours(figure, view) for each in layer):
+                    self.assertTrue(np.isfinite(piece.outline).all())
+                    centre = np.array((figure.top_m[view.right], figure.top_m[view.up]))
+                    self.assertLess(float(np.abs(piece.outline - centre).max()), 2.2)
+                    self.assertTrue(all(len(edge) > 1 for edge in piece.edges))
+
+    def test_the_same_body_is_not_drawn_anew(self) -> None:
+        """What a slide does not move is taken from before; another posture is not."""
+        figure = self.session.analysis.figure
+        assert figure is not None
+        self.assertIs(contours(figure, SIDE), contours(figure, SIDE))
+        before = contours(figure, SIDE)
+        self.session.edit("Pose", lambda d: carrying.pose(d, "lamp-room", "walking"))
+        other = self.session.analysis.figure
+        assert other is not None
+        self.assertIsNot(contours(other, SIDE), before)
