@@ -37,7 +37,7 @@ class JobLine(QWidget):
         self.stop.clicked.connect(jobs.stop)
         column.addWidget(self.said, 1)
         column.addWidget(self.stop)
-        self.setFixedHeight(86)
+        self.setFixedHeight(92)
         self._later = QTimer(self, singleShot=True, interval=SHOWN_AFTER_MS)
         self._later.timeout.connect(self._show)
         jobs.changed.connect(self._changed)

@@ -15,8 +15,8 @@ SIGNS = {"rests": "●", "leans": "◆", "falls": "▲", "unsupported": "○"}
 
 
 GAP_PX, SIDE_PX = 14, 16
-HEIGHT_PX, LARGE_HEIGHT_PX = 84, 132
-NARROW_PX, NARROW_HEIGHT_PX = 760, 128
+HEIGHT_PX, LARGE_HEIGHT_PX = 96, 148
+NARROW_PX, NARROW_HEIGHT_PX = 760, 142
 """The bar keeps its height whatever it says, so that the drawing does not move under the mouse."""
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtGui import QKeyEvent
+from PySide6.QtGui import QKeyEvent, QResizeEvent
 from PySide6.QtWidgets import QLineEdit, QVBoxLayout, QWidget
 
 from equilix import units
@@ -85,9 +85,19 @@ class QuantityField(QWidget):
         """Show a complaint under the field, or take it away."""
         self.complaint.setText(f"▲ {text}" if text else "")
         self.complaint.setVisible(bool(text))
+        self._keep_whole()
         if self.line.property("refused") != bool(text):
             self.line.setProperty("refused", bool(text))
             self.line.style().polish(self.line)
+
+    def _keep_whole(self) -> None:
+        """All lines of a complaint are seen, also where a form would not give them room by itself."""
+        tall = self.complaint.heightForWidth(self.width()) if self.complaint.text() else 0
+        self.complaint.setMinimumHeight(max(tall, 0))
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._keep_whole()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         untouched = self.line.text() == self._shown and self.complaint.isHidden()

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from PySide6.QtCore import QPoint, Qt
-from PySide6.QtWidgets import QFormLayout, QFrame, QLineEdit, QPushButton, QWidget
+from PySide6.QtWidgets import QFormLayout, QFrame, QLabel, QLineEdit, QPushButton, QWidget
 
 from equilix.errors import EquilixError
 from equilix.ui.widgets.tint import plain_label
@@ -45,16 +45,24 @@ class Panel(QFrame):
         at, screen = word.mapToGlobal(QPoint(0, word.height() + 2)), word.screen().availableGeometry()
         self.move(at)
         self.show()
-        self.adjustSize()  # only now is its size what it will be
+        self._keep_whole()
         x = max(min(at.x(), screen.right() + 1 - self.width()), screen.left())
         y = max(min(at.y(), screen.bottom() + 1 - self.height()), screen.top())
         self.move(x, y)
+
+    def _keep_whole(self) -> None:
+        """As large as its fields, with all lines of what wraps: known only once it is shown."""
+        self.adjustSize()
+        for label in self.findChildren(QLabel):
+            if label.wordWrap() and label.text():
+                label.setMinimumHeight(label.heightForWidth(label.width()))
+        self.adjustSize()
 
     def refuse(self, text: str) -> None:
         """Say what is wrong; what was typed stays."""
         self.refusal.setText(f"▲ {text}")
         self.refusal.show()
-        self.adjustSize()
+        self._keep_whole()
 
     def take(self) -> None:
         """Take what was entered."""

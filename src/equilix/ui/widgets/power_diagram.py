@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPointF, QRectF, Qt, Signal
-from PySide6.QtGui import QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
 from equilix.power.network import Network
@@ -27,8 +27,11 @@ class PowerDiagram(QWidget):
         self.rows: list[tuple[str, int]] = []
         self._from: str | None = None
         self._at = QPointF()
+        self._chosen: str | None = None
+        """The line that the arrow keys are on."""
         self.setMouseTracking(True)
-        self.setAccessibleName(say("Power: who feeds whom"))
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setAccessibleName(say("Power: who feeds whom. Enter begins a cable and ends it, Esc drops it"))
 
     def show_network(self, network: Network, theme: Theme) -> None:
         """Show who feeds whom."""
@@ -74,6 +77,34 @@ class PowerDiagram(QWidget):
             self.picked.emit(self._from)
         self.update()
 
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        """Up and down go from line to line; Enter begins a cable at one and ends it at another; Esc drops it."""
+        keys = [key for key, _ in self.rows]
+        step = {Qt.Key.Key_Up: -1, Qt.Key.Key_Down: 1}.get(Qt.Key(event.key()))
+        if step is not None and keys:
+            place = keys.index(self._chosen) + step if self._chosen in keys else (0 if step > 0 else len(keys) - 1)
+            self._chosen = keys[min(max(place, 0), len(keys) - 1)]
+            self._at = self.box(keys.index(self._chosen)).center()
+            if self._from is None:
+                self.picked.emit(self._chosen)
+        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and self._chosen in keys:
+            if self._from is None:
+                self._from = self._chosen
+            else:
+                start, self._from = self._from, None
+                if start != self._chosen:
+                    self.led.emit(start, self._chosen)
+        elif event.key() == Qt.Key.Key_Escape and self._from is not None:
+            self._from = None
+        else:
+            super().keyPressEvent(event)
+            return
+        self.update()
+
+    def focusOutEvent(self, event: QFocusEvent) -> None:
+        super().focusOutEvent(event)
+        self.update()
+
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         if self._from is not None:
             self._at = event.position()
@@ -110,6 +141,9 @@ class PowerDiagram(QWidget):
                 painter.setPen(QPen(colour(t.tip if bad else t.quiet), 2 if bad else 1))
                 painter.setBrush(colour(t.sand if part.energy_wh > 0 else t.card))
                 painter.drawRect(box)
+                if self.hasFocus() and key == self._chosen:
+                    painter.setPen(QPen(colour(t.hold), 2.5))
+                    painter.drawRect(box.adjusted(-1, -1, 1, 1))
                 painter.setPen(colour(t.tip if bad else t.ink))
                 amount = f"{load.through_w:.0f} W" + (f" {load.volts:.1f} V" if load.volts > 0 else "")
                 wide = painter.fontMetrics().horizontalAdvance(amount)

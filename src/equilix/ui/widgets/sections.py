@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QLabel, QWidget
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.columns import Columns
 from equilix.ui.widgets.tint import rich_label, show_text
+from equilix.words.language import say
 
 
 class Sections(QWidget):
@@ -30,6 +31,7 @@ class Sections(QWidget):
             label = rich_label()
             label.setAlignment(Qt.AlignmentFlag.AlignTop)
             label.setTextInteractionFlags(self._flags)
+            label.setAccessibleName(say("Figures in words"))
             self.list.addWidget(label)
             self.labels.append(label)
         for number, label in enumerate(self.labels):

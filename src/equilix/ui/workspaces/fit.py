@@ -213,12 +213,12 @@ class FitPage(Page):
         if self._planned_for is not None and all(a is b for a, b in zip(wanted, self._planned_for, strict=True)):
             return  # plans for the balance have arrived: the cards that stand here stay
         self._planned_for = wanted
-        for card in self.cards:
-            card.hide()
-            card.deleteLater()
         self.cards = []
-        while self.cards_layout.count():
-            self.cards_layout.takeAt(0)
+        while (item := self.cards_layout.takeAt(0)) is not None:  # cards, and notes on what cannot be had
+            gone = item.widget()
+            if gone is not None:
+                gone.hide()
+                gone.deleteLater()
         document, setup_id = self.session.document, self.session.setup.id
         self.job.start(partial(_for_the_body, document, setup_id, self.balance.isChecked()))
 

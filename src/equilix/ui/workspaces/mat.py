@@ -40,7 +40,7 @@ class MatPage(Page):
         self.head = self.heading(say("The mat"))
         self.total = self.note()
         self.filter = QLineEdit()
-        self.filter.setPlaceholderText(say("Find a part by name or kind"))
+        self.filter.setPlaceholderText(say("Find a part"))
         self.filter.setAccessibleName(say("Find a part by name or kind"))
         self.filter.setClearButtonEnabled(True)
         self.filter.textChanged.connect(self.refresh)

@@ -65,7 +65,7 @@ class PowerPage(Page):
         self.diagram = PowerDiagram()
         self.diagram.led.connect(self._lead)
         self.diagram.picked.connect(session.selection.select)
-        self.unplug = QPushButton(say("Take the cable of the selected part off"))
+        self.unplug = QPushButton(say("Take off the cable of this part"))
         self.unplug.clicked.connect(self._unplug)
         self.cable_length = QuantityField(say("Length of its cable"), "length")
         self.cable_length.entered.connect(lambda value, _text: self._change_cable(length_m=value))

@@ -29,7 +29,7 @@ NAME_PX, NAME_REACH_PX = 12.0, 26.0
 """The line of the names, and how far from over its weight a name may stand."""
 FIGURES_APART_PX: Final = 58.0
 NO_MATTER_NM: Final = 0.02
-LEFT_PX, RIGHT_PX = 28.0, 46.0
+LEFT_PX, RIGHT_PX = 28.0, 54.0
 """Where no figures stand at either end of the axis."""
 BAR_PX: Final = 15.0
 

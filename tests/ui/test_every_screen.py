@@ -1,0 +1,236 @@
+"""Every workspace, tab, form and panel of every scene, at three sizes, in both themes and units: nothing is wrong.
+
+Sizes, units and themes are spread over the scenes so that each screen is seen at each size, in each unit and in each
+theme; what is wrong is said by :mod:`tests.ui.screen_lint`.
+"""
+
+import itertools
+import unittest
+from collections.abc import Iterator
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QColor
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QPushButton, QWidget
+
+from equilix.document import Document, empty
+from equilix.ui.stage.chart import Chart
+from equilix.ui.stage.primitives import Text
+from equilix.ui.theme import NIGHT_SET, PREP_ROOM, THEMES
+from equilix.ui.widgets.panel import Panel
+from equilix.ui.workspaces.table import WORKSPACES
+from tests.ui.screen_lint import contrast, findings, pale_roles
+from tests.ui.window_test import WindowTest
+
+SIZES = ((1024, 640), (1280, 800), (1920, 1080))
+SCENES = ("lamp-room", "boat-landing", "stairs", "causeway", "workshop", "gallery", "evening")
+LOOKS = tuple(itertools.product(SIZES, ("metric", "us"), THEMES))
+"""Twelve; each scene has seven of them, another seven each."""
+
+
+class EveryScreen(WindowTest):
+    """The demo."""
+
+    def looks_of(self, scene: str) -> Iterator[tuple[tuple[int, int], str, bool]]:
+        """Sizes, units, and whether by night: three for each scene, all twelve over the scenes, the smallest always."""
+        number = SCENES.index(scene)
+        for size, shift in zip(SIZES, (0, 1, 2), strict=True):
+            yield size, ("metric", "us")[(number + shift) % 2], bool((number // 2 + shift) % 2)
+
+    def dress(self, size: tuple[int, int], units: str, night: bool) -> None:
+        """A window of that size, in these units and that theme."""
+        self.window.resize(*size)
+        if self.session.document.display != units:
+            self.window.change_units()
+        if self.window.theme is not (NIGHT_SET if night else PREP_ROOM):
+            self.window.change_theme()
+
+    def look_at(self, scene: str) -> list[str]:
+        """What is wrong on any screen of a scene."""
+        found = []
+        self.session.open_setup(scene)
+        for size, units, night in self.looks_of(scene):
+            self.dress(size, units, night)
+            for workspace in WORKSPACES:
+                self.window.show_page(workspace.key)
+                tabs = getattr(self.window.page, "tabs", None)
+                for tab in list(tabs.buttons) if tabs is not None else [""]:
+                    if tab:
+                        self.window.page.choose(tab)  # type: ignore[attr-defined]
+                    self.wait(lambda: not (self.session.answers.looking or getattr(self.window.page, "waits", False)))
+                    self.window.message.hide()
+                    self.settle()
+                    colours = size == SIZES[1]
+                    where = (
+                        f"{scene}, {workspace.key} {tab}, {size[0]}×{size[1]}, {units}, {'night' if night else 'day'}"
+                    )
+                    found += [f"{where}: {each}" for each in findings(self.window, look=colours)]
+        return found
+
+    def test_lamp_room(self) -> None:
+        """On the shoulder."""
+        self.assertEqual(self.look_at("lamp-room"), [])
+
+    def test_boat_landing(self) -> None:
+        """On the harness."""
+        self.assertEqual(self.look_at("boat-landing"), [])
+
+    def test_stairs(self) -> None:
+        """On a gimbal."""
+        self.assertEqual(self.look_at("stairs"), [])
+
+    def test_causeway(self) -> None:
+        """On a vest."""
+        self.assertEqual(self.look_at("causeway"), [])
+
+    def test_workshop(self) -> None:
+        """In both hands."""
+        self.assertEqual(self.look_at("workshop"), [])
+
+    def test_gallery(self) -> None:
+        """Low by the handle."""
+        self.assertEqual(self.look_at("gallery"), [])
+
+    def test_evening(self) -> None:
+        """On the tripod."""
+        self.assertEqual(self.look_at("evening"), [])
+
+    def test_every_look_is_seen(self) -> None:
+        """Each size in each unit and each theme, on one scene or another."""
+        seen = {(size, units, THEMES[night]) for scene in SCENES for size, units, night in self.looks_of(scene)}
+        self.assertEqual(seen, set(LOOKS))
+
+    def test_forms_and_panels(self) -> None:
+        """A new part, a part, the operator, ratings, a name, a setting: whole, named, within reach, at every size."""
+        header = self.window.header
+        for size, units, night in self.looks_of("boat-landing"):
+            self.dress(size, units, night)
+            self.session.open_setup("boat-landing")
+            self.window.show_page("mat")
+            page = self.window.page
+            page.start_new()  # type: ignore[attr-defined]
+            self.settle()
+            self.assertEqual(findings(self.window, look=True), [], (size, "new part"))
+            page.form.add.click()  # type: ignore[attr-defined]
+            self.settle()
+            self.assertEqual(findings(self.window), [], (size, "new part, refused"))
+            page.cloth.choose("battery-190")  # type: ignore[attr-defined]
+            page._about(True)  # type: ignore[attr-defined]
+            self.settle()
+            self.assertEqual(findings(self.window), [], (size, "about a part"))
+            page.form.close_form()  # type: ignore[attr-defined]
+            for name, asks in (
+                ("operator", lambda: header.edit_operator(new=False)),
+                ("new operator", lambda: header.edit_operator(new=True)),
+                ("setting", header.set_bearer), ("ratings", header.rate_bearer), ("name", header.rename_setup),
+            ):  # fmt: skip
+                asks()
+                self.settle()
+                panel = header.panel
+                assert isinstance(panel, Panel)
+                self.assertEqual(findings(panel, look=True), [], (size, name))
+                self.assertTrue(panel.screen().geometry().contains(panel.geometry()), (size, name))
+                panel.close()
+                self.settle()
+
+    def test_both_themes(self) -> None:
+        """What is written in a theme stands out from what it is written on."""
+        for theme in THEMES:
+            self.assertEqual(pale_roles(theme), [])
+
+
+class EmptyDocument(WindowTest):
+    """Before anything is entered."""
+
+    def document(self) -> Document:
+        """Nothing at all."""
+        return empty()
+
+    def test_nothing_is_wrong_with_nothing(self) -> None:
+        """Every workspace of an empty document."""
+        for size in SIZES:
+            self.window.resize(*size)
+            for workspace in WORKSPACES:
+                self.window.show_page(workspace.key)
+                self.settle()
+                self.assertEqual(findings(self.window), [], (workspace.key, size))
+
+
+class Crowded(Chart):
+    """Two texts on each other, one over the edge."""
+
+    def made(self, bounds: QRectF) -> list[Text]:
+        """As no chart may be."""
+        return [
+            Text(QPointF(5, 20), "one", "ink", fixed=True), Text(QPointF(8, 22), "other", "ink", fixed=True),
+            Text(QPointF(bounds.right() - 8, 60), "over the edge", "ink", fixed=True),
+        ]  # fmt: skip
+
+
+class TheLint(WindowTest):
+    """It finds what is wrong: each sort of thing, made wrong on purpose."""
+
+    def found(self, *children: QWidget, wide: int = 300) -> list[str]:
+        """What it says of these in a row."""
+        root = QWidget()
+        row = QHBoxLayout(root)
+        for child in children:
+            row.addWidget(child)
+        root.resize(wide, 80)
+        root.show()
+        self.settle()
+        said = findings(root, look=True)
+        root.close()
+        root.deleteLater()
+        return said
+
+    def test_cut_off(self) -> None:
+        """A label, a button, a hint, in less room than they need."""
+        label, button, line = QLabel("a long text on a label"), QPushButton("a long text on a button"), QLineEdit()
+        for widget in (label, button):
+            widget.setFixedWidth(60)
+        line.setPlaceholderText("a long hint in a line")
+        line.setFixedWidth(70)
+        line.setAccessibleName("line")
+        said = "\n".join(self.found(label, button, line))
+        for word in ("label", "button", "hint"):
+            self.assertIn(word, said)
+        tall = QLabel("a text that takes several lines in such a narrow place")
+        tall.setWordWrap(True)
+        tall.setFixedSize(70, 20)
+        self.assertIn("of height", "\n".join(self.found(tall)))
+
+    def test_outside(self) -> None:
+        """A child that stands out of its parent."""
+        outer = QWidget()
+        inner = QLabel("x", outer)
+        inner.setGeometry(10, 10, 500, 20)
+        self.assertIn("stands out of", "\n".join(self.found(outer)))
+
+    def test_names_and_keys(self) -> None:
+        """A field without a name, a button that Tab does not reach, something that only a mouse works."""
+        line, button = QLineEdit(), QPushButton("by mouse")
+        button.setFocusPolicy(Qt.FocusPolicy.ClickFocus)
+        said = "\n".join(self.found(line, button))
+        self.assertIn("no name", said)
+        self.assertIn("not reached by Tab", said)
+
+    def test_drawn(self) -> None:
+        """Texts of a drawing on each other and over its edge."""
+        crowded = Crowded()
+        crowded.setFixedSize(120, 70)
+        said = "\n".join(self.found(crowded))
+        self.assertIn("“one” lies on “other”", said)
+        self.assertIn("“over the edge” is cut off", said)
+
+    def test_pale(self) -> None:
+        """Grey on grey; black on white is the most there is (WCAG 2.1: 21 to 1, from memory)."""
+        label = QLabel("hardly there")
+        label.setStyleSheet("color: #b0b0b0; background: #d0d0d0;")
+        self.assertIn("has a contrast of", "\n".join(self.found(label)))
+        self.assertAlmostEqual(contrast(QColor("black"), QColor("white")), 21.0)
+        self.assertAlmostEqual(contrast(QColor("#777777"), QColor("white")), 4.48, places=2)
+        self.assertAlmostEqual(contrast(QColor("white"), QColor("white")), 1.0)
+
+
+if __name__ == "__main__":
+    unittest.main()
