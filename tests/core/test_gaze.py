@@ -110,7 +110,7 @@ class Screens(unittest.TestCase):
         self.assertIn("behind the head", self.complaints(screen_at((-0.1, 0.33, 0.0))))
 
     def test_its_back_and_on_its_head(self) -> None:
-        """Turned about the vertical it shows its back; rolled over, the picture stands on its head."""
+        """Turned about the vertical it shows its back; rolled over, the picture is upside down."""
         self.assertIn("shows its back", self.complaints(screen_at((0.35, 0, 0), turn=(0, 0, 1, 0))))
         self.assertIn("stands on its head", self.complaints(screen_at((0.35, 0, 0), turn=(1, 0, 0, 0))))
         half = math.radians(10)

@@ -76,7 +76,7 @@ class Room(WindowTest):
             all(view.isVisible() and view.height() >= 150 for view in (stage.side, stage.plan, stage.front))
         )
         self.assertFalse(stage.beam.isVisible() or stage.chart.isVisible())
-        self.assertLess(stage.side.height(), 0.6 * large)
+        self.assertLess(stage.side.height(), 0.65 * large)
         self.window.show_page("balance")
         self.settle()
         self.assertEqual(stage.side.height(), large)

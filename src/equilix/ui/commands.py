@@ -34,6 +34,9 @@ class House(Protocol):
     def page(self) -> Page:
         """The open workspace."""
 
+    def ask_origin(self, key: str) -> None:
+        """Show where a figure comes from."""
+
     def show_page(self, key: str) -> None:
         """Open a workspace, by its key."""
 

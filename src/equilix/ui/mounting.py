@@ -33,7 +33,7 @@ def bear(session: Session, part: Part) -> None:
     def change(document: Document) -> Document:
         return carrying.choose_bearer(carrying.choose_way(document, setup_id, carrier.way), setup_id, part.id)
 
-    session.edit(say("Bear it with the {part}").format(part=part.name), change)
+    session.edit(say("Carry it on the {part}").format(part=part.name), change)
 
 
 def mount_anywhere(session: Session, part_id: str, *, only_if_empty: bool = False) -> None:

@@ -157,7 +157,7 @@ def _bearers(
         yield (
             say("{mark} Borne by the {part}").format(mark=mark, part=part.name),
             edit(
-                say("Bear it with the {part}").format(part=part.name),
+                say("Carry it on the {part}").format(part=part.name),
                 partial(carrying.choose_bearer, setup_id=setup.id, part_id=part.id),
             ),
         )

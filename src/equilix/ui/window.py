@@ -58,6 +58,8 @@ class Window(QMainWindow):
         self.message = MessageBar(session, self.stage)
         self.disk = DiskMessages(session.desk, self.message, self.files, self.close_anyway)
         self._let_go = False
+        self._before = table.FIRST
+        """What was open before someone asked where a figure comes from."""
         self.pages = Pages(session, self)
         self.commands = Commands(self, self, [*table.commands(), *COMMANDS])
         self.jobs = JobLine(session.jobs)
@@ -70,6 +72,7 @@ class Window(QMainWindow):
         for changed in (session.selection.changed, session.jobs.changed):
             changed.connect(self.commands.refresh)
         session.desk.changed.connect(self.refresh)
+        session.view.origin_asked.connect(self.ask_origin)
         self.put_on(PREP_ROOM)
         self.show_page(table.FIRST)
         self.refresh()
@@ -164,6 +167,20 @@ class Window(QMainWindow):
         self.session.view.show_ghost(None)
         (page.first_focus or self.stage.side).setFocus(Qt.FocusReason.OtherFocusReason)
         self._mark_tabs()
+
+    def ask_origin(self, key: str) -> None:
+        """Show where a figure comes from; asked again without one, go back to the work."""
+        if self.pages.open_key == table.ORIGINS and not key:
+            self.show_page(self._before)
+            return
+        if self.pages.open_key != table.ORIGINS:
+            self._before = self.pages.open_key
+        self.show_page(table.ORIGINS)
+        from equilix.ui.workspaces.origins_page import OriginsPage
+
+        page = self.page
+        assert isinstance(page, OriginsPage)
+        page.show_origin(key, self._before)
 
     def _mark_tabs(self) -> None:
         """Show which workspace is open; again in another theme, as a new style sheet gives back the fonts it found."""

@@ -21,6 +21,8 @@ class ViewState(QObject):
     ghost_changed = Signal()
     marks_changed = Signal()
     """Axis or overlays."""
+    origin_asked = Signal(str)
+    """Someone wants to know where a figure comes from; with no key, back to the work."""
 
     def __init__(self, parent: QObject) -> None:
         super().__init__(parent)
@@ -39,6 +41,10 @@ class ViewState(QObject):
         if advice is not self.axis:
             self.axis = advice
             self.marks_changed.emit()
+
+    def ask_origin(self, key: str) -> None:
+        """Ask where the figure of that key comes from; with no key, go back to the work."""
+        self.origin_asked.emit(key)
 
     def show_overlay(self, overlay: Overlay, on: bool) -> None:
         """Lay something over the drawing, or take it away."""

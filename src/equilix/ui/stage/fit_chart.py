@@ -12,6 +12,7 @@ from equilix.ui.stage.layers import curves
 from equilix.ui.stage.layers.curves import part_said
 from equilix.ui.stage.layers.strength import ROW_PX, TALL_PX, Asked, strength
 from equilix.ui.stage.primitives import Primitive
+from equilix.ui.stage.row_chart import RowChart
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.tint import set_tip
 from equilix.units import Display
@@ -21,7 +22,7 @@ LEAST_N = 0.05
 """A smaller part of the weight has no part in the bar."""
 
 
-class StrengthBars(Chart):
+class StrengthBars(RowChart):
     """What is asked of each part of the body: a bar each, what gives out first at the top."""
 
     def __init__(self, parent: QWidget | None = None, *, above: bool = False) -> None:
@@ -33,7 +34,7 @@ class StrengthBars(Chart):
     def show_asked(self, asked: Sequence[Asked], said: str, theme: Theme) -> None:
         """Show these; ``said``: the same in words, with both curves."""
         self.asked, self.theme = asked, theme
-        self.setFixedHeight(round((TALL_PX if self.above else ROW_PX) * len(asked)))
+        self.show_rows([each.key for each in asked], TALL_PX if self.above else ROW_PX)
         self.setAccessibleName(said)
         set_tip(self, said)
         self.update()

@@ -3,31 +3,37 @@
 from __future__ import annotations
 
 import html
+from collections.abc import Sequence
 
 from equilix.ui.theme import Theme
 
 Row = tuple[str, str, str]
 
 
+LINK = "<a href='{key}' style='color:{tone}'>{shown}</a>"
 LONG = 10
 """A section of more rows comes in two pieces."""
 
 
-def section(title: str, rows: list[Row], theme: Theme) -> list[str]:
-    """A heading and its rows; nothing without rows."""
+def section(title: str, rows: list[Row], theme: Theme, keys: Sequence[str] = ()) -> list[str]:
+    """A heading and its rows; nothing without rows. ``keys``: the names of the rows lead to where they come from."""
     if not rows:
         return []
     head = f"<p style='margin:8px 0 4px 0'><b>{html.escape(title)}</b></p>"
     half = (len(rows) + 1) // 2 if len(rows) > LONG else len(rows)
-    return [head + _rows_html(rows[:half], theme), *([_rows_html(rows[half:], theme)] if half < len(rows) else [])]
+    first, rest = _rows_html(rows[:half], theme, keys[:half]), _rows_html(rows[half:], theme, keys[half:])
+    return [head + first, *([rest] if half < len(rows) else [])]
 
 
-def _rows_html(rows: list[Row], theme: Theme) -> str:
+def _rows_html(rows: list[Row], theme: Theme, keys: Sequence[str]) -> str:
     lines = []
-    for name, said, warning in rows:
+    for number, (name, said, warning) in enumerate(rows):
+        shown = html.escape(name)
+        if number < len(keys):
+            shown = LINK.format(key=html.escape(keys[number]), tone=theme.quiet, shown=shown)
         more = f"<br><span style='color:{theme.tip}'>▲ {html.escape(warning)}</span>" if warning else ""
         lines.append(
-            f"<p style='margin:0 0 5px 0'><span style='color:{theme.quiet}'>{html.escape(name)}</span>"
+            f"<p style='margin:0 0 5px 0'><span style='color:{theme.quiet}'>{shown}</span>"
             f"<br>{html.escape(said)}{more}</p>"
         )
     return "".join(lines)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QLabel, QWidget
 
 from equilix.ui.theme import Theme
@@ -16,10 +16,16 @@ from equilix.words.language import say
 class Sections(QWidget):
     """One label a section; a label whose text stays the same is not touched."""
 
+    linked = Signal(str)
+    """A name that leads somewhere was chosen."""
+
     def __init__(self, parent: QWidget | None = None, *, selectable: bool = False) -> None:
         super().__init__(parent)
+        links = Qt.TextInteractionFlag.LinksAccessibleByMouse | Qt.TextInteractionFlag.LinksAccessibleByKeyboard
         self._flags = (
-            Qt.TextInteractionFlag.TextSelectableByMouse if selectable else Qt.TextInteractionFlag.NoTextInteraction
+            Qt.TextInteractionFlag.TextSelectableByMouse | links
+            if selectable
+            else Qt.TextInteractionFlag.NoTextInteraction
         )
         self.list = Columns(self, 0)
         self.labels: list[QLabel] = []
@@ -32,6 +38,7 @@ class Sections(QWidget):
             label.setAlignment(Qt.AlignmentFlag.AlignTop)
             label.setTextInteractionFlags(self._flags)
             label.setAccessibleName(say("Figures in words"))
+            label.linkActivated.connect(self.linked)
             self.list.addWidget(label)
             self.labels.append(label)
         for number, label in enumerate(self.labels):

@@ -89,6 +89,7 @@ class BalancePage(Page):
         from equilix.ui.workspaces.figure_list import FigureList
 
         made = FigureList()
+        made.asked_about.connect(self.session.view.ask_origin)
         self.column.insertWidget(self.column.count() - 1, made)
         return made
 

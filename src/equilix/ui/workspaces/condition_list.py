@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
 from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from equilix.carry.conditions import Condition
@@ -17,10 +19,18 @@ from equilix.words.telling import tell
 
 
 class ConditionRow(QWidget):
-    """Name, scale and figure; the sentence under them where it is off, and where the mouse rests."""
+    """Name, scale and figure; the sentence under them where it is off, and where the mouse rests.
+
+    A click or Enter asks where it comes from.
+    """
+
+    asked_about = Signal(str)
 
     def __init__(self) -> None:
         super().__init__()
+        self.key = ""
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 2, 0, 4)
         column.setSpacing(1)
@@ -43,11 +53,38 @@ class ConditionRow(QWidget):
         show_text(self.sentence, "" if condition.ok else sentence, theme.quiet)
         set_tip(self, sentence)
         self.scale.show_condition(condition, theme)
+        self.key = f"condition-{condition.balance.key}"
         self.setAccessibleName(f"{name}: {sentence}")
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        del event
+        self.asked_about.emit(self.key)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self.asked_about.emit(self.key)
+        else:
+            super().keyPressEvent(event)
+
+    def focusInEvent(self, event: QFocusEvent) -> None:
+        super().focusInEvent(event)
+        self.update()
+
+    def focusOutEvent(self, event: QFocusEvent) -> None:
+        super().focusOutEvent(event)
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        del event
+        if self.hasFocus():
+            with QPainter(self) as painter:
+                painter.fillRect(0, 2, 2, self.height() - 4, self.palette().link())
 
 
 class ConditionList(QWidget):
     """One row a condition; rows are filled anew, so that nothing blinks while a part is dragged."""
+
+    asked_about = Signal(str)
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -59,6 +96,7 @@ class ConditionList(QWidget):
         told = sorted(conditions, key=lambda each: (each.ok, -abs(each.value_m) / each.balance.tolerance_m))
         while len(self.rows) < len(told):
             self.rows.append(ConditionRow())
+            self.rows[-1].asked_about.connect(self.asked_about)
             self.column.addWidget(self.rows[-1])
         for number, row in enumerate(self.rows):
             row.setVisible(number < len(told))

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 import numpy as np
+from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from equilix.analysis import Analysis
@@ -32,6 +33,9 @@ _TOWARDS = (
 class FigureList(QWidget):
     """Scales of what must be balanced, and texts; set anew when the figures change."""
 
+    asked_about = Signal(str)
+    """Where a figure comes from."""
+
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         column = QVBoxLayout(self)
@@ -39,6 +43,8 @@ class FigureList(QWidget):
         self.heading = text_label(bold=True)
         self.conditions = ConditionList()
         self.text = Sections(selectable=True)
+        self.conditions.asked_about.connect(self.asked_about)
+        self.text.linked.connect(self.asked_about)
         for each in (self.heading, self.conditions, self.text):
             column.addWidget(each)
 
@@ -50,7 +56,12 @@ class FigureList(QWidget):
         table = list(_on_table(analysis, lying=lying)) if analysis.on_table is not None else []
         self.text.show_sections(
             [
-                *section(say("Carried {phrase}").format(phrase=tell(analysis.way.phrase)), figures, theme),
+                *section(
+                    say("Carried {phrase}").format(phrase=tell(analysis.way.phrase)),
+                    figures,
+                    theme,
+                    [figure.key for figure in analysis.figures],
+                ),
                 *section(say("Put down on a table, as drawn"), table, theme),
             ],
             theme,

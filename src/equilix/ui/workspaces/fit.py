@@ -60,6 +60,7 @@ class FitPage(Page):
         self.column.addWidget(self.tabs)
         self.big, self.asked, self.flow, self.text = plain_label(), StrengthBars(), FlowBar(), Sections()
         self.big.setWordWrap(True)
+        self.asked.asked_about.connect(session.view.ask_origin)
         self.balance = QCheckBox(say("Balance and fit together"))
         self.balance.toggled.connect(self._plan)
         self.cards_column = QWidget()

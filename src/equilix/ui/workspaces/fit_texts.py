@@ -28,10 +28,12 @@ OVER_LIMIT = N_("Over the limit that the lifting equation recommends.")
 def asked_of(fit: Fit) -> list[Asked]:
     """What is asked of each joint, what gives out first at the top, and of the back."""
     found = [
-        Asked(tell(each.effort.key).capitalize(), each.effort.share, _for_how_long(each.effort)) for each in fit.ranges
+        Asked(tell(each.effort.key).capitalize(), each.effort.share, _for_how_long(each.effort),
+              f"{each.effort.joint}-{each.effort.side}")
+        for each in fit.ranges
     ]  # fmt: skip
     if _back_apart(fit):
-        found.append(Asked(say("Lower back"), fit.trunk_share, ""))
+        found.append(Asked(say("Lower back"), fit.trunk_share, "", "spine"))
     return found
 
 

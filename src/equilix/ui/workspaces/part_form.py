@@ -302,7 +302,7 @@ class PartForm(QWidget):
             )
             return document
 
-        if self._take(say("Lay {name} on the mat").format(name=name), change, None):
+        if self._take(say("Add {name} to the kit").format(name=name), change, None):
             self.hide()
             self.closed.emit(made)
 

@@ -62,6 +62,7 @@ class PowerPage(Page):
             self.note(say("Drag from a battery, a plate or a body to what it should feed.")),
         )
         self.runs_head, self.runs = text_label(bold=True), RunBars()
+        self.runs.asked_about.connect(session.view.ask_origin)
         self.diagram = PowerDiagram()
         self.diagram.led.connect(self._lead)
         self.diagram.picked.connect(session.selection.select)
@@ -149,7 +150,7 @@ class PowerPage(Page):
         lasting = [
             Lasting(
                 network.part(run.battery).name, run.seconds, duration(run.seconds),
-                f"× {needed_for(3600 * hours, run.seconds)}",
+                f"× {needed_for(3600 * hours, run.seconds)}", f"run-{run.battery}",
             )
             for run in network.runs if run.watts > 0 and self.tabs.tab == RUNS
         ]  # fmt: skip
@@ -312,7 +313,7 @@ def _run_rows(network: Network) -> Iterator[Row]:
             yield name, say("{usable} Wh, feeds nothing that runs").format(usable=fixed(run.usable_wh)), ""
             continue
         stops = ", ".join(network.part(each).name for each in network.stopped_by(run)) or say("nothing")
-        swap = say("Changed while it runs.") if run.hot_swap else say("To change it, what it feeds goes off.")
+        swap = say("Changed while it runs.") if run.hot_swap else say("Changing it switches off what it feeds.")
         yield (
             name,
             say("{time} at {watts} W ({usable} Wh today); then stops: {stops}. {swap}").format(

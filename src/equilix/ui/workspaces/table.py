@@ -17,6 +17,10 @@ if TYPE_CHECKING:
     from equilix.ui.workspaces.page import Page
 
 
+ORIGINS: Final = "origins"
+"""The one that is opened to look something up, and left again."""
+
+
 class Workspace(Struct, frozen=True):
     """One row. ``shortcut`` opens it; ``make`` imports it, so that nobody waits for a workspace that is not opened."""
 
@@ -73,6 +77,12 @@ def _check(session: Session) -> Page:
     return CheckPage(session)
 
 
+def _origins(session: Session) -> Page:
+    from equilix.ui.workspaces.origins_page import OriginsPage
+
+    return OriginsPage(session)
+
+
 def _unsaved(session: Session) -> Page:
     from equilix.ui.workspaces.unsaved_work import UnsavedWorkPage
 
@@ -119,6 +129,10 @@ WORKSPACES: Final[tuple[Workspace, ...]] = (
     Workspace("fit", N_("Fit"), "F5", "body", _fit),
     Workspace("power", N_("Power"), "F6", "beside", _power),
     Workspace("check", N_("Check"), "F7", "beside", _check),
+    Workspace(
+        ORIGINS, N_("Where figures come from"), "", "whole", _origins, in_the_row=False,
+        commands=(Command("origins", N_("Where does this come from?"), ("F12",), "view", lambda w: w.ask_origin("")),),
+    ),
     Workspace("unsaved", N_("Work that was not saved"), "", "whole", _unsaved, in_the_row=False),
 )  # fmt: skip
 """In the order of the work."""
@@ -130,4 +144,5 @@ FIRST: Final = "balance"
 
 def commands() -> list[Command]:
     """Those that open the workspaces, then those that belong to them."""
-    return [*(each.opens for each in WORKSPACES), *(own for each in WORKSPACES for own in each.commands)]
+    opened = (each.opens for each in WORKSPACES if each.key != ORIGINS)  # it has a command that leads back too
+    return [*opened, *(own for each in WORKSPACES for own in each.commands)]

@@ -133,7 +133,7 @@ def how_much_differs(document: Document, original: Path | None) -> str:
     try:
         found = differences(open_document(original), document)
     except EquilixError:
-        return say("Its file is not to be read any more: {original}").format(original=original)
+        return say("Its file can no longer be read: {original}").format(original=original)
     if not found:
         return say("No different from {original} as it is now.").format(original=original.name)
     count = tell(fact("document.count_differences", count=len(found)))

@@ -7,10 +7,10 @@ from typing import Final
 from equilix.words.wordings.wording import N_, Wordings
 
 BODY: Final[Wordings] = {
-    "calibrate.hold_s_says_nothing": N_("A hold of {held} s says nothing"),
+    "calibrate.hold_s_says_nothing": N_("A hold of {held} s tells nothing"),
     "calibrate.between_s_min_allowed": N_("Between {shortest} s and {longest} min is allowed"),
     "calibrate.take_lighter_or_heavier_mass": N_("Take a lighter or a heavier mass"),
-    "calibrate.kg_no_mass_hold_test": N_("{mass} kg is no mass for a hold test"),
+    "calibrate.kg_no_mass_hold_test": N_("{mass} kg is the wrong mass for a hold test"),
     "calibrate.between_0_2_kg_15": N_("Between 0.2 kg and 15 kg is allowed"),
     "calibrate.take_2_kg": N_("Take 2 kg"),
     "neck.little_high": N_("a little high"),

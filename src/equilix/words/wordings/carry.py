@@ -44,9 +44,9 @@ CARRY: Final[Wordings] = {
     "springs.one_length_line": N_("at the one length of the line"),
     "springs.over_all_travel": N_("over all of its travel"),
     "springs.within_up_down": N_("within {stays} up and down"),
-    "springs.strikes_stops_each_step": N_("It strikes its stops at each step."),
+    "springs.strikes_stops_each_step": N_("It hits its stops at every step."),
     "springs.up_or_down": N_("{stiffness} at {half} up or down"),
-    "springs.more_travel_take_stiffer_spring": N_("More than its travel: take a stiffer spring."),
+    "springs.more_travel_take_stiffer_spring": N_("More than its travel: use a stiffer spring."),
     "springs.rated_range": N_("{least} to {most}"),
     "springs.more_maker_allows_nearest_can": N_(
         "{over} more than its maker allows: the nearest it can carry is {most}."

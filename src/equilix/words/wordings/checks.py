@@ -8,7 +8,7 @@ from equilix.words.wordings.wording import N_, Wordings, plural
 
 CHECKS: Final[Wordings] = {
     "build_order.plug_into_then_into_lead": N_(
-        "Plug the {cable} into the {start}, then into the {end}; lead it and tie it"
+        "Plug the {cable} into the {start}, then into the {end}; run it and tie it down"
     ),
     "build_order.cable_ties": N_("cable ties"),
     "build_order.unplug_then_untie": N_("Unplug the {cable} from the {end}, then from the {start}; untie it"),
@@ -18,8 +18,8 @@ CHECKS: Final[Wordings] = {
     "build_order.leaves": N_("That leaves the {part}"),
     "build_order.note_mark": N_("{step} (note its mark: {mark})"),
     "build_order.keep_hand_under_barrel_until": N_("{step}; keep a hand under its barrel until the support is there"),
-    "handling.smooth_under_trusted_up": N_("smooth, under {weighs}; trusted up to {allowed}"),
-    "handling.wrap_or_take_one_rubber": N_("Wrap it, or take one of rubber."),
+    "handling.smooth_under_trusted_up": N_("smooth, under {weighs}; good for up to {allowed}"),
+    "handling.wrap_or_take_one_rubber": N_("Wrap it, or use a rubber one."),
     "handling.handle": N_("The {part}"),
     "handling.put_down_table": N_("Put down on a table"),
     "handling.does_not_stand": N_("does not stand as it is"),
@@ -32,22 +32,22 @@ CHECKS: Final[Wordings] = {
     "lens_mount.slide_support_further_front": N_("Slide the support further to the front."),
     "lens_mount.hang": N_("{hangs} hang from it {how}"),
     "lens_mount.title": N_("Lens mount"),
-    "printed.softens_near_c_car_sun": N_("{material} softens near {softens} °C; a car in the sun has {hot} °C"),
+    "printed.softens_near_c_car_sun": N_("{material} softens near {softens} °C; a car in the sun gets to {hot} °C"),
     "printed.print_plastic_stands_more_or": N_(
-        "Print it in a plastic that stands more, or do not leave it in the car."
+        "Print it in a plastic that takes more heat, or keep it out of the car."
     ),
     "printed.title_heat": N_("Printed: {part}"),
     "printed.memory": N_("from memory"),
     "printed.carries_low_stress_places_only": N_("carries {carried}; low-stress places only, up to {most}"),
-    "printed.take_metal_one_here_keep": N_("Take a metal one here; keep printed parts for light things."),
+    "printed.take_metal_one_here_keep": N_("Use a metal one here; keep printed parts for light things."),
     "printed.title_load": N_("On the printed {part}"),
     "rated.makers_rating": N_("maker’s rating"),
     "rated.load_on": N_("Load on the {part}"),
     "rated.payload_gimbal": N_("Payload of the gimbal"),
-    "rated.take_stronger_one_or_less": N_("Take a stronger one, or less load."),
+    "rated.take_stronger_one_or_less": N_("Use a stronger one, or lighten the load."),
     "rated.under": N_("Under the {part}"),
     "rated.against_turning": N_("{load} of {most} against turning"),
-    "rated.shorten_arm_or_take_larger": N_("Shorten the arm, or take a larger rosette."),
+    "rated.shorten_arm_or_take_larger": N_("Shorten the arm, or use a larger rosette."),
     "rated.turning": N_("Turning of the {part}"),
     "resting.rests_head_drag_locked": N_("Rests on the head, drag locked."),
     "resting.stands_itself": N_("Stands by itself."),
@@ -58,16 +58,16 @@ CHECKS: Final[Wordings] = {
     "rods.socket_sags_end_dips_mpa": N_(
         "{load} {at} {way} the socket: sags {sag}, its end dips {dips}°, {stress} MPa, bounces at {hertz} Hz"
     ),
-    "rods.clamp_nearer_socket_or_take": N_("Clamp it nearer to the socket, or take stiffer rods."),
+    "rods.clamp_nearer_socket_or_take": N_("Clamp it nearer to the socket, or use stiffer rods."),
     "rods.beam_formula": N_("beam formula, {material}; {thumb}"),
     "room.parts_shapes": N_("from the parts’ shapes"),
     "room.free_open": N_("free to open"),
     "room.mount_elsewhere_or_turn": N_("Mount it elsewhere, or turn it."),
     "room.room_beside": N_("Room beside the {part}"),
-    "room.runs_into_each_other": N_("Runs into each other"),
-    "room.take_same_room": N_("the {first} and the {second} take the same room"),
+    "room.runs_into_each_other": N_("Parts collide"),
+    "room.take_same_room": N_("the {first} and the {second} take up the same space"),
     "room.slide_turn_or_mount_one": N_("Slide, turn or mount one of them elsewhere."),
-    "room.more_pairs_parts_take_same": N_("more than {most_struck} pairs of parts take the same room"),
+    "room.more_pairs_parts_take_same": N_("more than {most_struck} pairs of parts take up the same space"),
     "room.check_sizes_parts_where_they": N_("Check the sizes of the parts and where they are mounted."),
     "room.strikes": N_("the {turning} strikes the {standing} at {strikes}"),
     "room.swing_about": N_("Swing about {axis}"),

@@ -29,7 +29,7 @@ GUIDE: Final[Wordings] = {
     "observing.s_shortest": N_("{least} s is the shortest, {dropped}"),
     "observing.time_again_horizontal_upright": N_("Time it again from horizontal to upright"),
     "observing.nothing_model_can_corrected_every": N_(
-        "Nothing in the model can be corrected: every mass and place is taken as exact."
+        "Nothing in the model can be corrected: every mass and place is set as exact."
     ),
     "observing.model_says_within_doubt": N_("That is what the model says, to within its doubt."),
     "observing.model_off": N_("The model is {off} off."),

@@ -10,7 +10,7 @@ KIT: Final[Wordings] = {
     "mounts.scale_reads": N_("scale reads {at}"),
     "catalogue.not_kind_part": N_("“{kind}” is not a kind of part"),
     "catalogue.allowed": N_("Allowed are: {known}"),
-    "catalogue.take_block_anything_else": N_("Take “block” for anything else"),
+    "catalogue.take_block_anything_else": N_("Use “block” for anything else"),
     "clearance.end_track": N_("end of the track"),
     "mount.screw14": N_("1/4-20 screw"),
     "mount.screw38": N_("3/8-16 screw"),

@@ -29,7 +29,7 @@ READING: Final[Wordings] = {
     "steps.drawn_out": N_("drawn out {extension}"),
     "steps.turn": N_("Turn the {part} {turn}"),
     "steps.put": N_("Put the {new} on the {carrier}"),
-    "steps.take_place": N_("Take the {new} in place of the {part}"),
+    "steps.take_place": N_("Swap the {part} for the {new}"),
     "steps.leave_off": N_("Leave off the {part}, {gone}"),
     "steps.mount": N_("Mount the {part} on the {carrier}, {hung}"),
     "steps.hung_top": N_("hung from its top"),

@@ -37,7 +37,7 @@ WAYS: Final[Wordings] = {
         "One cable at most across an axis (rule of thumb): put the others inside or outside."
     ),
     "gimbal.stiff_motor_take_thinner_cable": N_(
-        "Stiff for this motor: take a thinner cable, or leave it more slack at the axis."
+        "Stiff for this motor: use a thinner cable, or leave it more slack at the axis."
     ),
     "gimbal.cables_across": N_("Cables across {axis}"),
     "gimbal.they_give_motor": N_("They give the {axis} motor"),
@@ -89,9 +89,9 @@ WAYS: Final[Wordings] = {
     "handheld.wrists": N_("{value} for the wrists. {parts}"),
     "handheld.tips": N_("Tips {way}."),
     "handheld.centre_gravity_outside_hands": N_("The centre of gravity is outside the hands: {off_by}."),
-    "handheld.drags": N_("Drags {way}."),
+    "handheld.drags": N_("Pulls {way}."),
     "handheld.of_it": N_("{past} of it"),
-    "handheld.reach_past_chest_held_beside": N_("{past:cap} reach past the chest: it is held beside the body."),
+    "handheld.reach_past_chest_held_beside": N_("{past:cap} reaches past the chest: it is held beside the body."),
     "handheld.left_hand_front": N_("the left hand in front"),
     "handheld.right_hand_front": N_("the right hand in front"),
     "handheld.hands_side_side": N_("hands side by side"),
@@ -144,7 +144,7 @@ WAYS: Final[Wordings] = {
     "shoulder.rests_level": N_("Rests level."),
     "shoulder.centre_gravity_stands": N_("The centre of gravity stands {off_by}."),
     "shoulder.wants_go": N_("Wants to go {way}."),
-    "shoulder.only_pad_left_under_centre": N_("Only {past} of the pad are left under the centre of gravity."),
+    "shoulder.only_pad_left_under_centre": N_("Only {past} of the pad is left under the centre of gravity."),
     "shoulder.falls": N_("Falls {way}."),
     "shoulder.past_edge_pad": N_("{moment} past the edge of the pad."),
     "shoulder.to_the": N_("{room} to the {part}"),

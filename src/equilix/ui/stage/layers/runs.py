@@ -26,6 +26,8 @@ class Lasting(Struct, frozen=True):
     run_s: float
     said: str
     pieces: str
+    key: str = ""
+    """Of where it comes from."""
 
 
 def runs(lasting: Sequence[Lasting], day_s: float, bounds: QRectF) -> Iterator[Primitive]:

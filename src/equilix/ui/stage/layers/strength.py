@@ -30,6 +30,8 @@ class Asked(Struct, frozen=True):
     name: str
     share: float
     lasts: str
+    key: str = ""
+    """Of where it comes from."""
 
 
 def strength(asked: Sequence[Asked], bounds: QRectF, *, above: bool = False) -> Iterator[Primitive]:

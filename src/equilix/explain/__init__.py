@@ -1,0 +1,1 @@
+"""Where figures come from: the formula in words, what goes into it, the source."""

@@ -1,0 +1,186 @@
+"""Where figures come from: formulas in words, what goes into them, sources."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from equilix.words.wordings.wording import N_, Wordings
+
+ORIGINS: Final[Wordings] = {
+    # what the whole is called
+    "origin.title_mass": N_("Mass of the rig"),
+    "origin.title_cg": N_("Centre of gravity, fore-aft"),
+    "origin.title_spine": N_("Compression in the lower back"),
+    "origin.title_flow": N_("Where the weight goes"),
+    "origin.drawn_nothing": N_("without end: nothing is drawn"),
+    "origin.product": N_("{mass} × {lever}"),
+    "origin.share_and_time": N_("{share} of its strength, {lasts}"),
+    # formulas
+    "origin.mass": N_("Sum of the masses of all parts that are on the rig. The four heaviest:"),
+    "origin.cg": N_(
+        "Sum of mass × distance over all parts, divided by the whole mass. Forward of the support is positive. The four "
+        "that count most:"
+    ),
+    "origin.condition": N_(
+        "Sum of mass × distance along the direction that is balanced, divided by the mass that is balanced. Its doubt is "
+        "the root of the sum of squares of what every mass and every centre of gravity is uncertain by, each times how "
+        "much it moves the balance. Whose data to measure next:"
+    ),
+    "origin.effort": N_(
+        "Share = moment about the joint (for a grip: force of the fingers) ÷ strength, the arm’s own weight included. "
+        "Time = b0 × share to the power b1. No end is known under the easy share."
+    ),
+    "origin.spine": N_(
+        "Moment of body and rig about the lowest disc of the back ÷ the lever of the back’s muscles, plus the weight above it."
+    ),
+    "origin.flow": N_(
+        "Every force that the rig gives to the body, by what bears it; together they are the weight of the rig."
+    ),
+    "origin.run": N_("Time = what the battery still gives at this temperature and age ÷ what hangs on it draws."),
+    "origin.check": N_("What is asked ÷ what is allowed; over 100 % it is too much. What is allowed is from:"),
+    "origin.hang_pitch_rad": N_(
+        "Let go, the centre of gravity goes under the point it hangs from: tan of the angle = its distance in front ÷ below."
+    ),
+    "origin.hang_roll_rad": N_(
+        "Let go, the centre of gravity goes under the point it hangs from: tan of the angle = its distance aside ÷ below."
+    ),
+    "origin.below_m": N_("Height of what holds the rig less the height of the centre of gravity."),
+    "origin.left_share": N_(
+        "Law of the lever along the line between the hands: distance from the other hand ÷ their distance."
+    ),
+    "origin.right_share": N_(
+        "Law of the lever along the line between the hands: distance from the other hand ÷ their distance."
+    ),
+    "origin.twist_nm": N_("Weight × distance of the centre of gravity from the line between the hands."),
+    "origin.past_chest_m": N_("Front of the chest less the rearmost point of the rig."),
+    "origin.hung_s": N_(
+        "The rig let down on straight arms: load on fingers and back ÷ their strength, and how long the weaker of them lasts."
+    ),
+    "origin.line_rad": N_("Angle of the line between the grips from straight across."),
+    "origin.side_by_side_twist_nm": N_(
+        "Weight × distance of the centre of gravity in front of the middle between the hands, as if both stood there."
+    ),
+    "origin.axis_hold_nm": N_(
+        "Weight of what turns about the axis × distance of its centre of gravity from the axis, level; and the largest over "
+        "the whole range of the axes. Share = that ÷ the motor’s continuous rating."
+    ),
+    "origin.payload_kg": N_(
+        "Sum of what the innermost axis carries, without the cradle itself; against the maker’s rating."
+    ),
+    "origin.power_w": N_(
+        "Electronics + sum over the motors of (torque to hold ÷ motor constant)², as a mean over the range of tilt and roll."
+    ),
+    "origin.run_time_s": N_("Energy of the gimbal’s battery ÷ that power."),
+    "origin.axis_inertia_kg_m2": N_(
+        "Inertia of every part that turns about the axis: its own, plus mass × square of its distance from the axis."
+    ),
+    "origin.axis_room_m": N_(
+        "Least distance between what turns and what stands still, over the whole range of the axis, from the outlines of the "
+        "parts; 0 where they strike."
+    ),
+    "origin.axis_cables": N_("The cables with one end on each side of the axis."),
+    "origin.axis_cable_nm": N_("Sum of the stiffness of the cables across the axis × the end of its range."),
+    "origin.drop_time_s": N_(
+        "A pendulum let go from horizontal: time to its rest from inertia about the axis, mass and distance of the centre of "
+        "gravity (complete elliptic integral; no friction)."
+    ),
+    "origin.least_drop_time_s": N_(
+        "The same with the gimbal where it would drop quickest: distance = radius of gyration."
+    ),
+    "origin.off_post_x_m": N_("Centre of gravity less the post, fore-aft."),
+    "origin.off_post_y_m": N_("Centre of gravity less the post, to the left."),
+    "origin.i_xz_kg_m2": N_("Minus the sum of mass × fore-aft × height about the gimbal, with the parts’ own."),
+    "origin.i_yz_kg_m2": N_("Minus the sum of mass × sideways × height about the gimbal, with the parts’ own."),
+    "origin.wobble_nm": N_("Square of the spin (half a turn a second) × both products of inertia together."),
+    "origin.bearing_n": N_("Mass × distance of the centre of gravity from the post × square of the spin."),
+    "origin.static_nm": N_("Weight × distance of the centre of gravity from the post."),
+    "origin.gimbal_height_m": N_("Height of the eyes less how far the lens is above the gimbal."),
+    "origin.trunk_moment_nm": N_("Weight of rig and arm × their distance in front of the lowest disc of the back."),
+    "origin.lean_back_rad": N_(
+        "All of it turned back about the ankles until its centre of gravity is over the feet: tan = Σ mass × distance ÷ "
+        "Σ mass × height."
+    ),
+    "origin.plates_n": N_("That moment ÷ the distance between front plate and belt."),
+    "origin.hip_load_n": N_("Weight of the frame that is worn + what arm or line lifts + the weight of the arm."),
+    "origin.boom_moment_nm": N_("Pull of the line × its distance in front of the lowest disc of the back."),
+    "origin.lift_n": N_("What the spring is set to; the weight of the rig where no setting is given."),
+    "origin.left_for_hands_n": N_("Weight of the rig less the lift."),
+    "origin.rated_share": N_("Mass that is borne ÷ the greatest load that the maker allows."),
+    "origin.turns_wanted": N_("Turns between the least and the greatest load of the maker, in proportion to the mass."),
+    "origin.natural_hz": N_("Root of (stiffness ÷ mass) ÷ 2π."),
+    "origin.transmissibility": N_(
+        "A mass on a damped spring whose foot moves up and down: how much of the movement comes through at that frequency."
+    ),
+    "origin.stroke_m": N_("The same spring: how far mass and foot move against each other, for the height of a step."),
+    "origin.lag_rad": N_("The same spring: phase of the rig behind the step."),
+    "origin.reach_n": N_("Stiffness × half of the travel."),
+    "origin.stays_m": N_("Friction ÷ stiffness, at most half of the travel."),
+    "origin.sag_m": N_("Weight ÷ stiffness of the line."),
+    "origin.sway_hz": N_("Root of (gravity ÷ length from the boom to the centre of gravity) ÷ 2π."),
+    "origin.line_m": N_("Height of the end of the boom less that of the eyelet."),
+    "origin.pad_pa": N_(
+        "Load on the pad ÷ the largest rectangle of it that has the load in its middle, at least a strip of 20 mm."
+    ),
+    "origin.head_side_m": N_(
+        "Least distance between the head, an ellipsoid, and the boxes of all parts, on that shoulder."
+    ),
+    "origin.lens_from_eye_m": N_("Axis of the lens less the middle of the face, to the left."),
+    "origin.knee_side_m": N_("Lower end of the handle less the top of the knee."),
+    "origin.over_axis_m": N_("Height of the centre of gravity of what the head carries over its tilt axis."),
+    "origin.counterbalance_nm": N_("Weight of what the head carries × that height."),
+    "origin.left_nm": N_("Wanted counterbalance less the step that is set, at 90° of tilt."),
+    "origin.tripod_tip_rad": N_(
+        "tan = (half of the radius of the feet − how far the common centre of gravity is off the middle) ÷ its height."
+    ),
+    "origin.gap_m": N_(
+        "Distance from where the body gets to the place of the rig that it should touch; 0 where it touches."
+    ),
+    # what goes in
+    "input.mass": N_("mass"),
+    "input.weight": N_("weight"),
+    "input.value": N_("off by"),
+    "input.sd": N_("standard uncertainty"),
+    "input.tolerance": N_("tolerance"),
+    "input.doubt": N_("doubt from {part}"),
+    "input.ahead": N_("centre of gravity in front of the support"),
+    "input.aside": N_("centre of gravity left of the support"),
+    "input.above": N_("centre of gravity above the support"),
+    "input.plain": N_("unrounded"),
+    "input.moment": N_("moment"),
+    "input.lever": N_("lever"),
+    "input.load": N_("load"),
+    "input.strength": N_("strength"),
+    "input.b0": N_("b0"),
+    "input.b1": N_("b1"),
+    "input.easy": N_("easy share"),
+    "input.rated_wh": N_("energy of the battery"),
+    "input.celsius": N_("temperature"),
+    "input.usable_wh": N_("of it usable"),
+    "input.watts": N_("drawn"),
+    "input.share": N_("of what is allowed"),
+    # sources
+    "source.weighed": N_(
+        "Your own data: weighed ± 1 %, from a data sheet ± 3 %, estimated ± 15 % (common practice, no source)"
+    ),
+    "source.gum": N_("Statics; uncertainty to first order after the Guide to the Expression of Uncertainty (JCGM 100)"),
+    "source.statics": N_("Statics of a rigid body"),
+    "source.geometry": N_("Geometry of the parts as they are drawn"),
+    "source.measures": N_("Geometry; sizes of the body after Winter, figure 4.1 (from memory), and estimates"),
+    "source.winter": N_("Sizes of the body after Winter, Biomechanics and Motor Control, figure 4.1 (from memory)"),
+    "source.frey": N_(
+        "Frey-Law and Avin, Ergonomics 53, 2010 (from memory); strength as entered, or the mean of adults (from memory)"
+    ),
+    "source.niosh": N_(
+        "Masses of the body after Winter, table 4.1; lever and 3400 N after NIOSH 1981 (all from memory)"
+    ),
+    "source.maker": N_("Your own data: what the maker allows"),
+    "source.motor": N_("Motor constant: power lost in a motor that stands = (torque ÷ constant)²"),
+    "source.steiner": N_("Parallel axes (Steiner’s theorem)"),
+    "source.cable": N_("Your own data; usual stiffness of a cable (estimate)"),
+    "source.pendulum": N_("Physical pendulum, for any angle"),
+    "source.spin": N_("Rigid body that spins about a fixed axis"),
+    "source.oscillator": N_("Damped oscillator on a moving foot; two steps a second (common practice, no source)"),
+    "source.hooke": N_("A spring in proportion to its load"),
+    "source.meyerhof": N_("Effective area under a load off the middle (Meyerhof 1953, from memory)"),
+    "source.cells": N_("Batteries give less in the cold and with age (common practice, no source)"),
+}

@@ -1,0 +1,161 @@
+"""Where figures come from: every figure has a formula and a source, and what goes in gives what is said."""
+
+import itertools
+import math
+import unittest
+
+from equilix.analysis import Analysis, analyse
+from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.demo import lighthouse
+from equilix.document import empty
+from equilix.edits import carrying
+from equilix.explain.origins import SOURCES, Origin, form_of, origins
+from equilix.facts import Amount, Sayable
+from equilix.result import Result
+from equilix.words.telling import tell
+from equilix.words.wordings import WORDINGS
+from tests.core.builders import balanced_on_pad
+
+
+def of(setup_id: str) -> tuple[Analysis, dict[str, Origin]]:
+    """A demo rig and its origins by key."""
+    document = lighthouse()
+    found = analyse(document, document.setups_by_id[setup_id])
+    return found, {each.key: each for each in origins(Result(found))}
+
+
+def amounts(origin: Origin) -> dict[str, float]:
+    """What goes into a figure, by its words, in SI units."""
+    return {tell(name): value.value for name, value in origin.inputs if isinstance(value, Amount)}
+
+
+class Complete(unittest.TestCase):
+    """Nothing without an answer."""
+
+    def test_every_figure_of_every_rig(self) -> None:
+        """Formula, source and title are words; keys are told apart; in both units."""
+        for setup in lighthouse().setups:
+            found, rows = of(setup.id)
+            self.assertEqual(len(rows), len(origins(Result(found))), "a key is used twice")
+            for figure in found.figures:
+                self.assertIn(figure.key, rows, setup.id)
+            for effort in found.efforts:
+                self.assertIn(f"{effort.joint}-{effort.side}", rows)
+            for each, display in itertools.product(rows.values(), ("metric", "us")):
+                for said in (each.title, each.value, each.formula, each.source):
+                    self.assertTrue(tell(said, display).strip(), (setup.id, each.key))  # type: ignore[arg-type]
+                    self.assertNotIn("{", tell(said, display))  # type: ignore[arg-type]
+
+    def test_every_form_has_words_and_every_wording_a_use(self) -> None:
+        """Formulas and sources of the table are worded, and no wording of a formula or a source is left over."""
+        for form, source in SOURCES.items():
+            self.assertIn(f"origin.{form}", WORDINGS)
+            self.assertIn(f"source.{source}", WORDINGS)
+        own = {
+            "title_mass",
+            "title_cg",
+            "title_spine",
+            "title_flow",
+            "drawn_nothing",
+            "product",
+            "share_and_time",
+            "check",
+        }
+        formulas = {key.removeprefix("origin.") for key in WORDINGS if key.startswith("origin.")}
+        self.assertEqual(formulas - own, set(SOURCES))
+        self.assertEqual(
+            {key.removeprefix("source.") for key in WORDINGS if key.startswith("source.")}, set(SOURCES.values())
+        )
+
+    def test_forms_that_are_shared(self) -> None:
+        """Axes, sides and overtones share a formula; everything else has its own."""
+        for key, form in (
+            ("tilt_hold_nm", "axis_hold_nm"), ("pan_room_m", "axis_room_m"), ("roll_cables", "axis_cables"),
+            ("drop_time_roll_s", "drop_time_s"), ("least_drop_time_pitch_s", "least_drop_time_s"),
+            ("transmissibility_3", "transmissibility"), ("head_left_m", "head_side_m"), ("knee_right_m", "knee_side_m"),
+            ("eyecup_gap_m", "gap_m"), ("left_elbow_gap_m", "gap_m"), ("pad_pa", "pad_pa"), ("left_nm", "left_nm"),
+        ):  # fmt: skip
+            self.assertEqual(form_of(key), form)
+            self.assertIn(form, SOURCES)
+
+    def test_what_can_be_leaned_on_and_knelt_on(self) -> None:
+        """Figures that come with a hip, an elbow or a knee have theirs too."""
+        document = carrying.lean_on(lighthouse(), "workshop", "hip", True)
+        document = carrying.lean_on(document, "workshop", "left elbow", True)
+        document = carrying.pose(document, "lamp-room", "seated")
+        for setup_id in ("workshop", "lamp-room"):
+            found = analyse(document, document.setups_by_id[setup_id])
+            keys = {each.key for each in origins(Result(found))}
+            self.assertLessEqual({figure.key for figure in found.figures}, keys)
+
+    def test_an_empty_document(self) -> None:
+        """No figure, and nothing raised."""
+        document = empty()
+        self.assertEqual([s.id for s in document.setups], [s.id for s in document.setups if not s.placements])
+        for setup in document.setups:
+            self.assertEqual(origins(Result(analyse(document, setup))), [])
+
+
+class Inputs(unittest.TestCase):
+    """Worked out again by hand from what the program says goes in."""
+
+    def plain(self, said: Sayable) -> float:
+        """The value of a quantity."""
+        assert isinstance(said, Amount)
+        return said.value
+
+    def test_share_and_time(self) -> None:
+        """Load ÷ strength, and b0 × share^b1 (Frey-Law and Avin 2010, from memory)."""
+        found, rows = of("causeway")
+        effort = next(each for each in found.efforts if each.joint == "shoulder")
+        into = amounts(rows["shoulder-right"])
+        share = into["load"] / into["strength"]
+        self.assertAlmostEqual(share, effort.share, places=9)
+        self.assertAlmostEqual(into["b0"] * share ** into["b1"], effort.endurance_s, places=6)
+
+    def test_weight_is_mass_times_gravity(self) -> None:
+        """9.80665 m/s² (standard gravity, CGPM 1901)."""
+        _, rows = of("evening")
+        into = amounts(rows["over_axis_m"])
+        self.assertAlmostEqual(into["weight"], into["mass"] * STANDARD_GRAVITY_M_S2, places=6)
+
+    def test_hang_angle(self) -> None:
+        """Tan of the angle = in front ÷ below, of a rig that hangs."""
+        found, rows = of("gallery")
+        origin = rows["hang_pitch_rad"]
+        into = amounts(origin)
+        figure = next(each for each in found.figures if each.key == "hang_pitch_rad")
+        ahead, above = into["centre of gravity in front of the support"], into["centre of gravity above the support"]
+        self.assertAlmostEqual(abs(figure.value), abs(math.atan2(ahead, -above)), places=6)
+
+    def test_what_counts_most_comes_first(self) -> None:
+        """Of the moments about the support the largest, of the doubts the largest."""
+        found, rows = of("lamp-room")
+        heaviest = rows["mass"].inputs[0]
+        self.assertEqual(heaviest[0], max(found.assembly.parts, key=lambda part: part.mass_kg).name)
+        doubts = [
+            self.plain(value)
+            for name, value in rows["condition-fore-aft"].inputs
+            if tell(name).startswith("doubt from")
+        ]
+        self.assertEqual(doubts, sorted(doubts, reverse=True))
+        self.assertLessEqual(sum(doubts), 1.0 + 1e-9)
+
+    def test_run_time(self) -> None:
+        """Usable energy ÷ what is drawn."""
+        found, rows = of("causeway")
+        run = Result(found).network.runs[0]
+        into = amounts(rows[f"run-{run.battery}"])
+        self.assertAlmostEqual(into["of it usable"] / into["drawn"] * 3600, run.seconds, delta=1.0)
+
+    def test_a_rig_of_two_lumps(self) -> None:
+        """The balance of a rig worked out by hand is what its origin says."""
+        document = balanced_on_pad(0.03)
+        rows = {each.key: each for each in origins(Result(analyse(document, document.setups[0])))}
+        self.assertAlmostEqual(amounts(rows["condition-fore-aft"])["off by"], 0.03, places=9)
+        self.assertAlmostEqual(self.plain(rows["cg"].value), 30.0, places=6)
+        self.assertAlmostEqual(self.plain(rows["mass"].value), 8.0, places=9)
+
+
+if __name__ == "__main__":
+    unittest.main()
