@@ -270,6 +270,9 @@ class Rows(unittest.TestCase):
     def test_ways(self) -> None:
         """Each way of carrying has a row of how it is drawn, and no row is of none."""
         self.assertEqual(set(BEARERS), set(WAYS))
+        for row in BEARERS.values():  # one small view is not worth a row, and three are for what turns about three axes
+            self.assertIn(len(row.small), (2, 3))
+            self.assertEqual(len(set(row.small)), len(row.small))
 
     def test_kinds(self) -> None:
         """Each kind is drawn as something that there is a drawing for, belongs to a stage of the work, and has size."""

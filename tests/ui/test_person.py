@@ -3,7 +3,8 @@
 import itertools
 
 import numpy as np
-from PySide6.QtCore import QRectF, Qt
+from PySide6.QtCore import QPoint, QRectF, Qt
+from PySide6.QtTest import QTest
 
 from equilix.body.endurance import EASY
 from equilix.edits import carrying
@@ -63,7 +64,7 @@ class Figure(WindowTest):
         self.assertFalse(stage.beam.isVisible() or stage.chart.isVisible())
         self.assertGreater(stage.side.height(), 500)
         self.press(Qt.Key.Key_F3, self.window)
-        self.assertTrue(stage.beam.isVisible() and stage.chart.isVisible())
+        self.assertTrue(stage.beam.isVisible() and stage.chart.isVisible())  # on the shoulder
 
     def test_hands_are_closed_about_their_grips(self) -> None:
         """The place where a hand holds lies inside the outline of its fist, in every view, on every rig."""
@@ -125,6 +126,47 @@ class Figure(WindowTest):
         self.assertEqual([each.points[0].y() for each in ground], [y])
         self.press(Qt.Key.Key_F3, self.window)
         self.assertFalse([each for each in self.drawn() if isinstance(each, Line) and each.role == "rule"])
+
+
+class SmallViews(WindowTest):
+    """Under the large view stands what matters for the way of carrying."""
+
+    def shown(self) -> set[str]:
+        """The small views that are seen."""
+        stage = self.window.stage
+        return {name for name in ("chart", "plan", "front") if getattr(stage, name).isVisible()}
+
+    def test_by_the_way_of_carrying(self) -> None:
+        """The front for roll and shares, the plan for the line of the hands and the post, the chart for tilting."""
+        for setup, wanted in (
+            ("lamp-room", {"chart", "front"}), ("workshop", {"plan", "front"}), ("gallery", {"chart", "front"}),
+            ("stairs", {"chart", "plan", "front"}), ("causeway", {"plan", "front"}), ("evening", {"chart", "plan"}),
+        ):  # fmt: skip
+            self.session.open_setup(setup)
+            self.settle()
+            self.assertEqual(self.shown(), wanted, setup)
+
+    def test_where_parts_are_put_and_in_a_strip(self) -> None:
+        """On Build, Mat and Fit plan and front are there, whatever the way."""
+        for key in ("build", "mat", "fit"):
+            self.window.show_page(key)
+            self.assertEqual(self.shown(), {"plan", "front"}, key)
+
+    def test_what_is_looked_at_comes_up(self) -> None:
+        """The table is seen from above; a step by hand that is looked at from the front brings the front."""
+        self.session.view.show_overlay("table", True)
+        self.assertIn("plan", self.shown())
+        self.session.view.show_overlay("table", False)
+        self.assertNotIn("plan", self.shown())
+
+    def test_nothing_goes_under_the_hand(self) -> None:
+        """While a part is dragged in a view, that view stays."""
+        self.window.show_page("build")
+        plan = self.window.stage.plan
+        at = self.middle_of("battery", plan)
+        QTest.mousePress(plan, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at)
+        self.drag(plan, at, QPoint(-12, 0))
+        self.assertTrue(plan.isVisible())
 
 
 class Worn(WindowTest):

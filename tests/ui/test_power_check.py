@@ -2,6 +2,7 @@
 
 import unittest
 
+from msgspec.structs import replace
 from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QLabel
@@ -10,6 +11,8 @@ from equilix.edits import kit
 from equilix.edits.powering import set_rule
 from equilix.ui.stage.layers import findings
 from equilix.ui.stage.primitives import Shape, Text, Wash
+from equilix.ui.widgets.place_row import changes
+from equilix.ui.widgets.scale import Scale
 from tests.ui.window_test import WindowTest
 
 
@@ -140,10 +143,45 @@ class Power(WindowTest):
     def test_places(self) -> None:
         """Ranked places for the battery; one click puts it there."""
         self.page.choose("place")
-        self.wait(lambda: bool(self.page.buttons))
-        self.assertIn("146 Wh", self.page.buttons[0].accessibleName())
-        self.click(self.page.buttons[0])
+        self.wait(lambda: not self.page.waits)
+        first = self.page.rows[0]
+        self.assertIn("146 Wh", first.accessibleName())
+        self.click(first.button)
         self.assertEqual(self.placement("battery").part, "battery-146")
+
+    def test_places_are_looked_for_beside_the_interface(self) -> None:
+        """Until they are found it says so; each is a scale and a line; looked at, its ghost stands on the drawing."""
+        self.page.choose("place")
+        self.wait(lambda: not self.page._later.isActive())
+        if self.page.job.running:
+            self.assertIn("Looking for a place", self.page.looking.text())
+        self.wait(lambda: not self.page.waits)
+        self.assertFalse(self.page.looking.isVisible())
+        row = self.page.rows[0]
+        row.setFocus()
+        self.settle()
+        ghost = self.session.view.ghost
+        assert ghost is not None
+        self.assertIs(ghost.after, row.place.after)
+        self.assertIs(row.findChild(Scale).condition, row.place.after.worst)
+        row.clearFocus()
+        self.assertIsNone(self.session.view.ghost)
+        self.press(Qt.Key.Key_Return, row)
+        self.assertTrue(self.session.history.undo_label.startswith("Put the "))
+
+    def test_what_a_place_changes_is_one_line(self) -> None:
+        """Strikes first, then how it turns, the hand, the cable; nothing is said of what stays the same."""
+        self.page.choose("place")
+        self.wait(lambda: not self.page.waits)
+        place = self.page.rows[0].place
+        for inertia, strikes, said in (
+            (1.004, (), "in reach"), (1.006, (), "turns 1% heavier, in reach"),
+            (0.9, ("hand",), "▲ hits the hand, turns 10% lighter"),
+        ):  # fmt: skip
+            told = changes(replace(place, inertia_ratio=inertia, strikes=strikes, in_reach=True, cable_m=0.0), "metric")
+            self.assertTrue(told.startswith(said), told)
+        told = changes(replace(place, in_reach=False, cable_m=0.254, inertia_ratio=1.0), "us")
+        self.assertEqual(told, "out of reach while carried, 10.00 in to the camera")
 
     def test_bring(self) -> None:
         """One big against several small, charging, flying."""

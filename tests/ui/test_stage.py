@@ -64,7 +64,8 @@ class Dragging(WindowTest):
         QTest.mouseRelease(side, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at + QPoint(600, 0))
 
     def test_drag_in_the_plan_view(self) -> None:
-        """The same slide from above."""
+        """The same slide from above, in the workspace that has all views."""
+        self.press(Qt.Key.Key_F2)
         plan = self.window.stage.plan
         start = self.placement("battery-plate").slide_m
         self.drag(plan, self.middle_of("battery", plan), QPoint(-round(40 * plan.scale), 0))

@@ -11,10 +11,10 @@ from PySide6.QtWidgets import QSplitter, QSplitterHandle, QWidget
 from equilix.ui.stage.stage import Arrangement, Stage
 from equilix.words.language import say
 
-Use = Literal["beside", "body", "whole"]
-"""``beside``: a column beside the large drawing. ``body``: the same, beside the operator from
-head to foot. ``whole``: all of the width, under a strip of the live drawing."""
-ARRANGEMENTS: Final[dict[Use, Arrangement]] = {"beside": "rig", "body": "body", "whole": "strip"}
+Use = Literal["beside", "build", "body", "whole"]
+"""``beside``: a column beside the large drawing. ``build``: the same, with all views of the rig. ``body``: beside
+the operator from head to foot. ``whole``: all of the width, under a strip of the live drawing."""
+ARRANGEMENTS: Final[dict[Use, Arrangement]] = {"beside": "rig", "build": "build", "body": "body", "whole": "strip"}
 COLUMN_PX, STRIP_PX = 336, 210
 """The least width of the column, and the usual height of the folded drawing."""
 DRAWING_PX = 420

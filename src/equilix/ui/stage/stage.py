@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Literal
+from typing import Final, Literal
 
 from msgspec.structs import replace
 from PySide6.QtCore import QRectF
@@ -12,6 +12,7 @@ from PySide6.QtWidgets import QBoxLayout, QHBoxLayout, QVBoxLayout, QWidget
 from equilix.ui.session import Session
 from equilix.ui.stage.layers.aim import aim
 from equilix.ui.stage.layers.beam import HEIGHT_PX, beam
+from equilix.ui.stage.layers.bearers import BEARERS
 from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.primitives import Primitive
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE
@@ -20,9 +21,11 @@ from equilix.ui.stage.view import RigView
 from equilix.ui.theme import Theme
 from equilix.words.language import say
 
-Arrangement = Literal["rig", "strip", "body"]
-"""``rig``: the side view large over its beam. ``strip``: three views side by side. ``body``: the operator from head to
-foot from the side, beside the same from the front over the view from above."""
+LARGE: Final = ("rig", "build")
+Arrangement = Literal["rig", "build", "strip", "body"]
+"""``rig``: the side view large over its beam, and under it the small views that matter for the way of carrying.
+``build``: the same with plan and front, where parts are put. ``strip``: three views side by side. ``body``: who carries
+it from head to foot from the side, beside the same from the front over the view from above."""
 
 
 class Stage(QWidget):
@@ -53,6 +56,10 @@ class Stage(QWidget):
         column.addWidget(self.beam)
         column.addWidget(self.strip)
         self.strip.setFixedHeight(160)
+        self.session = session
+        for changed in (session.changed, session.view.marks_changed):
+            changed.connect(self._show_small)
+        self._show_small()
 
     def _beam(self, bounds: QRectF) -> Iterator[Primitive]:
         """In the horizontal scale of the side view over it."""
@@ -64,17 +71,32 @@ class Stage(QWidget):
     def arrange(self, arrangement: Arrangement) -> None:
         """Lay the views out in another way."""
         self.arrangement = arrangement
-        large = arrangement == "rig"
+        large = arrangement in LARGE
         self.beam.setVisible(large)
-        self.chart.setVisible(large)
         across, down = QBoxLayout.Direction.LeftToRight, QBoxLayout.Direction.TopToBottom
         self.column.setDirection(down if large else across)
         self.row.setDirection(QBoxLayout.Direction.BottomToTop if arrangement == "body" else across)
+        self._show_small()
         self.column.setStretch(0, 5)
-        self.column.setStretch(2, {"rig": 0, "strip": 5, "body": 3}[arrangement])
+        self.column.setStretch(2, 0 if large else {"strip": 5, "body": 3}[arrangement])
         self.row.setStretch(1, 3 if arrangement == "body" else 7)
         self.row.setStretch(2, 7 if arrangement == "body" else 4)
         self._share_height()
+
+    def _show_small(self) -> None:
+        """Under the large view those that matter for this way of carrying, and what is looked at just now."""
+        session, view = self.session, self.session.view
+        if session.history.gesture is not None:
+            return  # nothing goes away under the hand
+        wanted: set[str] = {"plan", "front"}
+        if self.arrangement == "rig":
+            wanted = set(BEARERS[session.analysis.way.name].small)
+            if view.axis is not None:
+                wanted.add(view.axis.step.view)
+            if "table" in view.overlays:
+                wanted.add("plan")
+        for name, widget in (("chart", self.chart), ("plan", self.plan), ("front", self.front)):
+            widget.setVisible(name in wanted)
 
     def wear(self, theme: Theme) -> None:
         """Paint in another theme."""
@@ -88,7 +110,7 @@ class Stage(QWidget):
         self._share_height()
 
     def _share_height(self) -> None:
-        if self.arrangement != "rig":
+        if self.arrangement not in LARGE:
             self.strip.setMinimumHeight(0)
             self.strip.setMaximumHeight(self.maximumHeight())
         else:

@@ -3,17 +3,21 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from functools import partial
 
-from PySide6.QtCore import Qt, QTimer
-from PySide6.QtWidgets import QComboBox, QFormLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtCore import QTimer
+from PySide6.QtWidgets import QComboBox, QFormLayout, QLineEdit, QPushButton, QWidget
 
 from equilix.analysis import Analysis
 from equilix.checks.rules import rule
+from equilix.document import Document
 from equilix.edits import powering
 from equilix.edits.carrying import remove_cable
+from equilix.errors import Called
 from equilix.facts import fact
 from equilix.kit.electric import MODES
-from equilix.planner.battery_places import BatteryPlace, battery_places
+from equilix.planner.battery_places import BatteryPlace
+from equilix.planner.fit_plan import FitPlan
 from equilix.power.batteries import needed_for
 from equilix.power.day import compare, overnight_h, pack
 from equilix.power.network import Network
@@ -21,7 +25,9 @@ from equilix.rig.setups import Cable
 from equilix.ui.session import Session
 from equilix.ui.stage.layers.runs import Lasting
 from equilix.ui.stage.run_chart import RunBars
+from equilix.ui.widgets.columns import Columns
 from equilix.ui.widgets.fields import QuantityField
+from equilix.ui.widgets.place_row import PlaceRow
 from equilix.ui.widgets.power_diagram import PowerDiagram
 from equilix.ui.widgets.rows import Row, section
 from equilix.ui.widgets.sections import Sections
@@ -30,7 +36,7 @@ from equilix.ui.widgets.tint import show_text, text_label, tint
 from equilix.ui.workspaces.page import Page
 from equilix.units import Display
 from equilix.words.language import say
-from equilix.words.quantities import duration, fixed, general, length, mass, percent
+from equilix.words.quantities import duration, fixed, general, length, mass
 from equilix.words.telling import tell
 
 RUNS, WIRES, PLACE, BRING = "runs", "wires", "place", "bring"
@@ -81,9 +87,12 @@ class PowerPage(Page):
         fields.addRow(say("Wire gauge"), self.cable_gauge)
         fields.addRow(say("Stiffness"), self.cable_stiffness)
         self.places_column = QWidget()
-        self.places_layout = QVBoxLayout(self.places_column)
-        self.places_layout.setContentsMargins(0, 0, 0, 0)
-        self.buttons: list[QPushButton] = []
+        self.places_layout = Columns(self.places_column, spacing=6)
+        self.looking = text_label()
+        self.places_layout.addWidget(self.looking)
+        self.rows: list[PlaceRow] = []
+        self.job = session.jobs.new(say("Looking for a place for the battery"))
+        self.job.found.connect(self._found_places)
         for widget in (
             self.refusal,
             self.hint,
@@ -108,6 +117,7 @@ class PowerPage(Page):
     def hideEvent(self, event: object) -> None:
         del event
         self.session.view.show_overlay("cables", False)
+        self.job.cancel()
 
     def choose(self, tab: str) -> None:
         """Open a tab."""
@@ -204,48 +214,46 @@ class PowerPage(Page):
         ]
 
     def _show_places(self) -> None:
-        if not self.isVisible() or self.session.history.gesture is not None:
+        """Look for places beside the interface; the list stays until there is another."""
+        if not self.isVisible() or self.tabs.tab != PLACE or self.session.history.gesture is not None:
             return
-        while self.places_layout.count():
-            item = self.places_layout.takeAt(0)
-            widget = None if item is None else item.widget()
-            if widget is not None:
-                widget.hide()
-                widget.deleteLater()
-        self.buttons = []
-        found = battery_places(self.session.document, self.session.analysis)
-        if not found:
-            self.places_layout.addWidget(self.note(say("No battery on this rig, or no mount that takes one.")))
-        for place in found[:BEST]:
-            self.places_layout.addWidget(self._place_row(place))
+        if not self.rows:
+            show_text(self.looking, say("Looking for a place for the battery …"), self.theme.quiet)
+        self.job.start(partial(_places, self.session.document, self.session.analysis))
 
-    def _place_row(self, place: BatteryPlace) -> QWidget:
-        row = QWidget()
-        column = QVBoxLayout(row)
-        column.setContentsMargins(0, 2, 0, 6)
-        worst = place.after.worst
-        said = self.session.tell(worst.sentence) if worst is not None else ""
-        text = tell(place.text)
-        turning = say("Turns {inertia_ratio} {which}.").format(
-            inertia_ratio=percent(abs(place.inertia_ratio - 1)),
-            which=say("heavier") if place.inertia_ratio > 1 else say("lighter"),
-        )
-        strikes = say(" ▲ Strikes the {names}.").format(names=", ".join(place.strikes)) if place.strikes else ""
-        hand = say("Within reach of the hand.") if place.in_reach else say("Out of reach while it is carried.")
-        wire = (
-            ""
-            if place.cable_m < 0.001
-            else say(" {cable} to the camera.").format(cable=length(place.cable_m, self.session.document.display))
-        )
-        note = self.note(f"{text[0].upper()}{text[1:]}: {said} {turning} {hand}{wire}{strikes}")
-        tint(note, self.theme.tip if place.strikes else self.theme.ink)
-        button = QPushButton(say("Put it there"))
-        button.setAccessibleName(say("Put it there: {text}").format(text=text))
-        button.clicked.connect(lambda: self.session.edit(say("Put the {text}").format(text=text), place.apply))
-        column.addWidget(note)
-        column.addWidget(button, 0, Qt.AlignmentFlag.AlignRight)
-        self.buttons.append(button)
-        return row
+    def _found_places(self, found: list[BatteryPlace]) -> None:
+        for row in self.rows:
+            row.hide()
+            row.deleteLater()
+        self.rows = []
+        none = say("No battery on this rig, or no mount that takes one.")
+        show_text(self.looking, "" if found else none, self.theme.quiet)
+        for place in found[:BEST]:
+            row = PlaceRow(place, self.theme, self.session.document.display)
+            row.looked_at.connect(self._look)
+            row.chosen.connect(self._put)
+            self.places_layout.addWidget(row)
+            self.rows.append(row)
+
+    def _look(self, place: BatteryPlace | None) -> None:
+        before = self.session.analysis
+        ghost = None if place is None else FitPlan(place.text, (), before, place.after, ())
+        self.session.view.show_ghost(ghost)
+
+    def _put(self, place: BatteryPlace) -> None:
+        self.session.view.show_ghost(None)
+        self.session.edit(say("Put the {text}").format(text=tell(place.text)), place.apply)
+
+    @property
+    def waits(self) -> bool:
+        """Whether something is still to be filled in."""
+        return self._later.isActive() or self.job.running
+
+    def stop(self) -> None:
+        """Call off what is under way and wait for it."""
+        super().stop()
+        self._later.stop()
+        self.job.cancel()
 
     # taking
 
@@ -300,11 +308,6 @@ class PowerPage(Page):
         if cable is not None:
             self.session.edit(say("Take a cable off"), lambda d: remove_cable(d, setup_id, cable.id))
 
-    def stop(self) -> None:
-        """End what waits."""
-        super().stop()
-        self._later.stop()
-
 
 def _run_rows(network: Network) -> Iterator[Row]:
     for run in network.runs:
@@ -351,3 +354,12 @@ def _cable_rows(network: Network, analysis: Analysis, unit: Display) -> Iterator
             say("power in first, then the signal; signal out first, then the power (where the maker asks for it)"),
             "",
         )
+
+
+def _places(document: Document, analysis: Analysis, called_off: Called) -> Iterator[list[BatteryPlace]]:
+    from equilix.planner.battery_places import battery_places
+
+    found = battery_places(document, analysis, called_off)
+    for place in found[:BEST]:
+        _ = place.after.worst  # worked out here, and not where the row is made
+    yield found

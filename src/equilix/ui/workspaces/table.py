@@ -116,7 +116,7 @@ def _take_off(window: House) -> None:
 WORKSPACES: Final[tuple[Workspace, ...]] = (
     Workspace("mat", N_("Mat"), "F1", "whole", _mat),
     Workspace(
-        "build", N_("Build"), "F2", "beside", _build,
+        "build", N_("Build"), "F2", "build", _build,
         commands=(
             Command("take-off", N_("Take the part off"), ("Delete",), "edit", _take_off,
                     lambda window: window.session.selection.id is not None),

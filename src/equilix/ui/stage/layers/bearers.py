@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Iterator
-from typing import Final
+from typing import Final, Literal
 
 import numpy as np
 from msgspec import Struct
@@ -160,6 +160,9 @@ def _leg(analysis: Analysis) -> Iterator[Array]:
     yield analysis.support.datum_m + np.array((0.0, 0.0, -LEG_IN_SIGHT_M))
 
 
+Small = Literal["chart", "plan", "front"]
+
+
 class Bearer(Struct, frozen=True):
     """How a way of carrying is drawn, and what of it should be in sight."""
 
@@ -167,15 +170,18 @@ class Bearer(Struct, frozen=True):
     reaches: Callable[[Analysis], Iterator[Array]] = _no_more
     shows_axes: bool = True
     """Whether the axes of a gimbal that rides along are drawn too."""
+    small: tuple[Small, ...] = ("chart", "plan", "front")
+    """The small views that matter for it: the front for roll and shares, the plan for the line of the hands and the
+    post, the chart for what tilting asks."""
 
 
 BEARERS: Final[dict[str, Bearer]] = {
-    "shoulder": Bearer(_nothing, shows_axes=False),
-    "handheld": Bearer(_handheld),
-    "low": Bearer(_hang),
+    "shoulder": Bearer(_nothing, shows_axes=False, small=("chart", "front")),
+    "handheld": Bearer(_handheld, small=("plan", "front")),
+    "low": Bearer(_hang, small=("chart", "front")),
     "gimbal": Bearer(_gimbal),
-    "vest": Bearer(_vest, _right_shoulder),
-    "harness": Bearer(_harness, _boom),
-    "tripod": Bearer(tripod, _leg),
+    "vest": Bearer(_vest, _right_shoulder, small=("plan", "front")),
+    "harness": Bearer(_harness, _boom, small=("plan", "front")),
+    "tripod": Bearer(tripod, _leg, small=("chart", "plan")),
 }
 """One row for each way of carrying."""
