@@ -15,7 +15,7 @@ from equilix.errors import Called
 
 if TYPE_CHECKING:
     from equilix.checks.build_order import BuildStep, Heaps
-    from equilix.checks.rules import Check
+    from equilix.checks.rules import Check, Level
     from equilix.fit.fit import Fit
     from equilix.power.network import Network
 
@@ -47,6 +47,18 @@ class Result(Struct, frozen=True, dict=True):
         return checks(self.analysis, self.analysis.carried.rules)
 
     @cached_property
+    def power_findings(self) -> tuple[Check, ...]:
+        """What is wrong with the power, as findings: what will not work first."""
+        from equilix.checks.rules import Check
+
+        troubles = self.network.troubles
+        found = [
+            Check(f"power-{n}", each.placement, each.problem, each.problem, None, each.todo, "", _level(each.bad))
+            for n, each in enumerate(troubles)
+        ]
+        return tuple(sorted(found, key=lambda each: each.level != "stop"))
+
+    @cached_property
     def heaps(self) -> Heaps:
         """What it goes through while it is built and taken apart. Dear: how each heap rests is worked out."""
         from equilix.checks.build_order import Heaps
@@ -75,3 +87,7 @@ class Result(Struct, frozen=True, dict=True):
         from equilix.checks.build_order import strip_order
 
         return strip_order(self.heaps)
+
+
+def _level(bad: bool) -> Level:
+    return "stop" if bad else "mind"

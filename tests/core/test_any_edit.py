@@ -53,7 +53,7 @@ class AnyEdit(unittest.TestCase):
             with self.subTest(setup.name):
                 with refused(self, Refused, f"is used in “{setup.name}”.*Carry it another way"):
                     kit.remove_part(document, setup.borne_by or "")
-                with refused(self, Refused, "is no arm, harness or tripod"):
+                with refused(self, Refused, "is not an arm, harness or tripod"):
                     kit.change_part(document, setup.borne_by or "", carrier=None)
         freed = carrying.choose_way(document, borne[0].id, "shoulder")
         freed = kit.remove_part(freed, borne[0].borne_by or "")

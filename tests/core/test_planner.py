@@ -226,7 +226,7 @@ class Refusals(unittest.TestCase):
         )
         found = plan("move", made, analysed(made))
         self.assertFalse(found.works)
-        self.assertRegex(told(found.reason), "what puts (fore-aft|sideways) right puts something else out")
+        self.assertRegex(told(found.reason), "putting (fore-aft|sideways) right puts something else out")
 
     def test_missing_grams(self) -> None:
         """Too few weights: the grams that are missing would do it, hung where the last one hangs."""
@@ -234,9 +234,7 @@ class Refusals(unittest.TestCase):
         made = made.changed(parts=tuple(p.changed(quantity=1) if p.kind == "counterweight" else p for p in made.parts))
         found = plan("weight", made, analysed(made))
         self.assertFalse(found.works)
-        self.assertRegex(
-            told(found.reason), r"\d+ g of counterweight are missing|\d\.\d+ kg of counterweight are missing"
-        )
+        self.assertRegex(told(found.reason), r"(\d+ g|\d\.\d+ kg) more counterweight is needed")
 
     def test_nothing_to_work_with(self) -> None:
         """No weights, no other batteries, nothing optional: each says so."""

@@ -171,7 +171,7 @@ class BadFiles(InFolder):
             (Path("/dev/null"), "is a device"),
             (loop, "links lead in a loop"),
             (self.folder / ("x" * 300), "name is too long"),
-            (self.folder / "a\0b", "no name of a file"),
+            (self.folder / "a\0b", "not a file name"),
         ):
             with self.subTest(words), refused(self, UnreadableFile, words):
                 open_document(path)

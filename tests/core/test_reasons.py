@@ -150,7 +150,7 @@ class OtherAnswers(unittest.TestCase):
         ])  # fmt: skip
         found = planned(made, "strip")
         self.assertFalse(found.works)
-        self.assertIn("the front stays on, as a part that is needed", told(found.reason))
+        self.assertIn("the front is marked as needed and stays on", told(found.reason))
         self.assertEqual(told(found.remedy), "Leaving the front off would do.")
         self.assertTrue(planned(kit.change_part(made, "front", needed=False), "strip").works)
 
@@ -168,7 +168,7 @@ class OtherAnswers(unittest.TestCase):
         found = planned(made)
         self.assertTrue(found.works, told(found.reason))
         self.assertIsInstance(found.steps[0], StandIn)
-        self.assertIn("long base (it has to be bought) in place of the base", told(told_lines(found)[0].text))
+        self.assertIn("Swap the base for the long base (it has to be bought)", told(told_lines(found)[0].text))
         self.assertEqual(analyse(done := found.apply(made), done.setups[0]).status, "rests")
 
     def test_every_reason_of_the_demo_ends_in_a_sentence(self) -> None:

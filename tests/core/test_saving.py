@@ -169,7 +169,7 @@ class Faults(InFolder):
         backup_of(second).mkdir()
         for path, words in (
             (pipe, "is a pipe"), (Path("/dev/null"), "is a device"), (folder, "is a folder"), (loop, "lead in a loop"),
-            (second, "a folder stands where its backup goes"), (self.folder / "a\0b", "no name of a file"),
+            (second, "a folder stands where its backup goes"), (self.folder / "a\0b", "not a file name"),
             (self.folder / ("x" * 256), "name is too long"), (self.file / "x", "folder is not there"),
         ):  # fmt: skip
             with self.subTest(words), refused(self, UnwritableFile, words):

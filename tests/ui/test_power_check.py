@@ -7,7 +7,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QLabel
 
-from equilix.edits import kit
+from equilix.edits import kit, rigging
 from equilix.edits.powering import set_rule
 from equilix.ui.stage.layers import findings
 from equilix.ui.stage.primitives import Shape, Text, Wash
@@ -56,7 +56,7 @@ class Power(WindowTest):
         text = self.page.text.text()
         self.assertRegex(text, r"\d h \d\d at 34 W")
         self.assertIn("then stops", text)
-        self.assertIn("wireless video transmitter has no power", text)
+        self.assertIn("wireless video transmitter has no power", self.page.troubles.rows[0].accessibleName())
         self.page.celsius.setText("−10 °C")
         self.page.celsius.editingFinished.emit()
         self.assertEqual(self.session.setup.celsius, -10)
@@ -106,7 +106,36 @@ class Power(WindowTest):
             field.commit()
         cable = next(c for c in self.session.setup.cables if c.end == "body")
         self.assertEqual((cable.length_m, cable.gauge), (0.2, 18))
-        self.assertIn("too short", self.page.text.text())
+        said = " ".join(row.accessibleName() for row in self.page.troubles.rows)
+        self.assertIn("too short", said)
+
+    def test_what_is_wrong_is_marked_on_the_rig(self) -> None:
+        """On Runs and Wires each trouble has its number on its part; chosen in the list, it lights up."""
+        side = self.window.stage.side
+        for tab, marked in (("runs", True), ("wires", True), ("place", False), ("bring", False)):
+            self.page.choose(tab)
+            self.settle()
+            where = [check.placement for _, check, _ in findings.marks(side.scene, side.sheet)]
+            self.assertEqual(where, ["transmitter"] if marked else [], tab)
+            self.assertEqual(self.page.troubles.isVisible(), marked)
+        self.page.choose("wires")
+        row = self.page.troubles.rows[0]
+        QTest.mouseClick(row, Qt.MouseButton.LeftButton)
+        self.assertEqual(self.session.selection.id, "transmitter")
+        drawn = list(findings.findings(side.scene, side.sheet))
+        self.assertEqual([each.fill for each in drawn if isinstance(each, Shape)], ["tip_wash"])
+        self.window.show_page("balance")
+        self.assertEqual(list(findings.marks(side.scene, side.sheet)), [])
+
+    def test_what_will_not_work_comes_first(self) -> None:
+        """Of two troubles the one that stops something leads the list; put right, both are gone."""
+        self.page.choose("wires")
+        levels = [check.level for check in self.session.result.power_findings]
+        self.assertEqual(levels, sorted(levels, key=("stop", "mind").index))
+        self.session.edit("Off", lambda d: rigging.remove(d, "lamp-room", "transmitter"))
+        self.settle()
+        self.assertEqual(self.page.troubles.rows, [])
+        self.assertFalse(self.page.troubles.isVisible() or self.page.wrong_head.isVisible())
 
     def test_draw_is_entered_in_build(self) -> None:
         """What a device draws, and how much of a battery is left, stand among its ratings."""

@@ -168,7 +168,7 @@ class RigView(QWidget):
         session, view = self.session, self.session.view
         still = session.history.gesture is None
         axis = view.axis if still else None
-        overlays = view.overlays if still else view.overlays - {"checks"}
+        overlays = view.overlays if still else view.overlays - {"checks", "wires"}
         return Scene(session.result, session.selection.id, view.ghost, axis, overlays, session.document.display)
 
     @property

@@ -10,7 +10,9 @@ from equilix.ui.theme import Theme
 Row = tuple[str, str, str]
 
 
-LINK = "<a href='{key}' style='color:{tone}'>{shown}</a>"
+LINK = "<a href='{key}' style='color:{tone}; text-decoration:none'>{shown}</a>"
+ONE_LINE = 38
+"""Name and value stand on one line where both have no more characters together, else the value under the name."""
 LONG = 10
 """A section of more rows comes in two pieces."""
 
@@ -31,9 +33,17 @@ def _rows_html(rows: list[Row], theme: Theme, keys: Sequence[str]) -> str:
         shown = html.escape(name)
         if number < len(keys):
             shown = LINK.format(key=html.escape(keys[number]), tone=theme.quiet, shown=shown)
-        more = f"<br><span style='color:{theme.tip}'>▲ {html.escape(warning)}</span>" if warning else ""
-        lines.append(
-            f"<p style='margin:0 0 5px 0'><span style='color:{theme.quiet}'>{shown}</span>"
-            f"<br>{html.escape(said)}{more}</p>"
-        )
+        more = f"<span style='color:{theme.tip}'>▲ {html.escape(warning)}</span>" if warning else ""
+        value = html.escape(said)
+        if len(name) + len(said) <= ONE_LINE:
+            lines.append(
+                f"<table width='100%' cellspacing='0' cellpadding='1'><tr><td style='color:{theme.quiet}'>{shown}</td>"
+                f"<td align='right'>{value}</td></tr></table>"
+            )
+            lines.append(f"<p style='margin:0 0 5px 0'>{more}</p>" if more else "")
+        else:
+            more = f"<br>{more}" if more else ""
+            lines.append(
+                f"<p style='margin:0 0 5px 0'><span style='color:{theme.quiet}'>{shown}</span><br>{value}{more}</p>"
+            )
     return "".join(lines)

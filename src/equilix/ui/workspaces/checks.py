@@ -9,7 +9,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QPushButton, QWidget
 
 from equilix.checks.build_order import BuildStep
-from equilix.checks.rules import RULES, Check, rule
+from equilix.checks.rules import RULES, rule
 from equilix.document import Document
 from equilix.edits import powering
 from equilix.errors import Called, EquilixError
@@ -17,7 +17,6 @@ from equilix.facts import Sayable, fact, run
 from equilix.result import Result
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
-from equilix.ui.widgets.columns import Columns
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.rows import Row, section
@@ -25,8 +24,8 @@ from equilix.ui.widgets.sections import Sections
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, tint
 from equilix.ui.workspaces.finding import FindingRow
+from equilix.ui.workspaces.finding_list import FindingList
 from equilix.ui.workspaces.page import Page
-from equilix.units import Display
 from equilix.words.language import say
 from equilix.words.reading import CAUTION_LONG
 from equilix.words.telling import tell
@@ -34,10 +33,6 @@ from equilix.words.wordings.wording import N_
 
 TITLES = {"build": N_("Build order: from the core outwards"), "strip": N_("Strip: cables first, the core last")}
 FOUND, BUILD, STRIP = "found", "build", "strip"
-
-
-def _name(check: Check) -> tuple[str, str]:
-    return check.key, check.placement
 
 
 def _sentence(step: BuildStep) -> Sayable:
@@ -52,15 +47,12 @@ class CheckPage(Page):
         self.tabs = Tabs({FOUND: say("Found"), BUILD: say("Build order"), STRIP: say("Strip")})
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
-        self.rows: list[FindingRow] = []
-        self._open: tuple[str, str] | None = None
-        """The finding that is open, by its key and its placement."""
         self.in_hand = plain_label(say("in hand"))
         self.in_hand.setAlignment(Qt.AlignmentFlag.AlignRight)
         self.in_hand.setContentsMargins(0, 0, 9, 0)
         self.column.addWidget(self.in_hand)
-        self.rows_column = QWidget()
-        self.column.addWidget(self.rows_column)
+        self.list = FindingList(session, say("Nothing to check yet: the rig is empty."))
+        self.column.addWidget(self.list)
         self.text = Sections()
         self.column.addWidget(self.text)
         self.rules = QPushButton(say("Rules of thumb …"))
@@ -75,8 +67,11 @@ class CheckPage(Page):
         self._ordered_for: tuple[str, Document, str] | None = None
         self._told = ""
         """The order that stands there, or is being worked out."""
-        self._shown: tuple[Check, ...] | None = None
-        self._shown_in: tuple[Theme, Display] | None = None
+
+    @property
+    def rows(self) -> list[FindingRow]:
+        """The findings, as they stand in the list."""
+        return self.list.rows
 
     def choose(self, tab: str) -> None:
         """Open a tab."""
@@ -88,7 +83,7 @@ class CheckPage(Page):
         if self.session.history.gesture is not None:
             return
         tab, t = self.tabs.tab, self.theme
-        self.rows_column.setVisible(tab == FOUND)
+        self.list.setVisible(tab == FOUND)
         self.rules.setVisible(tab == FOUND)
         self.text.setVisible(tab != FOUND)
         self.in_hand.setVisible(tab == FOUND)
@@ -96,7 +91,7 @@ class CheckPage(Page):
         self.session.view.show_overlay("checks", tab == FOUND)
         tint(self.caution, t.quiet)
         if tab == FOUND:
-            self._show_rows(self.session.result.checks)
+            self.list.show_findings(self.session.result.checks, t, self.session.document.display)
             return
         self._order(tab)
 
@@ -150,51 +145,12 @@ class CheckPage(Page):
         super().stop()
         self.job.cancel()
 
-    def _show_rows(self, found: tuple[Check, ...]) -> None:
-        wanted = (self.theme, self.session.document.display)
-        if found == self._shown and self._shown_in == wanted:
-            return
-        self._shown, self._shown_in = found, wanted
-        had_keys = any(row.hasFocus() for row in self.rows)
-        fresh = QWidget()
-        column = Columns(fresh, 2)
-        self.rows = [FindingRow(number, each, self.session, self.theme) for number, each in enumerate(found, start=1)]
-        for row in self.rows:
-            row.chosen.connect(partial(self._choose, row))
-            column.addWidget(row)
-        if not self.rows:
-            column.addWidget(self.note(say("Nothing to check yet: the rig is empty.")))
-        self.column.replaceWidget(self.rows_column, fresh)
-        fresh.show()
-        known = next((row for row in self.rows if _name(row.check) == self._open), None)
-        worst = next((row for row in self.rows if row.check.level != "fine"), None)
-        self._show(known or worst)
-        if had_keys and known is not None:
-            known.setFocus()  # before the old one goes: the keys would go on to the next that it finds
-        self.rows_column.hide()
-        self.rows_column.deleteLater()
-        self.rows_column = fresh
-
-    def _choose(self, row: FindingRow) -> None:
-        """A finding is chosen in the list: it opens, and its part is selected on the drawing."""
-        self._show(row)
-        self.session.selection.select(row.check.placement)
-
-    def _show(self, row: FindingRow | None) -> None:
-        self._open = None if row is None else _name(row.check)
-        for each in self.rows:
-            each.open(each is row)
-
     def show_selection(self) -> None:
         """A part is selected on the drawing: the list goes to what was found there."""
         if self.tabs.tab != FOUND:
             return
-        placement = self.session.selection.id
-        if self._open is not None and self._open[1] == placement:
-            return
-        row = next((row for row in self.rows if row.check.placement == placement), None)
+        row = self.list.go_to(self.session.selection.id)
         if row is not None:
-            self._show(row)
             self.scroller.ensureWidgetVisible(row)
 
     def open_rules(self) -> None:

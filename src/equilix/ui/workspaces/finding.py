@@ -35,7 +35,7 @@ class FindingRow(QFrame):
         title, said, todo, in_hand, left = (
             session.tell(each) for each in (check.title, check.said, check.todo, check.in_hand, check.left)
         )
-        self.setAccessibleName(f"{say(SIGNS[check.level])}: {title}, {said}. {todo}")
+        self.setAccessibleName(f"{say(SIGNS[check.level])}: {title}{f', {said}' if said != title else ''}. {todo}")
         column = QVBoxLayout(self)
         column.setContentsMargins(8, 5, 8, 5)
         column.setSpacing(4)
@@ -55,10 +55,12 @@ class FindingRow(QFrame):
         more.setContentsMargins(0, 2, 0, 2)
         more.setSpacing(3)
         hand = f" ({in_hand})" if in_hand else ""
-        more.addWidget(tinted(f"{said[0].upper()}{said[1:]}{hand}.", theme.ink))
+        if said != title:
+            more.addWidget(tinted(f"{said[0].upper()}{said[1:]}{hand}.", theme.ink))
         if todo:
             more.addWidget(tinted(todo, theme.hold))
-        more.addWidget(tinted(tell(check.source), theme.quiet))
+        if check.source:
+            more.addWidget(tinted(tell(check.source), theme.quiet))
         column.addWidget(self.more)
         self.open(False)
 

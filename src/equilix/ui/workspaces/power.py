@@ -33,6 +33,7 @@ from equilix.ui.widgets.rows import Row, section
 from equilix.ui.widgets.sections import Sections
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import show_text, text_label, tint
+from equilix.ui.workspaces.finding_list import FindingList
 from equilix.ui.workspaces.page import Page
 from equilix.units import Display
 from equilix.words.language import say
@@ -68,6 +69,7 @@ class PowerPage(Page):
             self.note(say("Drag from a battery, a plate or a body to what it should feed.")),
         )
         self.runs_head, self.runs = text_label(bold=True), RunBars()
+        self.wrong_head, self.troubles = text_label(bold=True), FindingList(session)
         self.runs.asked_about.connect(session.view.ask_origin)
         self.diagram = PowerDiagram()
         self.diagram.led.connect(self._lead)
@@ -101,6 +103,8 @@ class PowerPage(Page):
             self.unplug,
             self.runs_head,
             self.runs,
+            self.wrong_head,
+            self.troubles,
             self.text,
             self.places_column,
         ):
@@ -112,11 +116,13 @@ class PowerPage(Page):
 
     def showEvent(self, event: object) -> None:
         self.session.view.show_overlay("cables", True)
+        self.session.view.show_overlay("wires", self.tabs.tab in (RUNS, WIRES))
         super().showEvent(event)
 
     def hideEvent(self, event: object) -> None:
         del event
         self.session.view.show_overlay("cables", False)
+        self.session.view.show_overlay("wires", False)
         self.job.cancel()
 
     def choose(self, tab: str) -> None:
@@ -140,17 +146,17 @@ class PowerPage(Page):
         self.show_selection()
         if tab == PLACE:
             self._later.start()
-        troubles = [
-            (network.part(each.placement).name, self.session.tell(each.problem), self.session.tell(each.todo))
-            for each in network.troubles
-        ]
-        wrong = section(say("Mend this"), troubles, t)
+        wrong = self.session.result.power_findings if tab in (RUNS, WIRES) else ()
+        self.troubles.show_findings(wrong, t, self.session.document.display)
+        show_text(self.wrong_head, say("Mend this") if wrong else "", t.ink)
+        self.troubles.setVisible(bool(wrong))
+        self.session.view.show_overlay("wires", self.isVisible() and tab in (RUNS, WIRES))
         self._show_runs(network)
         if tab == RUNS:
-            self.text.show_sections([*wrong, *section(say("What dies first"), list(_run_rows(network)), t)], t)
+            self.text.show_sections([*section(say("What dies first"), list(_run_rows(network)), t)], t)
         elif tab == WIRES:
             cables = list(_cable_rows(network, self.session.analysis, self.session.document.display))
-            self.text.show_sections([*wrong, *section(say("Cables"), cables, t)], t)
+            self.text.show_sections([*section(say("Cables"), cables, t)], t)
         elif tab == BRING:
             self.text.show_sections(self._bring(network), t)
 
@@ -170,7 +176,10 @@ class PowerPage(Page):
         show_text(self.runs_head, head, self.theme.ink)
 
     def show_selection(self) -> None:
-        """The cable of the selected part."""
+        """The cable of the selected part, and what is wrong with it."""
+        row = self.troubles.go_to(self.session.selection.id)
+        if row is not None and row.isVisible():
+            self.scroller.ensureWidgetVisible(row)
         cable = self._selected_cable() if self.tabs.tab == WIRES else None
         self.unplug.setEnabled(cable is not None)
         self.cable_form.setVisible(cable is not None)

@@ -11,7 +11,7 @@ FIT: Final[Wordings] = {
     "curves.mass_rig": N_("Mass of the rig"),
     "curves.back_forward": N_("{called:cap} back … forward"),
     "fit.action_limit": N_("{share} of the action limit"),
-    "gaze.eye_looked_into": N_("the eye is at it, {distance} away"),
+    "gaze.eye_looked_into": N_("the eye looks into it, {distance} away"),
     "gaze.picture_stands_head": N_("the picture is upside down"),
     "gaze.picture_leans": N_("the picture leans {leans}"),
     "gaze.behind_head": N_("behind the head"),

@@ -48,7 +48,7 @@ PLANNER: Final[Wordings] = {
     "prices.open": N_("To open"),
     "prices.clamps": plural("{count} clamp", "{count} clamps", by="count"),
     "prices.bought": N_("To be bought"),
-    "relaxed.stays_part_needed": N_("the {part} stays on: it is marked as needed"),
+    "relaxed.stays_part_needed": N_("the {part} is marked as needed and stays on"),
     "relaxed.leaving_off": N_("leaving the {part} off"),
     "relaxed.neighbour_in_way": N_("the {stop} is {more} in the way"),
     "relaxed.neighbour_out_of_way": N_("the {stop} {more} out of the way"),

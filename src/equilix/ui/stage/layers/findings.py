@@ -38,11 +38,15 @@ def marked(scene: Scene, sheet: Sheet, point: QPointF) -> str | None:
 
 
 def marks(scene: Scene, sheet: Sheet) -> Iterator[tuple[int, Check, QPointF]]:
-    """In the side view: the number of each finding that has a place on the rig, itself, and where its mark stands."""
-    if "checks" not in scene.overlays or sheet.view is not SIDE:
+    """In the side view: the number of each finding that has a place on the rig, itself, and where its mark stands.
+
+    Those of the list that is open: of the check, or of the power.
+    """
+    if sheet.view is not SIDE or not scene.overlays & {"checks", "wires"}:
         return
+    found = scene.result.checks if "checks" in scene.overlays else scene.result.power_findings
     assembly, beside = scene.analysis.assembly, Counter[str]()
-    for number, check in enumerate(scene.result.checks, start=1):
+    for number, check in enumerate(found, start=1):
         row = assembly.index.get(check.placement)
         if row is None or check.level == "fine":
             continue
