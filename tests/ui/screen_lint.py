@@ -33,7 +33,7 @@ from equilix.ui.stage.drawing import EDGE_PX, primitives
 from equilix.ui.stage.labels import Placed, place
 from equilix.ui.stage.plot import Plot
 from equilix.ui.stage.view import RigView
-from equilix.ui.theme import Theme
+from equilix.ui.theme import Theme, enlarged
 
 LEAST_CONTRAST = 4.5
 """WCAG 2.1, success criterion 1.4.3 (from memory)."""
@@ -172,10 +172,9 @@ def placed_on(widget: QWidget) -> list[Placed]:
     """The texts of a painted widget in their places."""
     if isinstance(widget, RigView):
         under, over = primitives(widget.scene, widget.sheet)
-        return place([*under, *over], QRectF(widget.rect()).adjusted(EDGE_PX, EDGE_PX, -EDGE_PX, -EDGE_PX))
-    if isinstance(widget, Chart):
-        return place(widget.primitives(), QRectF(widget.rect()))
-    return widget.placed() if isinstance(widget, Plot) else []
+        room = QRectF(widget.rect()).adjusted(EDGE_PX, EDGE_PX, -EDGE_PX, -EDGE_PX)
+        return place([*under, *over], room, enlarged())
+    return widget.placed() if isinstance(widget, Chart | Plot) else []
 
 
 def _drawn_over(widget: QWidget) -> Iterator[str]:
@@ -184,7 +183,7 @@ def _drawn_over(widget: QWidget) -> Iterator[str]:
     for one, other in itertools.combinations(placed, 2):
         if one.box.adjusted(1, 1, -1, -1).intersects(other.box.adjusted(1, 1, -1, -1)):
             yield f"“{one.text.text}” lies on “{other.text.text}”"
-    room = QRectF(widget.rect()).adjusted(-3, -1, 3, 2)
+    room = (widget.paper if isinstance(widget, Chart) else QRectF(widget.rect())).adjusted(-3, -1, 3, 2)
     for each in placed:
         if not room.contains(each.box):
             yield f"“{each.text.text}” is cut off at the edge"

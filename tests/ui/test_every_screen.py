@@ -6,16 +6,17 @@ theme; what is wrong is said by :mod:`tests.ui.screen_lint`.
 
 import itertools
 import unittest
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QPushButton, QWidget
 
 from equilix.document import Document, empty
+from equilix.store import remembered
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.primitives import Text
-from equilix.ui.theme import NIGHT_SET, PREP_ROOM, THEMES
+from equilix.ui.theme import NIGHT_SET, PREP_ROOM, THEMES, enlarge, font
 from equilix.ui.widgets.panel import Panel
 from equilix.ui.workspaces.table import WORKSPACES
 from tests.ui.screen_lint import contrast, findings, pale_roles
@@ -44,11 +45,11 @@ class EveryScreen(WindowTest):
         if self.window.theme is not (NIGHT_SET if night else PREP_ROOM):
             self.window.change_theme()
 
-    def look_at(self, scene: str) -> list[str]:
-        """What is wrong on any screen of a scene."""
+    def look_at(self, scene: str, looks: Iterable[tuple[tuple[int, int], str, bool]] = ()) -> list[str]:
+        """What is wrong on any screen of a scene; where nothing else is said, in all its looks."""
         found = []
         self.session.open_setup(scene)
-        for size, units, night in self.looks_of(scene):
+        for size, units, night in looks or self.looks_of(scene):
             self.dress(size, units, night)
             for workspace in WORKSPACES:
                 self.window.show_page(workspace.key)
@@ -136,6 +137,42 @@ class EveryScreen(WindowTest):
         """What is written in a theme stands out from what it is written on."""
         for theme in THEMES:
             self.assertEqual(pale_roles(theme), [])
+
+
+class LargerText(EveryScreen):
+    """The same with text at 150 %: each scene at one size, each size with two scenes or three."""
+
+    def setUp(self) -> None:
+        enlarge(1.5)
+        self.addCleanup(enlarge, 1.0)
+        super().setUp()
+
+    def look_at(self, scene: str, looks: Iterable[tuple[tuple[int, int], str, bool]] = ()) -> list[str]:
+        """At one size."""
+        return super().look_at(scene, looks or [list(self.looks_of(scene))[SCENES.index(scene) % len(SIZES)]])
+
+    def test_text_is_larger(self) -> None:
+        """On the drawing, in the charts and in the column; the drawing itself is not."""
+        self.assertAlmostEqual(font().pointSizeF(), 16.5)
+        self.assertAlmostEqual(self.window.page.font().pointSizeF(), 16.5)
+        chart = self.window.stage.beam
+        self.assertAlmostEqual(chart.paper.width() * 1.5, chart.width())
+        self.assertEqual(chart.height(), round(1.5 * 138))
+        side = self.window.stage.side
+        self.assertAlmostEqual(side.sheet.px(0.1), 100.0 * side.scale)
+
+    def test_chosen_from_the_commands(self) -> None:
+        """Larger or smaller for the next start: said, remembered, and no further than the sizes there are."""
+        self.assertEqual(self.window.text_percent, 150)
+        self.assertFalse(self.window.commands["larger-text"].isEnabled())
+        for wanted in (125, 100):
+            self.window.commands["smaller-text"].trigger()
+            self.assertEqual(remembered.recall().text_percent, wanted)
+            self.assertIn(f"{wanted}%", self.messages[-1][0])
+        self.assertFalse(self.window.commands["smaller-text"].isEnabled())
+        self.assertAlmostEqual(font().pointSizeF(), 16.5)  # this window stays as it is
+        self.window.change_text(-1)
+        self.assertEqual(self.window.text_percent, 100)
 
 
 class EmptyDocument(WindowTest):

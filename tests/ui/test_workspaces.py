@@ -182,7 +182,7 @@ class Kept(WindowTest):
 
     def test_round_trip(self) -> None:
         """Whatever is kept comes back as it was."""
-        seen = Remembered(1280, 764, -8, 3, True, 410, 222, "night set", "us", "fit")
+        seen = Remembered(1280, 764, -8, 3, True, 410, 222, "night set", "us", "fit", 125)
         self.assertNotIn(None, msgspec.structs.astuple(seen))
         remembered.remember(seen, self.folder)
         self.assertEqual(remembered.recall(self.folder), seen)

@@ -20,6 +20,8 @@ from equilix.units import Display
 
 FILE: Final = "window.json"
 MOST_PX: Final = 20_000
+TEXT_PERCENT: Final = (100, 125, 150)
+"""The sizes that text can have."""
 
 
 class Remembered(Struct, frozen=True):
@@ -35,6 +37,8 @@ class Remembered(Struct, frozen=True):
     theme: str = ""
     units: Display | None = None
     workspace: str = ""
+    text_percent: int = 100
+    """How large text is, of its usual size."""
 
 
 def remember(seen: Remembered, folder: Path | None = None) -> None:
@@ -60,6 +64,8 @@ def recall(folder: Path | None = None) -> Remembered:
 def _is_right(name: str, value: Any) -> bool:
     if name.endswith("_px"):
         return type(value) is int and abs(value) <= MOST_PX
+    if name == "text_percent":
+        return value in TEXT_PERCENT
     if name == "maximized":
         return type(value) is bool
     if name == "units":

@@ -13,7 +13,7 @@ from PySide6.QtCore import QEventLoop, Qt, QTimer
 from PySide6.QtGui import QColor, QImageWriter, QPainter, QPixmap
 from PySide6.QtWidgets import QApplication, QLabel
 
-from equilix.ui.theme import PREP_ROOM, font, load_fonts
+from equilix.ui.theme import PREP_ROOM, enlarge, font, load_fonts
 from equilix.words.language import say
 
 if TYPE_CHECKING:
@@ -99,6 +99,7 @@ def _open_window(*, demo: bool, file: Path | None) -> Window:
     from equilix.ui.window import Window
 
     seen = remembered.recall()
+    enlarge(seen.text_percent / 100)
     session = Session(lighthouse() if demo or (file is None and not state.recent()) else None, units=seen.units)
     window = Window(session)
     window.recall(seen, window.screen().availableGeometry())

@@ -10,6 +10,7 @@ from msgspec import Struct
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMenu, QWidget
 
+from equilix.store.remembered import TEXT_PERCENT
 from equilix.ui.widgets.tint import on_button
 from equilix.words.language import say
 from equilix.words.wordings.wording import N_
@@ -26,6 +27,7 @@ class House(Protocol):
     """What commands may touch of a window."""
 
     session: Session
+    text_percent: int
     files: Files
     stage: Stage
     room: Room
@@ -33,6 +35,9 @@ class House(Protocol):
     @property
     def page(self) -> Page:
         """The open workspace."""
+
+    def change_text(self, step: int) -> None:
+        """Larger or smaller text from the next start on."""
 
     def ask_origin(self, key: str) -> None:
         """Show where a figure comes from."""
@@ -85,6 +90,8 @@ COMMANDS: Final[tuple[Command, ...]] = (
     Command("arms-length", N_("At arm’s length"), ("F11",), "view", lambda w: w.toggle_arms_length()),
     Command("theme", N_("Prep room or night set"), ("F9",), "view", lambda w: w.change_theme()),
     Command("units", N_("Metric or US units"), ("F8",), "view", lambda w: w.change_units()),
+    Command("larger-text", N_("Larger text"), ("Ctrl+Shift+=",), "view", lambda w: w.change_text(1), lambda w: w.text_percent < TEXT_PERCENT[-1]),
+    Command("smaller-text", N_("Smaller text"), ("Ctrl+Shift+-",), "view", lambda w: w.change_text(-1), lambda w: w.text_percent > TEXT_PERCENT[0]),
     Command("quit", N_("Quit"), ("Ctrl+Q",), "file", lambda w: w.close()),
 )  # fmt: skip
 """Those that belong to no workspace."""

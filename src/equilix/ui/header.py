@@ -15,7 +15,7 @@ from equilix.edits import kit, rigging
 from equilix.errors import Refused
 from equilix.rig.setups import Placement
 from equilix.ui.session import Session
-from equilix.ui.theme import font
+from equilix.ui.theme import font, grown
 from equilix.ui.widgets.panel import NamePanel, Panel
 from equilix.ui.widgets.tint import plain_label
 from equilix.ui.widgets.words import Choice, WordButton
@@ -52,7 +52,7 @@ class Header(QWidget):
             row.addWidget(widget)
         row.addStretch(1)
         row.addWidget(self.mass)
-        self.setFixedHeight(56)
+        self.setFixedHeight(round(grown(56)))
         session.changed.connect(self.refresh)
         self.refresh()
 

@@ -6,7 +6,7 @@ from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from equilix.ui.jobs import Job, Jobs
-from equilix.ui.theme import Theme, font
+from equilix.ui.theme import Theme, font, grown
 from equilix.ui.widgets.tint import plain_label, tint
 from equilix.words.language import say
 
@@ -37,7 +37,8 @@ class JobLine(QWidget):
         self.stop.clicked.connect(jobs.stop)
         column.addWidget(self.said, 1)
         column.addWidget(self.stop)
-        self.setFixedHeight(92)
+        self.setMinimumHeight(30)
+        self.setMaximumHeight(round(grown(92)))
         self._later = QTimer(self, singleShot=True, interval=SHOWN_AFTER_MS)
         self._later.timeout.connect(self._show)
         jobs.changed.connect(self._changed)

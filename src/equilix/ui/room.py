@@ -9,6 +9,7 @@ from PySide6.QtGui import QPainter
 from PySide6.QtWidgets import QSplitter, QSplitterHandle, QWidget
 
 from equilix.ui.stage.stage import Arrangement, Stage
+from equilix.ui.theme import enlarged
 from equilix.words.language import say
 
 Use = Literal["beside", "build", "body", "whole"]
@@ -23,6 +24,11 @@ LEAST_STRIP_PX, USUAL_STRIP_SHARE, MOST_STRIP_SHARE = 150, 0.3, 0.6
 WIDE_PX = 1600
 """From this width of the window on the column has room for two columns of its own."""
 STEP_PX = 48
+
+
+def column_px() -> int:
+    """The least width of the column: not quite as much wider as text is larger, so that the drawing keeps some room."""
+    return round(COLUMN_PX * (1.0 + (enlarged() - 1.0) * 0.85))
 
 
 class Room(QSplitter):
@@ -44,7 +50,7 @@ class Room(QSplitter):
         self.addWidget(work)
         self.setStretchFactor(0, 1)
         self.setStretchFactor(1, 0)
-        work.setMinimumWidth(COLUMN_PX)
+        work.setMinimumWidth(column_px())
         self.splitterMoved.connect(self._moved)
 
     def show_use(self, use: Use) -> None:
@@ -59,8 +65,8 @@ class Room(QSplitter):
         """Put the line where it belongs."""
         if self.use != "whole":
             whole = self.width() - self.handleWidth()
-            usual = COLUMN_PX if self.window().width() < WIDE_PX else 2 * COLUMN_PX
-            column = max(min(self.column_px or usual, whole - DRAWING_PX), COLUMN_PX)
+            usual = column_px() if self.window().width() < WIDE_PX else 2 * column_px()
+            column = max(min(self.column_px or usual, whole - DRAWING_PX), column_px())
             self.setSizes([max(whole - column, 1), column])
         else:
             whole = self.height() - self.handleWidth()

@@ -56,11 +56,37 @@ def colour(value: str, alpha: int = 255) -> QColor:
     return made
 
 
+_enlarged = [1.0]
+"""How much larger than usual all text is."""
+
+
+def enlarged() -> float:
+    """How much larger than usual all text is."""
+    return _enlarged[0]
+
+
+def enlarge(factor: float) -> None:
+    """Make all text that is set from now on so much larger than usual."""
+    _enlarged[0] = factor
+    font.cache_clear()
+    application = QApplication.instance()
+    if isinstance(application, QApplication):
+        application.setFont(font())
+
+
+def grown(px: float) -> float:
+    """A length in pixels that belongs to text, as large as the text is."""
+    return px * _enlarged[0]
+
+
 @cache
-def font(points: float = BASE_PT, *, bold: bool = False) -> QFont:
-    """The program's type at a size in points. Remembered and shared: not to be changed."""
+def font(points: float = BASE_PT, *, bold: bool = False, as_is: bool = False) -> QFont:
+    """The program's type at a size in points, enlarged as all text is. Remembered and shared: not to be changed.
+
+    ``as_is``: not enlarged, for what is drawn and enlarged as a whole.
+    """
     made = QFont(FAMILY)
-    made.setPointSizeF(points)
+    made.setPointSizeF(points if as_is else points * _enlarged[0])
     made.setBold(bold)
     return made
 

@@ -30,13 +30,14 @@ from equilix.ui.reading_bar import ReadingBar
 from equilix.ui.room import Room
 from equilix.ui.session import Session
 from equilix.ui.stage.stage import Stage
-from equilix.ui.theme import PREP_ROOM, THEMES, Theme, font, wear
+from equilix.ui.theme import PREP_ROOM, THEMES, Theme, enlarged, font, grown, wear
 from equilix.ui.widgets.tint import on_button, plain_label, set_tip, tint
 from equilix.ui.workspaces import table
 from equilix.ui.workspaces.page import Page
 from equilix.ui.workspaces.pages import Pages
 from equilix.units import Display
 from equilix.words.language import say
+from equilix.words.quantities import percent
 
 SMALLEST, USUAL = (1024, 640), (1280, 800)
 TITLE_BAR_PX = 36
@@ -58,6 +59,8 @@ class Window(QMainWindow):
         self.message = MessageBar(session, self.stage)
         self.disk = DiskMessages(session.desk, self.message, self.files, self.close_anyway)
         self._let_go = False
+        self.text_percent = round(100 * enlarged())
+        """Of what is usual; other than what is shown, it holds from the next start on."""
         self._before = table.FIRST
         """What was open before someone asked where a figure comes from."""
         self.pages = Pages(session, self)
@@ -79,7 +82,7 @@ class Window(QMainWindow):
 
     def _make_nav(self) -> QWidget:
         nav = QWidget()
-        nav.setFixedWidth(NAV_PX)
+        nav.setFixedWidth(round(grown(NAV_PX)))
         column = QVBoxLayout(nav)
         column.setContentsMargins(10, 12, 4, 10)
         column.setSpacing(2)
@@ -231,6 +234,15 @@ class Window(QMainWindow):
         """The other theme."""
         self.put_on(THEMES[(THEMES.index(self.theme) + 1) % len(THEMES)])
 
+    def change_text(self, step: int) -> None:
+        """Larger text from the next start on, or with a negative step smaller."""
+        place = remembered.TEXT_PERCENT.index(self.text_percent) + step
+        self.text_percent = remembered.TEXT_PERCENT[min(max(place, 0), len(remembered.TEXT_PERCENT) - 1)]
+        self.remember()
+        self.commands.refresh()
+        said = say("Text is at {percent} of its usual size from the next start.")
+        self.session.said.emit(said.format(percent=percent(self.text_percent / 100)), False)
+
     def change_units(self) -> None:
         """Metric or US."""
         other: Display = "us" if self.session.document.display == "metric" else "metric"
@@ -296,6 +308,7 @@ class Window(QMainWindow):
             remembered.Remembered(
                 plain.width(), plain.height(), self.x(), self.y(), self.isMaximized(), self.room.column_px,
                 self.room.strip_px, self.theme.name, self.session.units, self.pages.open_key,
+                self.text_percent,
             )
         )  # fmt: skip
 

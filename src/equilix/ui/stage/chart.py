@@ -8,10 +8,10 @@ from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QPainter, QPaintEvent
 from PySide6.QtWidgets import QWidget
 
-from equilix.ui.stage.labels import place
+from equilix.ui.stage.labels import Placed, place
 from equilix.ui.stage.painting import paint, paint_texts
 from equilix.ui.stage.primitives import Primitive
-from equilix.ui.theme import PREP_ROOM, Theme, colour
+from equilix.ui.theme import PREP_ROOM, Theme, colour, enlarged
 
 
 class Chart(QWidget):
@@ -28,14 +28,24 @@ class Chart(QWidget):
         return ()
 
     def primitives(self) -> list[Primitive]:
-        """What is to be seen now."""
-        return list(self.made(QRectF(self.rect())))
+        """What is to be seen now, on paper of :attr:`paper`'s size."""
+        return list(self.made(self.paper))
+
+    @property
+    def paper(self) -> QRectF:
+        """The widget as it would be with text of the usual size: it is drawn so, and enlarged as a whole."""
+        return QRectF(0.0, 0.0, self.width() / enlarged(), self.height() / enlarged())
+
+    def placed(self) -> list[Placed]:
+        """The texts in their places."""
+        return place(self.primitives(), self.paper)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         del event
-        found, bounds = self.primitives(), QRectF(self.rect())
+        found, bounds = self.primitives(), self.paper
         with QPainter(self) as painter:
             painter.fillRect(self.rect(), colour(self.theme.paper))
             painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            painter.scale(enlarged(), enlarged())
             paint(painter, found, self.theme, bounds)
             paint_texts(painter, place(found, bounds), self.theme)

@@ -20,7 +20,7 @@ from equilix.ui.stage.primitives import Line, Primitive, Text
 from equilix.ui.stage.scene import Scene
 from equilix.ui.stage.sheet import Sheet
 from equilix.ui.stage.sprites import SpriteBook
-from equilix.ui.theme import Theme, colour
+from equilix.ui.theme import Theme, colour, enlarged, grown
 from equilix.words.language import say
 
 Layer = Callable[[Scene, Sheet], Iterator[Primitive]]
@@ -50,12 +50,12 @@ def primitives(scene: Scene, sheet: Sheet, more: Iterable[Primitive] = ()) -> tu
 
 
 def _title(sheet: Sheet) -> Iterator[Primitive]:
-    yield Text(QPointF(14, balance.TITLE_PX), say(sheet.view.title), "quiet", bold=False, fixed=True, bare=True)
+    yield Text(QPointF(14, grown(balance.TITLE_PX)), say(sheet.view.title), "quiet", bold=False, fixed=True, bare=True)
 
 
 def focus(wide_px: float) -> Primitive:
     """The line under the title of the view that has the keys."""
-    at = QPointF(14, 23.0)
+    at = QPointF(14, grown(23.0))
     return Line((at, at + QPointF(wide_px, 0)), "hold", 2.5)
 
 
@@ -72,7 +72,7 @@ def draw(painter: QPainter, scene: Scene, sheet: Sheet, rig: Rig, theme: Theme, 
     _mark(painter, moves.slid(scene, rig.drawn), sheet, theme, None)
     paint(painter, over, theme, sheet.bounds)
     inside = sheet.bounds.adjusted(EDGE_PX, EDGE_PX, -EDGE_PX, -EDGE_PX)
-    paint_texts(painter, place([*under, *over], inside), theme)
+    paint_texts(painter, place([*under, *over], inside, enlarged()), theme, enlarged())
 
 
 def _carried(scene: Scene, drawn: Sequence[Drawn]) -> list[Drawn]:

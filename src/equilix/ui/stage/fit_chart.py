@@ -13,7 +13,7 @@ from equilix.ui.stage.layers.curves import part_said
 from equilix.ui.stage.layers.strength import ROW_PX, TALL_PX, Asked, strength
 from equilix.ui.stage.primitives import Primitive
 from equilix.ui.stage.row_chart import RowChart
-from equilix.ui.theme import Theme
+from equilix.ui.theme import Theme, grown
 from equilix.ui.widgets.tint import set_tip
 from equilix.units import Display
 from equilix.words.language import say
@@ -50,7 +50,7 @@ class FlowBar(Chart):
         super().__init__(parent)
         self.parts: Sequence[tuple[str, float]] = ()
         self.display: Display = "metric"
-        self.setFixedHeight(40)
+        self.setFixedHeight(round(grown(40)))
 
     def show_parts(self, parts: Sequence[tuple[str, float]], theme: Theme, display: Display) -> None:
         """Show shares in newtons, in the units of the display."""

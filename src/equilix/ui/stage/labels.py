@@ -38,8 +38,8 @@ class Placed(Struct, frozen=True):
     baseline: QPointF
 
 
-def place(primitives: Iterable[Primitive], bounds: QRectF) -> list[Placed]:
-    """The texts among these primitives, in places inside ``bounds``."""
+def place(primitives: Iterable[Primitive], bounds: QRectF, grow: float = 1.0) -> list[Placed]:
+    """The texts among these primitives, ``grow`` times as large as usual, in places inside ``bounds``."""
     all_of_them = list(primitives)
     texts = [each for each in all_of_them if isinstance(each, Text)]
     if not texts:
@@ -47,7 +47,7 @@ def place(primitives: Iterable[Primitive], bounds: QRectF) -> list[Placed]:
     taken = [box for each in all_of_them for box in _marks(each)]
     found: dict[int, Placed] = {}
     for number, text in sorted(enumerate(texts), key=lambda each: not each[1].fixed):
-        placed = _first_free(text, *_size(text.text, text.bold), taken, bounds)
+        placed = _first_free(text, *_size(text.text, text.bold, grow), taken, bounds)
         if placed is not None:
             taken.append(placed.box)
             found[number] = placed
@@ -76,9 +76,9 @@ def _about(at: QPointF, half: float) -> QRectF:
 
 
 @lru_cache(4000)
-def _size(text: str, bold: bool) -> tuple[QPointF, float]:
+def _size(text: str, bold: bool, grow: float) -> tuple[QPointF, float]:
     """Width and height of a text with its wash, and how far its baseline is below its top."""
-    metrics = QFontMetricsF(font(POINTS, bold=bold))
+    metrics = QFontMetricsF(font(POINTS * grow, bold=bold, as_is=True))
     return QPointF(metrics.horizontalAdvance(text) + 2 * PAD_PX, metrics.height()), metrics.ascent()
 
 

@@ -60,10 +60,10 @@ def paint(painter: QPainter, primitives: Iterable[Primitive], theme: Theme, boun
                 pass  # where texts stand is found for all of them together
 
 
-def paint_texts(painter: QPainter, placed: Sequence[Placed], theme: Theme) -> None:
-    """Paint texts in their places, most with a wash of paper behind them."""
+def paint_texts(painter: QPainter, placed: Sequence[Placed], theme: Theme, grow: float = 1.0) -> None:
+    """Paint texts in their places, as large as they were placed, most with a wash of paper behind them."""
     for each in placed:
-        painter.setFont(font(POINTS, bold=each.text.bold))
+        painter.setFont(font(POINTS * grow, bold=each.text.bold, as_is=True))
         if not each.text.bare:
             painter.fillRect(each.box, colour(theme.paper, BEHIND))
         painter.setPen(colour(getattr(theme, each.text.role)))

@@ -22,7 +22,7 @@ from equilix.ui.stage.labels import Placed, place
 from equilix.ui.stage.painting import DASHES, paint, paint_texts
 from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text
 from equilix.ui.stage.ticks import figure
-from equilix.ui.theme import PREP_ROOM, Theme, colour, font
+from equilix.ui.theme import PREP_ROOM, Theme, colour, enlarged, font, grown
 
 TALL_PX: Final = 186
 HEAD_PX: Final = 46
@@ -61,15 +61,15 @@ class Plot(pyqtgraph.PlotWidget):  # type: ignore[misc]
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.setMinimumWidth(200)
-        self.setFixedHeight(TALL_PX)
-        self.plotItem.layout.setContentsMargins(2, HEAD_PX, 10, 14)
-        self.left.setWidth(LEFT_PX)
-        self.bottom.setHeight(FOOT_PX)
+        self.setFixedHeight(round(grown(TALL_PX)))
+        self.plotItem.layout.setContentsMargins(2, grown(HEAD_PX), 10, grown(14))
+        self.left.setWidth(grown(LEFT_PX))
+        self.bottom.setHeight(grown(FOOT_PX))
         for axis in (self.left, self.bottom):
             axis.setStyle(tickFont=font(11), tickLength=-5, autoExpandTextSpace=False)
 
     def sizeHint(self) -> QSize:
-        return QSize(300, TALL_PX)
+        return QSize(300, round(grown(TALL_PX)))
 
     def wear(self, theme: Theme) -> None:
         """Draw in another theme."""
@@ -155,8 +155,8 @@ class Plot(pyqtgraph.PlotWidget):  # type: ignore[misc]
         """Title, unit and reading, and the places of what lies over the lines, in pixels."""
         room = int(self.width()) - 6
         title = QFontMetricsF(font(11)).elidedText(self.title, Qt.TextElideMode.ElideRight, room)
-        found: list[Primitive] = [Text(QPointF(0, 15), title, "quiet", bold=False, fixed=True, bare=True)]
-        foot = QPointF(float(self.width()) - 4, float(self.height()) - 5)
+        found: list[Primitive] = [Text(QPointF(0, grown(15)), title, "quiet", bold=False, fixed=True, bare=True)]
+        foot = QPointF(float(self.width()) - 4, float(self.height()) - grown(5))
         found.append(Text(foot, self.unit, "quiet", bold=False, anchor="right", fixed=True, bare=True))
         found += [each for each in self._over() if not isinstance(each, Text)]
         if self.at is not None and self.read is not None:
@@ -165,7 +165,7 @@ class Plot(pyqtgraph.PlotWidget):  # type: ignore[misc]
             top, low = (self.to_px(self.at, y).y() for y in reversed(self.plotItem.vb.viewRange()[1]))
             found.append(Line((QPointF(at.x(), top), QPointF(at.x(), low)), "quiet", 1.0))
             found.append(Dot(at, 4.0, "card", "ink", 1.6))
-            found.append(Text(QPointF(0, 36), said, "ink", fixed=True, bare=True))
+            found.append(Text(QPointF(0, grown(36)), said, "ink", fixed=True, bare=True))
         return found
 
     def _over(self) -> list[Primitive]:
@@ -174,18 +174,18 @@ class Plot(pyqtgraph.PlotWidget):  # type: ignore[misc]
     def placed(self) -> list[Placed]:
         """The texts in their places: those of the lines between the axes, the others anywhere."""
         between = QRectF(self.plotItem.vb.sceneBoundingRect()).adjusted(-4.0, -14.0, 10.0, 0.0)
-        fixed = place(self.foreground(), QRectF(self.rect()))
+        fixed = place(self.foreground(), QRectF(self.rect()), enlarged())
         taken = [Shape(_box(each.box), keeps_off=True) for each in fixed]
-        return [*fixed, *place([*taken, *self._over()], between)]
+        return [*fixed, *place([*taken, *self._over()], between, enlarged())]
 
     def drawForeground(self, painter: QPainter, rect: QRectF) -> None:
         super().drawForeground(painter, rect)
         painter.save()
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         paint(painter, self.foreground(), self.theme, QRectF(self.rect()))
-        paint_texts(painter, self.placed(), self.theme)
+        paint_texts(painter, self.placed(), self.theme, enlarged())
         if self.hasFocus():
-            painter.fillRect(QRectF(0, 20, min(60.0, self.width()), 2), colour(self.theme.hold))
+            painter.fillRect(QRectF(0, grown(20), min(60.0, self.width()), 2), colour(self.theme.hold))
         painter.restore()
 
 

@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QWidget
 
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.primitives import Line, Primitive
+from equilix.ui.theme import grown
 
 
 class RowChart(Chart):
@@ -30,7 +31,7 @@ class RowChart(Chart):
         """Show rows of this height."""
         self.keys, self.row_px = keys, row_px
         self.row = min(self.row, max(len(keys) - 1, 0))
-        self.setFixedHeight(round(row_px * len(keys)))
+        self.setFixedHeight(round(grown(row_px * len(keys))))
         self.update()
 
     def primitives(self) -> list[Primitive]:
@@ -48,7 +49,7 @@ class RowChart(Chart):
                 self.asked_about.emit(self.keys[row])
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
-        self._ask(int(event.position().y() // self.row_px))
+        self._ask(int(event.position().y() // grown(self.row_px)))
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         step = {Qt.Key.Key_Up: -1, Qt.Key.Key_Down: 1}.get(Qt.Key(event.key()))

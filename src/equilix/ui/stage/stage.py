@@ -17,8 +17,8 @@ from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.primitives import Primitive
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE
 from equilix.ui.stage.strip import Strip
-from equilix.ui.stage.view import RigView
-from equilix.ui.theme import Theme
+from equilix.ui.stage.view import LEAST_PX, RigView
+from equilix.ui.theme import Theme, enlarged, grown
 from equilix.words.language import say
 
 LARGE: Final = ("rig", "build")
@@ -26,6 +26,10 @@ Arrangement = Literal["rig", "build", "strip", "body"]
 """``rig``: the side view large over its beam, and under it the small views that matter for the way of carrying.
 ``build``: the same with plan and front, where parts are put. ``strip``: three views side by side. ``body``: who carries
 it from head to foot from the side, beside the same from the front over the view from above."""
+
+
+TALL_STRIP_PX, LOW_STRIP_PX = 160, 118
+"""Of the small views, in a window that is tall enough and in a low one."""
 
 
 class Stage(QWidget):
@@ -36,11 +40,11 @@ class Stage(QWidget):
         book = OutlineBook()
         self.side = RigView(session, book, SIDE)
         self.beam = Strip(session, say("Beam: the weights of the rig and the moments forward and back"), self._beam)
-        self.beam.setFixedHeight(HEIGHT_PX)
+        self.beam.setFixedHeight(round(grown(HEIGHT_PX)))
         self.side.zoomed.connect(self.beam.update)
         self.plan, self.front = RigView(session, book, PLAN), RigView(session, book, FRONT)
         self.chart = Strip(session, say("Chart: moment about the support while the lens is tilted"), self._aim)
-        self.chart.setMinimumSize(190, 110)
+        self.chart.setMinimumSize(round(grown(190)), 110)
         self.strip = QWidget()
         row = self.row = QHBoxLayout(self.strip)
         row.setContentsMargins(0, 0, 0, 0)
@@ -49,13 +53,14 @@ class Stage(QWidget):
         row.addWidget(self.plan, 7)
         row.addWidget(self.front, 4)
         self.arrangement: Arrangement = "rig"
+        self.arms_length = False
         column = self.column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
         column.addWidget(self.side, 1)
         column.addWidget(self.beam)
         column.addWidget(self.strip)
-        self.strip.setFixedHeight(160)
+        self.strip.setFixedHeight(round(grown(TALL_STRIP_PX)))
         self.session = session
         for changed in (session.changed, session.view.marks_changed):
             changed.connect(self._show_small)
@@ -63,7 +68,11 @@ class Stage(QWidget):
 
     def _beam(self, bounds: QRectF) -> Iterator[Primitive]:
         """In the horizontal scale of the side view over it."""
-        return beam(self.side.scene, replace(self.side.sheet, height=bounds.height()))
+        sheet, large = self.side.sheet, enlarged()
+        return beam(
+            self.side.scene,
+            replace(sheet, width=bounds.width(), height=bounds.height(), scale=sheet.scale / large),
+        )
 
     def _aim(self, bounds: QRectF) -> Iterator[Primitive]:
         return aim(self.side.scene, bounds)
@@ -114,7 +123,10 @@ class Stage(QWidget):
             self.strip.setMinimumHeight(0)
             self.strip.setMaximumHeight(self.maximumHeight())
         else:
-            self.strip.setFixedHeight(160 if self.height() >= 540 else 118)
+            self.strip.setFixedHeight(round(grown(TALL_STRIP_PX if self.height() >= grown(540) else LOW_STRIP_PX)))
+            beam, strip = grown(HEIGHT_PX), self.strip.maximumHeight()
+            self.beam.setVisible(self.height() >= beam + LEAST_PX)
+            self.strip.setVisible(not self.arms_length and self.height() >= beam + strip + LEAST_PX)
 
     def fit(self) -> None:
         """Show all of the rig in all views."""
@@ -123,4 +135,7 @@ class Stage(QWidget):
 
     def at_arms_length(self, on: bool) -> None:
         """Only the drawing and its beam, as large as the window allows."""
+        self.arms_length = on
         self.strip.setVisible(not on)
+        if not on:
+            self._share_height()

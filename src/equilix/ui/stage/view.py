@@ -31,7 +31,7 @@ from equilix.ui.stage.projection import SIDE, Projection
 from equilix.ui.stage.scene import Scene
 from equilix.ui.stage.sheet import Sheet
 from equilix.ui.stage.sprites import SpriteBook
-from equilix.ui.theme import PREP_ROOM, Theme, colour, font
+from equilix.ui.theme import PREP_ROOM, Theme, colour, font, grown
 from equilix.ui.widgets.tint import set_tip
 from equilix.words.language import say
 from equilix.words.wordings.wording import N_
@@ -107,7 +107,7 @@ class RigView(QWidget):
 
     def drawing_area(self) -> QRectF:
         """Where on the widget the drawing goes."""
-        return QRectF(self.rect()).adjusted(14, 26, -14, -12)
+        return QRectF(self.rect()).adjusted(14, grown(26), -14, -12)
 
     def fit(self) -> None:
         """Show all of the rig."""

@@ -7,7 +7,7 @@ from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintE
 from PySide6.QtWidgets import QWidget
 
 from equilix.power.network import Network
-from equilix.ui.theme import PREP_ROOM, Theme, colour, font
+from equilix.ui.theme import PREP_ROOM, Theme, colour, font, grown
 from equilix.words.language import say
 
 ROW_PX, INDENT_PX, BOX_PX = 34, 18, 27
@@ -50,7 +50,7 @@ class PowerDiagram(QWidget):
             walk(each, 0)
         if self._from not in [key for key, _ in self.rows]:  # what was dragged is not there any more
             self._from = None
-        self.setFixedHeight(max(len(self.rows) * ROW_PX + 6, 40))
+        self.setFixedHeight(round(max(len(self.rows) * grown(ROW_PX) + 6, 40)))
         said = []
         for key, _ in self.rows:
             feed = network.fed_by.get(key)
@@ -64,7 +64,7 @@ class PowerDiagram(QWidget):
     def box(self, number: int) -> QRectF:
         """Where a line's box is."""
         left = 2 + self.rows[number][1] * INDENT_PX
-        return QRectF(left, 3 + number * ROW_PX, self.width() - left - 4, BOX_PX)
+        return QRectF(left, 3 + number * grown(ROW_PX), self.width() - left - 4, grown(BOX_PX))
 
     def at(self, point: QPointF) -> str | None:
         """The placement under a point."""

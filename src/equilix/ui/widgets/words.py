@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 
 from PySide6.QtCore import QEvent, QPoint, QSize, Qt
 from PySide6.QtGui import QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import QAbstractButton, QMenu, QWidget
+from PySide6.QtWidgets import QAbstractButton, QMenu, QSizePolicy, QWidget
 
 from equilix.ui.theme import colour, font
 from equilix.ui.widgets.tint import on_button, set_tip
@@ -24,6 +24,7 @@ class WordButton(QAbstractButton):
         self.choices: Callable[[], Sequence[Choice | None]] = tuple
         self.setFont(font(13, bold=True))
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.clicked.connect(self.open_menu)
 
@@ -65,7 +66,7 @@ class WordButton(QAbstractButton):
         return QSize(metrics.horizontalAdvance(self.text()) + 12, metrics.height() + 12)
 
     def minimumSizeHint(self) -> QSize:
-        return QSize(min(90, self.sizeHint().width()), self.sizeHint().height())
+        return QSize(min(60, self.sizeHint().width()), self.sizeHint().height())
 
     def paintEvent(self, event: QPaintEvent) -> None:
         del event

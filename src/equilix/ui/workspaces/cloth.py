@@ -33,7 +33,7 @@ from equilix.ui.stage.gestures import PART_MIME
 from equilix.ui.stage.outlines import Outline, OutlineBook
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE, Projection
 from equilix.ui.stage.sprites import paint_outline
-from equilix.ui.theme import PREP_ROOM, Theme, colour, font
+from equilix.ui.theme import PREP_ROOM, Theme, colour, font, grown
 from equilix.units import Display
 from equilix.words.language import say
 from equilix.words.quantities import mass
@@ -65,7 +65,7 @@ class Lying(Struct, frozen=True):
     @property
     def picture(self) -> QRectF:
         """Where it is drawn; its words stand below."""
-        return self.box.adjusted(0, 0, 0, -TEXT_PX)
+        return self.box.adjusted(0, 0, 0, -grown(TEXT_PX))
 
 
 class Group(Struct, frozen=True):
@@ -114,7 +114,7 @@ class Cloth(QWidget):
 
     def _flow(self) -> None:
         """Groups beside each other as far as they fit, then a new row of groups."""
-        width = max(float(self.width()), LEAST_CELL_PX + 2 * GAP_PX)
+        width = max(float(self.width()), grown(LEAST_CELL_PX) + 2 * GAP_PX)
         room = width - 2 * GAP_PX
         order = sorted(self._parts, key=lambda each: family_rank(each[0]))
         groups = [list(each) for _, each in itertools.groupby(order, key=lambda each: family_of(each[0]))]
@@ -125,7 +125,7 @@ class Cloth(QWidget):
             wanted = min(sum(size.width() for size in sizes) + GAP_PX * (len(sizes) - 1), room)
             if x > GAP_PX and x + wanted > width - GAP_PX:
                 x, y, tallest = GAP_PX, y + tallest + GAP_PX, 0.0
-            cells = tuple(self._cells(group, sizes, QPointF(x, y + TITLE_PX), wanted))
+            cells = tuple(self._cells(group, sizes, QPointF(x, y + grown(TITLE_PX)), wanted))
             high = max(cell.box.bottom() for cell in cells) - y
             self.groups.append(Group(tell(fact(f"family.{family_of(group[0][0])}")), QRectF(x, y, wanted, high), cells))
             x, tallest = x + wanted + GROUP_GAP_PX, max(tallest, high)
@@ -135,7 +135,7 @@ class Cloth(QWidget):
     def _size(self, part: Part) -> QSize:
         bounds = self._outline(part).whole.boundingRect()
         return QSize(
-            round(max(bounds.width() * self.scale + 10, LEAST_CELL_PX)), round(bounds.height() * self.scale + 10)
+            round(max(bounds.width() * self.scale + 10, grown(LEAST_CELL_PX))), round(bounds.height() * self.scale + 10)
         )
 
     def _outline(self, part: Part) -> Outline:
@@ -150,7 +150,7 @@ class Cloth(QWidget):
         for number in range(len(group) + 1):
             wide = sizes[number].width() + GAP_PX if number < len(group) else 0.0
             if row and (number == len(group) or used + wide > room + GAP_PX + 0.5):
-                high = max(sizes[each].height() for each in row) + TEXT_PX
+                high = max(sizes[each].height() for each in row) + grown(TEXT_PX)
                 x = start.x()
                 for each in row:
                     part, left = group[each]
@@ -191,9 +191,9 @@ class Cloth(QWidget):
                     continue
                 painter.setFont(font(11, bold=True))
                 painter.setPen(colour(self.theme.quiet))
-                painter.drawText(group.box.topLeft() + QPointF(0, 15), group.title)
+                painter.drawText(group.box.topLeft() + QPointF(0, grown(15)), group.title)
                 painter.setPen(QPen(colour(self.theme.rule), 1))
-                line = group.box.top() + 20
+                line = group.box.top() + grown(20)
                 painter.drawLine(QPointF(group.box.left(), line), QPointF(group.box.right(), line))
                 for cell in group.cells:
                     self._paint_cell(painter, cell)
@@ -232,15 +232,15 @@ class Cloth(QWidget):
             painter.setPen(QPen(colour(t.hold), 2))
             painter.setBrush(colour(t.hold, 18))
             painter.drawRect(cell.box.adjusted(-3, -3, 3, 1))
-        words = QRectF(cell.box.left(), cell.box.bottom() - TEXT_PX + 3, cell.box.width(), TEXT_PX)
+        words = QRectF(cell.box.left(), cell.box.bottom() - grown(TEXT_PX) + 3, cell.box.width(), grown(TEXT_PX))
         name, said = self._words(cell, words.width())
         painter.setFont(font(11, bold=on))
         painter.setPen(colour(t.ink if cell.left > 0 else t.quiet))
         for number, line in enumerate(name):
-            painter.drawText(words.topLeft() + QPointF(0, 12 + number * LINE_PX), line)
+            painter.drawText(words.topLeft() + QPointF(0, grown(12) + number * grown(LINE_PX)), line)
         painter.setFont(font(11))
         painter.setPen(colour(t.quiet))
-        painter.drawText(words.topLeft() + QPointF(0, 12 + len(name) * LINE_PX), said)
+        painter.drawText(words.topLeft() + QPointF(0, grown(12) + len(name) * grown(LINE_PX)), said)
 
     def _origin(self, cell: Lying) -> QPointF:
         """The middle of a part: at the left of its cell, on the line of its row."""

@@ -32,6 +32,7 @@ from PySide6.QtWidgets import (
 from equilix.edits.shape import size_of
 from equilix.kit.catalogue import kind_of
 from equilix.kit.parts import Part
+from equilix.ui.theme import grown
 from equilix.units import Display, Quantity
 from equilix.words.language import say
 from equilix.words.quantities import general, length, mass
@@ -223,7 +224,7 @@ class KitTable(QTableView):
         head.setSectionsMovable(True)
         head.setSectionResizeMode(QHeaderView.ResizeMode.ResizeToContents)
         head.setSectionResizeMode(0, QHeaderView.ResizeMode.Stretch)
-        head.setMinimumSectionSize(46)
+        head.setMinimumSectionSize(round(grown(56)))
         head.setDefaultAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
         self.setSortingEnabled(True)
         self.sortByColumn(-1, Qt.SortOrder.AscendingOrder)  # as it lies on the mat

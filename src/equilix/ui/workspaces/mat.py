@@ -15,7 +15,7 @@ from equilix.facts import fact
 from equilix.kit.catalogue import kind_of
 from equilix.ui.mounting import mount_anywhere
 from equilix.ui.session import Session
-from equilix.ui.theme import Theme
+from equilix.ui.theme import Theme, grown
 from equilix.ui.widgets.tint import show_text
 from equilix.ui.workspaces.cloth import Cloth, family_rank
 from equilix.ui.workspaces.kit_table import Column, KitTable, Line
@@ -78,6 +78,7 @@ class MatPage(Page):
         said.addWidget(self.head)
         said.addWidget(self.total, 1)
         self.filter.setMaximumWidth(360)
+        self.filter.setMinimumWidth(round(grown(110)))
         done.addWidget(self.filter, 1)
         for button in (self.new, self.mount, self.about, self.remove):
             done.addWidget(button)
@@ -94,7 +95,7 @@ class MatPage(Page):
         beside.setSpacing(4)
         beside.addWidget(self.table, 1)
         beside.addWidget(self.complaint)
-        self.form_room = column_of(self.form, FORM_PX)
+        self.form_room = column_of(self.form, round(grown(FORM_PX)))
         self.form.hide()
         below = QHBoxLayout()
         below.setSpacing(0)
@@ -147,7 +148,7 @@ class MatPage(Page):
         """The form beside table and cloth where there is room, else in the table's place."""
         is_open = not self.form.isHidden() if form_open is None else form_open
         self.form_room.setVisible(is_open)
-        table = not is_open or self.width() >= BOTH_FROM_PX
+        table = not is_open or self.width() >= grown(BOTH_FROM_PX)
         self.table_room.setVisible(table)
         self.columns.setVisible(table)
         wide = min(max(round(self.width() * TABLE_SHARE), LEAST_TABLE_PX), MOST_TABLE_PX)

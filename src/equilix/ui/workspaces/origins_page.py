@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QHBoxLayout, QHeaderView, QLineEdit, QTreeWidget, 
 
 from equilix.explain.origins import Group, Origin, origins
 from equilix.ui.session import Session
-from equilix.ui.theme import Theme, font
+from equilix.ui.theme import Theme, font, grown
 from equilix.ui.widgets.tint import plain_label, rich_label, show_text, text_label, tint
 from equilix.ui.workspaces.page import Page
 from equilix.words.language import say
@@ -36,7 +36,7 @@ class OriginsPage(Page):
         self.wanted = ""
         """The key of the figure that is shown, while it is there."""
         self.head = self.heading(say("Where figures come from"))
-        self.hint = plain_label(say("Choose a figure. Esc goes back to the work."))
+        self.hint = plain_label(say("Esc goes back to the work."))
         self.filter = QLineEdit()
         self.filter.setPlaceholderText(say("Find a figure"))
         self.filter.setAccessibleName(say("Find a figure"))
@@ -65,6 +65,7 @@ class OriginsPage(Page):
         over.addWidget(self.filter)
         over.addWidget(self.hint, 1)
         self.filter.setMaximumWidth(260)
+        self.filter.setMinimumWidth(round(grown(130)))
         left = QVBoxLayout()
         left.setContentsMargins(16, 0, 8, 8)
         left.addWidget(self.list)

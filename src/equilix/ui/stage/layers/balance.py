@@ -15,6 +15,7 @@ from equilix.ui.stage.primitives import Arrow, Centre, Line, Primitive, Role, Sh
 from equilix.ui.stage.projection import PLAN, SIDE
 from equilix.ui.stage.scene import Scene
 from equilix.ui.stage.sheet import Sheet
+from equilix.ui.theme import grown
 from equilix.words.language import say
 from equilix.words.names import SUPPORTS
 from equilix.words.quantities import angle, force, length
@@ -53,7 +54,7 @@ def support(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
         left, right = band_px(scene.analysis, sheet)
         yield Wash(QRectF(left, 0, right - left, _band_ends(scene, sheet)), "hold", BAND_ALPHA)
         yield Text(
-            QPointF((left + right) / 2, TITLE_PX),
+            QPointF((left + right) / 2, grown(TITLE_PX)),
             say(SUPPORTS[bears.kind]),
             "hold",
             bold=False,
@@ -67,7 +68,9 @@ def support(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
         else:
             xs = [corner.x() for corner in corners.values()]
             yield Wash(
-                QRectF(min(xs), HEAD_PX, max(xs) - min(xs), _band_ends(scene, sheet) - HEAD_PX), "hold", BAND_ALPHA
+                QRectF(min(xs), grown(HEAD_PX), max(xs) - min(xs), _band_ends(scene, sheet) - grown(HEAD_PX)),
+                "hold",
+                BAND_ALPHA,
             )
 
 
@@ -95,11 +98,13 @@ def plumb(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
         off = analysis.fore_aft
         haze_px = max(sheet.px(0.0 if off is None else off.sd_m), 1.0)
         wash: Role = "hold_wash" if scene.rests else "tip_wash"
-        yield Wash(QRectF(at.x() - haze_px, HEAD_PX, 2 * haze_px, sheet.height), wash, 170)
+        yield Wash(QRectF(at.x() - haze_px, grown(HEAD_PX), 2 * haze_px, sheet.height), wash, 170)
         if off is not None:
             said = f"{length(off.value_m, scene.display)} ± {length(off.sd_m, scene.display)}"
-            yield Text(QPointF(at.x() + 2, TITLE_PX), said, tone, in_row=True)
-    yield Line((QPointF(at.x(), HEAD_PX), QPointF(at.x(), sheet.height)), tone, 1.6 if sheet.view is SIDE else 1.3)
+            yield Text(QPointF(at.x() + 2, grown(TITLE_PX)), said, tone, in_row=True)
+    yield Line(
+        (QPointF(at.x(), grown(HEAD_PX)), QPointF(at.x(), sheet.height)), tone, 1.6 if sheet.view is SIDE else 1.3
+    )
 
 
 def _hands(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:

@@ -14,9 +14,12 @@ from equilix.ui.stage.primitives import Primitive, Role, Shape, Text, polygon
 from equilix.ui.stage.projection import SIDE
 from equilix.ui.stage.scene import Scene
 from equilix.ui.stage.sheet import Sheet
+from equilix.ui.theme import grown
 
 APART_PX: Final = 31.0
 """Two marks of one part stand so far from each other."""
+EDGE_PX: Final = 18.0
+"""A mark stands no nearer to the edge of the sheet."""
 DOWN_PX: Final = 5.0
 """From the middle of a mark down to the line on which its number stands."""
 
@@ -26,7 +29,7 @@ def findings(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
     for number, check, at in marks(scene, sheet):
         fill: Role = "tip_wash" if check.placement == scene.selected else "card"
         yield Shape(_shape(check, at), fill=fill, edge="tip", width=1.8, keeps_off=True)
-        yield Text(at + QPointF(0, DOWN_PX), str(number), "ink", anchor="middle", fixed=True, bare=True)
+        yield Text(at + QPointF(0, grown(DOWN_PX)), str(number), "ink", anchor="middle", fixed=True, bare=True)
 
 
 def marked(scene: Scene, sheet: Sheet, point: QPointF) -> str | None:
@@ -50,11 +53,13 @@ def marks(scene: Scene, sheet: Sheet) -> Iterator[tuple[int, Check, QPointF]]:
         row = assembly.index.get(check.placement)
         if row is None or check.level == "fine":
             continue
-        at = sheet.place_px(assembly.part_cgs_m[row]) + QPointF(APART_PX * beside[check.placement], 0)
+        at = sheet.place_px(assembly.part_cgs_m[row]) + QPointF(grown(APART_PX) * beside[check.placement], 0)
         beside[check.placement] += 1
-        yield number, check, at
+        edge = grown(EDGE_PX)
+        x, y = min(max(at.x(), edge), sheet.width - edge), min(max(at.y(), edge), sheet.height - edge)
+        yield number, check, QPointF(x, y)
 
 
 def _shape(check: Check, at: QPointF) -> QPainterPath:
     corners = ((0, -14), (14, 10), (-14, 10)) if check.level == "stop" else ((0, -14), (14, 0), (0, 14), (-14, 0))
-    return polygon(*(at + QPointF(x, y) for x, y in corners))
+    return polygon(*(at + QPointF(grown(x), grown(y)) for x, y in corners))

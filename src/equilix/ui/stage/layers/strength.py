@@ -16,7 +16,7 @@ from equilix.words.quantities import percent
 ROW_PX, TALL_PX = 26.0, 46.0
 """Of a row, and of one whose name stands over its bar."""
 BAR_PX: Final = 10.0
-FROM, TO = 0.40, 0.58
+FROM, TO = 0.37, 0.55
 """Where the troughs stand in the width, one under the other."""
 MARK_PX: Final = 10.0
 """Half of the mark, which stays inside its room."""
