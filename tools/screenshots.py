@@ -10,13 +10,15 @@ from pathlib import Path
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 os.environ.setdefault("EQUILIX_STATE", tempfile.mkdtemp())
 
+from PySide6.QtCore import QEventLoop
 from PySide6.QtWidgets import QApplication
 
-from equilix.edits import kit, rigging
+from equilix.edits import kit
 from equilix.ui.app import open_window
 from equilix.ui.theme import load_fonts
-from equilix.ui.window import USUAL, Window
+from equilix.ui.window import SMALLEST, USUAL, Window
 
+WIDE = (1920, 1080)
 SCENES = (
     ("gimbal", "stairs", "by-hand"),
     ("vest", "causeway", "mend"),
@@ -33,7 +35,7 @@ def settle(application: QApplication, window: Window) -> None:
     for _ in range(4):
         application.processEvents()
     while window.session.answers.looking or getattr(window.page, "waits", False):
-        application.processEvents()
+        application.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)  # those who look get their turn
     for _ in range(4):
         application.processEvents()
 
@@ -48,6 +50,8 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     folder.mkdir(parents=True, exist_ok=True)
 
     def picture(name: str) -> None:
+        settle(application, window)
+        window.message.hide()
         settle(application, window)
         if not wanted or name in wanted:
             window.grab().save(str(folder / f"{name}.png"))
@@ -75,7 +79,9 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
         window.session.edit("Open", lambda d, scene=scene: kit.open_setup(d, scene))
         settle(application, window)
         window.pages["balance"].choose(tab)  # type: ignore[attr-defined]
+        window.resize(*(SMALLEST if name == "low" else USUAL))
         picture(name)
+        window.resize(*USUAL)
     window.pages["balance"].choose("mend")  # type: ignore[attr-defined]
     window.session.edit("Open", lambda d: kit.open_setup(d, "lamp-room"))
     settle(application, window)
@@ -89,6 +95,20 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     window.session.view.show_ghost(fit.cards[1].plan if len(fit.cards) > 1 else None)
     picture("fit-moves")
     window.session.view.show_ghost(None)
+    fit.choose("curves")
+    settle(application, window)
+    fit.charts[2].read_at(-60.0)
+    picture("curves")
+    fit.choose("body")
+    window.ask_origin("condition-fore-aft")
+    picture("origins")
+    window.ask_origin("")
+    window.session.edit("Open", lambda d: kit.open_setup(d, "causeway"))
+    window.show_page("fit")
+    window.resize(*WIDE)
+    picture("wide")
+    window.resize(*USUAL)
+    window.session.edit("Open", lambda d: kit.open_setup(d, "lamp-room"))
     window.show_page("power")
     window.pages["power"].choose("wires")
     picture("power")
@@ -101,10 +121,6 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     window.toggle_arms_length()
     window.message.hide()
     window.change_theme()
-    window.resize(1024, 640)
-    if "small" in wanted:
-        window.session.edit("x", lambda d: rigging.slide(d, "lamp-room", "bridge", 0.05))
-        picture("small")
     window.close()
 
 

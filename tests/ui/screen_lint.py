@@ -34,6 +34,8 @@ from equilix.ui.stage.labels import Placed, place
 from equilix.ui.stage.plot import Plot
 from equilix.ui.stage.view import RigView
 from equilix.ui.theme import Theme, enlarged
+from equilix.ui.widgets.choice import ChoiceBox
+from equilix.ui.widgets.tint import as_tip
 
 LEAST_CONTRAST = 4.5
 """WCAG 2.1, success criterion 1.4.3 (from memory)."""
@@ -93,7 +95,9 @@ def _cut_off(widget: QWidget) -> Iterator[str]:
                 yield f"its hint “{widget.placeholderText()}” needs {needs} px and has {room}"
         case QComboBox():
             needs, room = widget.fontMetrics().horizontalAdvance(widget.currentText()), widget.width() - 30
-            if needs > room:
+            if needs > room and not (
+                isinstance(widget, ChoiceBox) and widget.toolTip() == as_tip(widget.currentText())
+            ):
                 yield f"“{widget.currentText()}” needs {needs} px and has {room}"
         case QHeaderView() if widget.orientation() == Qt.Orientation.Horizontal:
             metrics = QFontMetrics(widget.font())

@@ -53,6 +53,8 @@ class EveryScreen(WindowTest):
             self.dress(size, units, night)
             for workspace in WORKSPACES:
                 self.window.show_page(workspace.key)
+                chosen = self.session.setup.placements[1].id if workspace.key == "build" else None
+                self.session.selection.select(chosen)
                 tabs = getattr(self.window.page, "tabs", None)
                 for tab in list(tabs.buttons) if tabs is not None else [""]:
                     if tab:

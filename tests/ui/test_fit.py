@@ -197,7 +197,6 @@ class Fit(WindowTest):
         curve = chart.curve
         for number in (0, 3, 6):
             at = chart.to_px(math.degrees(float(curve.x[number])), 1.0)
-            QTest.mouseMove(chart.viewport(), at.toPoint())
             chart.mouseMoveEvent(mouse_at(at))
             self.assertAlmostEqual(chart.at, math.degrees(float(curve.x[number])), delta=1.0)
             self.assertIn(duration(float(curve.y_s[number]))[:2], chart.accessibleDescription())

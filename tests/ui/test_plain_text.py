@@ -5,14 +5,14 @@ import unittest
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QAction
-from PySide6.QtWidgets import QAbstractButton, QLabel, QMenu, QTreeWidget, QWidget
+from PySide6.QtWidgets import QAbstractButton, QApplication, QLabel, QMenu, QTreeWidget, QWidget
 
 from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.store.parsing import parse
 from equilix.store.writing import to_bytes
 from equilix.ui.ratings_panel import RatingsPanel
-from equilix.ui.widgets.tint import as_tip, on_button
+from equilix.ui.widgets.tint import as_tip, on_button, plain_label
 from equilix.ui.workspaces.table import BY_KEY
 from tests.ui.window_test import WindowTest
 
@@ -91,6 +91,40 @@ class PlainText(WindowTest):
         self.assertEqual(as_tip("<b> & 'x'"), "<span>&lt;b&gt; &amp; &#x27;x&#x27;</span>")
         self.assertEqual(as_tip(""), "")
         self.assertEqual(on_button("A & B"), "A && B")
+
+
+class FiguresKeepTheirUnits(unittest.TestCase):
+    """A line never breaks between a figure and its unit."""
+
+    def test_where_no_line_breaks(self) -> None:
+        """Before a unit, inside a time, about a doubt; nowhere else. What the label says is what it was given."""
+        if QApplication.instance() is None:
+            self.application = QApplication(["equilix"])
+        for text, kept in (
+            ("gives out after about 35 s.", "gives out after about 35~s."),
+            ("12 mm ± 4 mm in front", "12~mm~±~4~mm in front"),
+            ("at most 2 min 30 s at a time", "at most 2~min~30~s at a time"),
+            ("5.0 N·m, 10 N and 2 lb 8 oz", "5.0~N·m, 10~N and 2~lb 8~oz"),
+            ("3 parts, 12 in a case, 4 small ones", "3 parts, 12~in a case, 4 small ones"),
+            ("no figure", "no figure"),
+        ):
+            label = plain_label(text)
+            self.assertEqual(QLabel.text(label).replace("\u00a0", "~"), kept)
+            self.assertEqual(label.text(), text)
+
+    def test_in_a_narrow_label(self) -> None:
+        """Laid out in a place that is too narrow for all of it, figure and unit stand on the same line."""
+        if QApplication.instance() is None:
+            self.application = QApplication(["equilix"])
+        label = plain_label("gives out after about 35 s.")
+        label.setWordWrap(True)
+        metrics = label.fontMetrics()
+        wide = metrics.horizontalAdvance("gives out after about 35") + 4
+        lines = label.heightForWidth(wide) / metrics.lineSpacing()
+        self.assertGreaterEqual(lines, 2.0)
+        bare = QLabel("gives out after about 35 s.")
+        bare.setWordWrap(True)
+        self.assertEqual(bare.heightForWidth(wide), label.heightForWidth(wide))
 
 
 if __name__ == "__main__":

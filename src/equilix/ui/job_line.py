@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QTimer
+from PySide6.QtCore import Qt, QTimer
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from equilix.ui.jobs import Job, Jobs
 from equilix.ui.theme import Theme, font, grown
-from equilix.ui.widgets.tint import plain_label, tint
+from equilix.ui.widgets.tint import plain_label, set_tip, tint
 from equilix.words.language import say
 
 SHOWN_AFTER_MS = 300
@@ -26,6 +27,7 @@ class JobLine(QWidget):
     def __init__(self, jobs: Jobs, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self.jobs = jobs
+        self._told = ""
         column = QVBoxLayout(self)
         column.setContentsMargins(8, 0, 0, 0)
         column.setSpacing(0)
@@ -57,12 +59,27 @@ class JobLine(QWidget):
 
     def _show(self) -> None:
         running = self.jobs.running
-        lines = [_line(job) for job in running[:1]]
-        self.said.setText("\n".join(lines))
+        self._told = _line(running[0]) if running else ""
+        self._fit()
         self.stop.setVisible(bool(running))
         self.stop.setAccessibleName(
             say("Stop: {title}").format(title=running[0].title.lower()) if running else say("Stop")
         )
+
+    def _fit(self) -> None:
+        """All of it on several lines, or where they have no room the beginning of it, told whole as a tooltip."""
+        room = self.height() - self.stop.sizeHint().height()
+        self.said.setWordWrap(True)
+        self.said.setText(self._told)
+        if self.said.heightForWidth(self.said.width()) > room:
+            self.said.setWordWrap(False)
+            metrics = self.said.fontMetrics()
+            self.said.setText(metrics.elidedText(self._told, Qt.TextElideMode.ElideRight, self.said.width()))
+        set_tip(self.said, self._told)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._fit()
 
     def close_down(self) -> None:
         """The window closes."""

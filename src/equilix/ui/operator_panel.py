@@ -5,7 +5,7 @@ from __future__ import annotations
 import time
 
 from PySide6.QtCore import Qt, QTimer
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QPushButton, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QWidget
 
 from equilix.body.calibrate import strength_from_hold
 from equilix.body.operators import MEAN_STRENGTH, Operator, Spared, SparedSide, Strength
@@ -15,6 +15,7 @@ from equilix.errors import EquilixError
 from equilix.facts import fact
 from equilix.keys import Joint
 from equilix.ui.session import Session
+from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.fields import QuantityField, values_of
 from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.tint import plain_label
@@ -239,8 +240,8 @@ class HoldTest(QWidget):
             self.said.setText(f"{time.monotonic() - self._since:.0f} s")
 
 
-def _choice(name: str, words: tuple[str, ...], index: int) -> QComboBox:
-    combo = QComboBox()
+def _choice(name: str, words: tuple[str, ...], index: int) -> ChoiceBox:
+    combo = ChoiceBox()
     combo.setAccessibleName(name)
     combo.addItems(list(words))
     combo.setCurrentIndex(index)

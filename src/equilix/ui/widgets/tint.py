@@ -7,23 +7,43 @@ program is made here, and shows just the characters it is given.
 from __future__ import annotations
 
 import html
+import re
+from typing import Final
 
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QLabel, QWidget
 
 from equilix.ui.theme import font
 
+_BEFORE_UNIT = re.compile(
+    r"(?<=\d) (?=(?:mm|cm|m|in|ft|g|kg|lb|oz|N·m|N|lbf·ft|lbf|Wh|W|V|A|Hz|kPa|MPa|psi|s|min|h|°C)\b)|(?<=min) (?=\d)|"
+    r"(?<=[\dmgn]) (?=± )|(?<=±) (?=\d)"
+)
+"""Where a line must not break: between a figure and its unit, and about the doubt of a figure."""
+_HARD: Final = "\u00a0"
+
+
+class Label(QLabel):
+    """A label in which a figure keeps its unit on its line. What it says is the text as it was given."""
+
+    def setText(self, text: str) -> None:
+        super().setText(_BEFORE_UNIT.sub(_HARD, text))
+
+    def text(self) -> str:
+        return super().text().replace(_HARD, " ")
+
 
 def plain_label(text: str = "") -> QLabel:
     """A label that shows the text as it is."""
-    made = QLabel(text)
+    made = Label()
     made.setTextFormat(Qt.TextFormat.PlainText)
+    made.setText(text)
     return made
 
 
 def rich_label() -> QLabel:
     """A label for markup of the program's own, in which every text of a document has been escaped."""
-    made = QLabel()
+    made = Label()
     made.setTextFormat(Qt.TextFormat.RichText)
     made.setWordWrap(True)
     return made

@@ -8,7 +8,6 @@ from functools import partial
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import (
     QCheckBox,
-    QComboBox,
     QFormLayout,
     QPushButton,
     QWidget,
@@ -28,6 +27,7 @@ from equilix.rig.setups import Placement, Pose
 from equilix.ui.cables import cable_choices
 from equilix.ui.ratings_panel import RatingsPanel
 from equilix.ui.session import Session
+from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.tint import set_tip
 from equilix.ui.widgets.words import Choice, WordButton
@@ -98,10 +98,9 @@ class BuildPage(Page):
         self.form.addRow(name, field)
         return field
 
-    def _combo(self, name: str, take: Callable[[int], None]) -> QComboBox:
-        combo = QComboBox()
+    def _combo(self, name: str, take: Callable[[int], None]) -> ChoiceBox:
+        combo = ChoiceBox()
         combo.setAccessibleName(name)
-        combo.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         combo.setMinimumContentsLength(8)
         combo.activated.connect(take)
         self.form.addRow(name, combo)

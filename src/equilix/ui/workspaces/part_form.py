@@ -9,7 +9,6 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import (
     QCheckBox,
-    QComboBox,
     QFormLayout,
     QHBoxLayout,
     QLineEdit,
@@ -27,6 +26,7 @@ from equilix.kit.catalogue import KINDS, kind_of
 from equilix.kit.materials import MATERIALS, SOFTENS_C
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme
+from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.fields import QuantityField, values_of
 from equilix.ui.widgets.tint import plain_label, show_text
 from equilix.units import Quantity
@@ -54,13 +54,13 @@ class PartForm(QWidget):
         self.name = QLineEdit()
         self.name.setAccessibleName(say("Name of the part"))
         self.name.editingFinished.connect(self._name_entered)
-        self.kind = QComboBox()
+        self.kind = ChoiceBox()
         self.kind.setAccessibleName(say("Kind of part"))
         for key, kind in KINDS.items():
             self.kind.addItem(tell(kind.label), key)
         self.kind.activated.connect(self._kind_chosen)
         self.mass = self._quantity(say("Mass"), "mass", "mass_kg")
-        self.how = QComboBox()
+        self.how = ChoiceBox()
         self.how.setAccessibleName(say("How the mass is known"))
         for text in (say("weighed"), say("from a data sheet"), say("only estimated")):
             self.how.addItem(text)
@@ -113,8 +113,8 @@ class PartForm(QWidget):
         self.form.addRow(self.refusal)
         self.form.addRow(_row(self.add, self.cancel))
 
-    def _materials(self) -> QComboBox:
-        box = QComboBox()
+    def _materials(self) -> ChoiceBox:
+        box = ChoiceBox()
         box.setAccessibleName(say("What the part is made of"))
         box.addItem(say("not said"), None)
         for name in MATERIALS:

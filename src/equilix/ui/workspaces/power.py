@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from functools import partial
 
 from PySide6.QtCore import QTimer
-from PySide6.QtWidgets import QComboBox, QFormLayout, QLineEdit, QPushButton, QWidget
+from PySide6.QtWidgets import QFormLayout, QLineEdit, QPushButton, QWidget
 
 from equilix.analysis import Analysis
 from equilix.checks.rules import rule
@@ -25,6 +25,7 @@ from equilix.rig.setups import Cable
 from equilix.ui.session import Session
 from equilix.ui.stage.layers.runs import Lasting
 from equilix.ui.stage.run_chart import RunBars
+from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.columns import Columns
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.place_row import PlaceRow
@@ -53,7 +54,7 @@ class PowerPage(Page):
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
         form = QFormLayout()
-        self.mode = QComboBox()
+        self.mode = ChoiceBox()
         self.mode.setAccessibleName(say("Mode"))
         self.mode.addItems([say("on standby"), say("recording"), say("everything at full")])
         self.mode.activated.connect(self._set_mode)

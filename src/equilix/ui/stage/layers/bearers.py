@@ -44,8 +44,8 @@ def outer_points(analysis: Analysis) -> Iterator[Array]:
     """Points ``(3,)`` that the side view should have in sight besides the rig."""
     if analysis.support is None or analysis.stance is None or analysis.support.kind == "pad":
         return
-    for held in analysis.arms:
-        yield held.arm.shoulder_m
+    for held in analysis.arms:  # of an arm that hangs down its forearm is enough: the rig is what is looked at
+        yield held.arm.elbow_m if analysis.way.one_hand else held.arm.shoulder_m
     yield from BEARERS[analysis.way.name].reaches(analysis)
 
 

@@ -1,0 +1,35 @@
+"""A list to choose one from, whose text ends in an ellipsis where it has no room, and is told whole as a tooltip."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QPaintEvent
+from PySide6.QtWidgets import QComboBox, QSizePolicy, QStyle, QStyleOptionComboBox, QStylePainter, QWidget
+
+from equilix.ui.widgets.tint import set_tip
+
+
+class ChoiceBox(QComboBox):
+    """No wider than its place: names of parts are as long as people make them."""
+
+    def __init__(self, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        self.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        self.setMinimumContentsLength(8)
+        self.currentTextChanged.connect(lambda text: set_tip(self, text))
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        del event
+        option = QStyleOptionComboBox()
+        self.initStyleOption(option)
+        room = self.style().subControlRect(
+            QStyle.ComplexControl.CC_ComboBox, option, QStyle.SubControl.SC_ComboBoxEditField, self
+        )
+        option.currentText = option.fontMetrics.elidedText(
+            option.currentText, Qt.TextElideMode.ElideRight, room.width() - 4
+        )
+        painter = QStylePainter(self)
+        painter.drawComplexControl(QStyle.ComplexControl.CC_ComboBox, option)
+        painter.drawControl(QStyle.ControlElement.CE_ComboBoxLabel, option)
+        painter.end()
