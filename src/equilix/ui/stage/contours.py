@@ -23,7 +23,7 @@ from equilix.ui.stage.projection import FRONT, PLAN, SIDE, Projection
 Array = NDArray[np.float64]
 
 STATURE_M: Final = 1.75
-BETWEEN: Final = 5
+BETWEEN: Final = 3
 """So many points from one of a profile to the next."""
 
 

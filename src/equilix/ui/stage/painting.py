@@ -41,7 +41,7 @@ def paint(painter: QPainter, primitives: Iterable[Primitive], theme: Theme, boun
             case Line():
                 _line(painter, each, theme)
             case Shape():
-                _pen(painter, theme, each.edge, each.width, each.dash)
+                _pen(painter, theme, each.edge, each.width, each.dash, each.edge_alpha)
                 _brush(painter, theme, each.fill, each.fill_alpha)
                 painter.drawPath(each.path)
             case Wash():
@@ -70,9 +70,9 @@ def paint_texts(painter: QPainter, placed: Sequence[Placed], theme: Theme, grow:
         painter.drawText(each.baseline, each.text.text)
 
 
-def _pen(painter: QPainter, theme: Theme, role: Role, width: float, dash: Dash) -> None:
+def _pen(painter: QPainter, theme: Theme, role: Role, width: float, dash: Dash, alpha: int = 255) -> None:
     if role:
-        painter.setPen(QPen(colour(getattr(theme, role)), width, DASHES[dash]))
+        painter.setPen(QPen(colour(getattr(theme, role), alpha), width, DASHES[dash]))
     else:
         painter.setPen(Qt.PenStyle.NoPen)
 

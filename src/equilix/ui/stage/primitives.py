@@ -44,6 +44,7 @@ class Shape(Struct, frozen=True):
     fill_alpha: int = 255
     keeps_off: bool = False
     """Texts stand beside it, not on it."""
+    edge_alpha: int = 255
 
 
 class Wash(Struct, frozen=True):

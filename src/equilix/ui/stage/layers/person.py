@@ -7,17 +7,18 @@ from collections.abc import Iterable, Iterator, Mapping
 from typing import TYPE_CHECKING, Final
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 from PySide6.QtCore import QPointF, QRectF
-from PySide6.QtGui import QPainterPath, QPolygonF
+from PySide6.QtGui import QPainterPath, QPolygonF, QTransform
 
 from equilix.body.endurance import EASY, HARD
 from equilix.body.figure import BodyFigure
 from equilix.body.posture import Arm, eye_of
 from equilix.keys import EffortKey, Joint
-from equilix.ui.stage.contours import Contour, contours
+from equilix.ui.stage.contours import Contour, Drawn, contours
 from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text, polygon
-from equilix.ui.stage.projection import FRONT, PLAN, SIDE
+from equilix.ui.stage.projection import FRONT, PLAN, SIDE, Projection
 from equilix.ui.stage.scene import Scene
 from equilix.ui.stage.sheet import Sheet
 from equilix.words.language import say
@@ -37,7 +38,7 @@ SEAT_HALF_M: Final = 0.20
 
 
 def body(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
-    """The operator behind the rig, from head to foot, and what is sat on."""
+    """The operator behind the rig, from head to foot, what is sat on, and in Fit the ground."""
     figure = _figure(scene)
     if figure is None:
         return
@@ -46,35 +47,63 @@ def body(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
         yield Line((QPointF(0.0, ground), QPointF(sheet.width, ground)), "rule", 1.4)
     if figure.seat_z is not None:
         yield from _seat(figure, sheet)
-    yield from _drawn(contours(figure, sheet.view)[0], sheet)
+    yield from _drawn(_paths(figure, sheet.view)[0], sheet)
 
 
 def near_arm(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
     """From the side, the arm that is nearer, over the rig, which is seen through it."""
     figure = _figure(scene)
     if figure is not None and sheet.view is SIDE:
-        yield from _drawn(contours(figure, sheet.view)[1], sheet, NEAR_ALPHA)
+        yield from _drawn(_paths(figure, sheet.view)[1], sheet, NEAR_ALPHA)
 
 
 def _figure(scene: Scene) -> BodyFigure | None:
     return None if scene.analysis.support is None else scene.analysis.figure
 
 
-def _drawn(pieces: Iterable[Contour], sheet: Sheet, alpha: int = 255) -> Iterator[Primitive]:
+class _Piece(Struct, frozen=True):
+    """A piece of the body as paths on the paper, mm, y down."""
+
+    outline: QPainterPath
+    edges: tuple[QPainterPath, ...]
+    far: bool
+
+
+Pieces = tuple[list[_Piece], list[_Piece]]
+_last: dict[str, tuple[Drawn, Pieces]] = {}
+
+
+def _paths(figure: BodyFigure, view: Projection) -> Pieces:
+    """The contours as paths, made once for each body that stands so: mapping a path onto a sheet costs nothing."""
+    drawn = contours(figure, view)
+    kept = _last.get(view.name)
+    if kept is None or kept[0] is not drawn:
+        behind, before = ([_piece(each) for each in layer] for layer in drawn)
+        kept = _last[view.name] = (drawn, (behind, before))
+    return kept[1]
+
+
+def _piece(contour: Contour) -> _Piece:
+    return _Piece(_path(contour.outline), tuple(_path(edge) for edge in contour.edges), contour.far)
+
+
+def _path(line_m: Array) -> QPainterPath:
+    path = QPainterPath()
+    path.addPolygon(QPolygonF([QPointF(x * 1000.0, y * -1000.0) for x, y in line_m.tolist()]))
+    return path
+
+
+def _drawn(pieces: Iterable[_Piece], sheet: Sheet, alpha: int = 255) -> Iterator[Primitive]:
+    origin = sheet.to_px(0.0, 0.0)
+    onto = QTransform(sheet.scale, 0.0, 0.0, sheet.scale, origin.x(), origin.y())
     for piece in pieces:
-        path = QPainterPath()
-        path.addPolygon(QPolygonF(_on(sheet, piece.outline)))
-        yield Shape(path, "flesh", fill_alpha=alpha)
+        outline = onto.map(piece.outline)
+        if not outline.controlPointRect().intersects(sheet.bounds):
+            continue  # legs below the sheet
+        yield Shape(outline, "flesh", fill_alpha=alpha)
+        width, strong = (1.3, FAR_ALPHA) if piece.far else (1.8, 255)
         for edge in piece.edges:
-            yield Line(
-                _on(sheet, edge), "body", 1.3 if piece.far else 1.8, alpha=FAR_ALPHA if piece.far else 255, round=True
-            )
-
-
-def _on(sheet: Sheet, line_m: Array) -> tuple[QPointF, ...]:
-    """Points ``(n, 2)`` of the paper (m, up) on the sheet."""
-    origin, scale = sheet.to_px(0.0, 0.0), sheet.px(1.0)
-    return tuple(QPointF(origin.x() + x * scale, origin.y() - y * scale) for x, y in line_m.tolist())
+            yield Shape(onto.map(edge), edge="body", width=width, edge_alpha=strong)
 
 
 def _seat(figure: BodyFigure, sheet: Sheet) -> Iterator[Primitive]:
@@ -83,9 +112,9 @@ def _seat(figure: BodyFigure, sheet: Sheet) -> Iterator[Primitive]:
         return
     hips = (figure.legs[0].hip_m + figure.legs[1].hip_m) / 2
     across = float(hips[sheet.view.right]) - (0.05 if sheet.view is SIDE else 0.0)
-    corner = _on(sheet, np.array(((across - SEAT_HALF_M, figure.seat_z), (across + SEAT_HALF_M, figure.ground_z))))
+    corners = ((across - SEAT_HALF_M, figure.seat_z), (across + SEAT_HALF_M, figure.ground_z))
     path = QPainterPath()
-    path.addRect(QRectF(*corner))
+    path.addRect(QRectF(*(sheet.to_px(x * 1000.0, z * -1000.0) for x, z in corners)))
     yield Shape(path, "", "body", 1.6)
 
 
