@@ -7,7 +7,7 @@ Profiles are given for a stature of 1.75 m and a middling build, and grow with b
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from functools import cache
 from typing import Final
 
@@ -133,39 +133,73 @@ class _Pen(Struct, frozen=True):
         return at + shape * (self.grown * broad, self.grown)
 
 
-Drawn = tuple[list[Contour], list[Contour]]
-_last: dict[str, tuple[bytes, Drawn]] = {}
+class Group(Struct, frozen=True):
+    """Pieces that move together; ``moved_m`` ``(2,)``: how far they have moved on the paper since they were drawn."""
+
+    name: str
+    pieces: tuple[Contour, ...]
+    moved_m: Array
+    over: bool
+    """Nearer to the viewer than a rig that the body carries."""
 
 
-def contours(figure: BodyFigure, view: Projection) -> Drawn:
-    """The body from behind to front, and what of it is nearer to the viewer than a rig that it carries."""
-    kept, where = _last.get(view.name), _where(figure)
-    if kept is None or kept[0] != where:  # the body stands still under most of what is slid
-        kept = _last[view.name] = (where, _contours(figure, view))
-    return kept[1]
+_kept: dict[tuple[str, str], tuple[bytes, Array, tuple[Contour, ...]]] = {}
 
 
-def _where(figure: BodyFigure) -> bytes:
-    """All that the lines of a body follow from."""
-    arms = [place for arm in figure.arms for place in (arm.shoulder_m, arm.elbow_m, arm.hand_m)]
-    legs = [place for leg in figure.legs for place in (leg.hip_m, leg.knee_m, leg.ankle_m, leg.heel_m, leg.toe_m)]
-    eye = (figure.stance.eye_m, figure.stance.head_m)
-    size = np.array((figure.build, figure.operator.stature_m))
-    return b"".join(each.tobytes() for each in (*arms, *legs, *eye, size))
-
-
-def _contours(figure: BodyFigure, view: Projection) -> Drawn:
+def groups(figure: BodyFigure, view: Projection) -> list[Group]:
+    """The body from behind to front. A group that only moves with the body is not drawn anew."""
     pen = _Pen(figure, view)
+    shoulders = figure.stance.shoulders_m
+    middle_m = (shoulders["left"] + shoulders["right"]) / 2
+    at = pen.at(middle_m)
+    size = f"{figure.build} {figure.operator.stature_m}".encode()
+    found = []
+    for name, places_m, make, over in _parts(pen):
+        where = np.round(np.array(places_m) - middle_m, 6).tobytes() + size
+        kept = _kept.get((view.name, name))
+        if kept is None or kept[0] != where:
+            kept = _kept[view.name, name] = (where, at, tuple(make()))
+        found.append(Group(name, kept[2], at - kept[1], over))
+    return found
+
+
+def contours(figure: BodyFigure, view: Projection) -> list[Contour]:
+    """All pieces where they are."""
+    return [
+        Contour(piece.outline + group.moved_m, tuple(edge + group.moved_m for edge in piece.edges), piece.far)
+        for group in groups(figure, view)
+        for piece in group.pieces
+    ]
+
+
+_Part = tuple[str, list[Array], Callable[[], Iterable[Contour]], bool]
+
+
+def _parts(pen: _Pen) -> Iterator[_Part]:
+    """Name, the places that it follows from, how it is drawn, and whether it lies over the rig."""
+    figure, view = pen.figure, pen.view
     near: Side = "right" if view is SIDE else ""
-    arms = {arm.side: arm for arm in figure.arms}
+    legs = [place for leg in figure.legs for place in (leg.hip_m, leg.knee_m, leg.ankle_m, leg.heel_m, leg.toe_m)]
+    top = [figure.stance.eye_m, figure.stance.head_m]
+    left, right = ((arm.side, [arm.shoulder_m, arm.elbow_m, arm.hand_m], arm) for arm in figure.arms)
+
+    def all_legs() -> Iterator[Contour]:
+        for leg in figure.legs:
+            yield from _leg(pen, leg, near)
+
+    def arm_part(each: tuple[Side, list[Array], Arm], *, far: bool, over: bool) -> _Part:
+        return each[0], each[1], lambda: _arm(pen, each[2], far=far), over
+
     if view is SIDE:
-        legs = [piece for leg in figure.legs for piece in _leg(pen, leg, near)]
-        return [*_arm(pen, arms["left"], far=True), *legs, _trunk_side(pen)], [*_arm(pen, arms["right"], far=False)]
-    legs = [piece for leg in figure.legs for piece in _leg(pen, leg, near)]
-    both = [piece for arm in figure.arms for piece in _arm(pen, arm, far=False)]
-    if view is FRONT:
-        return [*legs, _trunk_front(pen), *_head_front(pen), *both], []
-    return [*legs, *both, _shoulders(pen), *_head_plan(pen)], []
+        yield arm_part(left, far=True, over=False)
+        yield "still", [*legs, *top], lambda: [*all_legs(), _trunk_side(pen)], False
+        yield arm_part(right, far=False, over=True)
+        return
+    yield "legs", legs, all_legs, False
+    upper = (_trunk_front, _head_front) if view is FRONT else (_shoulders, _head_plan)
+    still: _Part = "upper", top, lambda: [upper[0](pen), *upper[1](pen)], False
+    arms = [arm_part(each, far=False, over=False) for each in (left, right)]
+    yield from [still, *arms] if view is FRONT else [*arms, still]
 
 
 def _middle(pen: _Pen) -> Array:

@@ -50,7 +50,6 @@ def _around(scene: Scene) -> Iterator[QRectF]:
 
 def figure_mm(figure: BodyFigure, view: Projection) -> QRectF:
     """The operator from head to foot, on the paper of a view."""
-    under, over = contours(figure, view)
-    points = np.vstack([piece.outline for piece in (*under, *over)]) * 1000.0
+    points = np.vstack([piece.outline for piece in contours(figure, view)]) * 1000.0
     (left, low), (right, high) = points.min(axis=0).tolist(), points.max(axis=0).tolist()
     return QRectF(left, -high, right - left, high - low)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Iterator, Mapping
 from typing import TYPE_CHECKING, Final
 
 import numpy as np
@@ -16,7 +16,7 @@ from equilix.body.endurance import EASY, HARD
 from equilix.body.figure import BodyFigure
 from equilix.body.posture import Arm, eye_of
 from equilix.keys import EffortKey, Joint
-from equilix.ui.stage.contours import Contour, Drawn, contours
+from equilix.ui.stage.contours import Contour, Group, groups
 from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text, polygon
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE, Projection
 from equilix.ui.stage.scene import Scene
@@ -47,14 +47,18 @@ def body(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
         yield Line((QPointF(0.0, ground), QPointF(sheet.width, ground)), "rule", 1.4)
     if figure.seat_z is not None:
         yield from _seat(figure, sheet)
-    yield from _drawn(_paths(figure, sheet.view)[0], sheet)
+    for group in groups(figure, sheet.view):
+        if not group.over:
+            yield from _drawn(group, sheet)
 
 
 def near_arm(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
     """From the side, the arm that is nearer, over the rig, which is seen through it."""
     figure = _figure(scene)
     if figure is not None and sheet.view is SIDE:
-        yield from _drawn(_paths(figure, sheet.view)[1], sheet, NEAR_ALPHA)
+        for group in groups(figure, sheet.view):
+            if group.over:
+                yield from _drawn(group, sheet, NEAR_ALPHA)
 
 
 def _figure(scene: Scene) -> BodyFigure | None:
@@ -69,17 +73,14 @@ class _Piece(Struct, frozen=True):
     far: bool
 
 
-Pieces = tuple[list[_Piece], list[_Piece]]
-_last: dict[str, tuple[Drawn, Pieces]] = {}
+_last: dict[tuple[str, str], tuple[tuple[Contour, ...], list[_Piece]]] = {}
 
 
-def _paths(figure: BodyFigure, view: Projection) -> Pieces:
-    """The contours as paths, made once for each body that stands so: mapping a path onto a sheet costs nothing."""
-    drawn = contours(figure, view)
-    kept = _last.get(view.name)
-    if kept is None or kept[0] is not drawn:
-        behind, before = ([_piece(each) for each in layer] for layer in drawn)
-        kept = _last[view.name] = (drawn, (behind, before))
+def _paths(group: Group, view: Projection) -> list[_Piece]:
+    """The contours as paths, made once for a group that keeps its shape: mapping a path onto a sheet costs nothing."""
+    kept = _last.get((view.name, group.name))
+    if kept is None or kept[0] is not group.pieces:
+        kept = _last[view.name, group.name] = (group.pieces, [_piece(each) for each in group.pieces])
     return kept[1]
 
 
@@ -93,10 +94,11 @@ def _path(line_m: Array) -> QPainterPath:
     return path
 
 
-def _drawn(pieces: Iterable[_Piece], sheet: Sheet, alpha: int = 255) -> Iterator[Primitive]:
-    origin = sheet.to_px(0.0, 0.0)
+def _drawn(group: Group, sheet: Sheet, alpha: int = 255) -> Iterator[Primitive]:
+    x_m, y_m = group.moved_m.tolist()
+    origin = sheet.to_px(x_m * 1000.0, y_m * -1000.0)
     onto = QTransform(sheet.scale, 0.0, 0.0, sheet.scale, origin.x(), origin.y())
-    for piece in pieces:
+    for piece in _paths(group, sheet.view):
         outline = onto.map(piece.outline)
         if not outline.controlPointRect().intersects(sheet.bounds):
             continue  # legs below the sheet
