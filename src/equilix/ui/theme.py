@@ -39,11 +39,11 @@ class Theme(Struct, frozen=True):
 
 PREP_ROOM: Final = Theme(
     "Prep room", "#f6f3ec", "#fdfcf8", "#1d2a33", "#5a646b", "#d9d4c8", "#a83f08", "#0a6478",
-    "#d3e4e6", "#f6e0d1", "#e9dfce", "#dfe6e8", "#a8a396", "#f1ede3", "prep",
+    "#d3e4e6", "#f6e0d1", "#e9dfce", "#dfe6e8", "#8f897b", "#f1ede3", "prep",
 )  # fmt: skip
 NIGHT_SET: Final = Theme(
     "Night set", "#12171a", "#1b2226", "#e9e4d8", "#a3aaab", "#343d42", "#ff9358", "#63c3d8",
-    "#173a42", "#4a2a18", "#3a352b", "#26343a", "#7c888d", "#171e22", "night",
+    "#173a42", "#4a2a18", "#3a352b", "#26343a", "#a3aeb2", "#1a2226", "night",
 )  # fmt: skip
 THEMES: Final = (PREP_ROOM, NIGHT_SET)
 

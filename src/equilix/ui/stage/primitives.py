@@ -135,7 +135,7 @@ def tube(points: Sequence[QPointF], width: float, fill: Role = "card") -> Shape:
     stroke = QPainterPathStroker()
     stroke.setWidth(max(width, 2.0))
     stroke.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
-    return Shape(stroke.createStroke(line).simplified(), fill, "ink", 1.1)
+    return Shape(stroke.createStroke(line).simplified(), fill, "ink", 1.0)
 
 
 def polygon(*points: QPointF) -> QPainterPath:

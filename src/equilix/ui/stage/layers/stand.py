@@ -66,7 +66,7 @@ def tripod(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
     if sheet.view is SIDE:
         yield tube([sheet.place_px(axis), sheet.place_px(axis + PAN_BAR)], sheet.px(BAR_M))
         yield tube([sheet.place_px(axis + 0.72 * PAN_BAR), sheet.place_px(axis + PAN_BAR)], sheet.px(0.028), "ink")
-        yield Dot(sheet.place_px(axis), sheet.px(0.034), "card", "ink", 1.1)
+        yield Dot(sheet.place_px(axis), sheet.px(0.034), "card", "ink", 1.0)
         yield Dot(sheet.place_px(axis), max(sheet.px(0.008), 1.5), "ink")
     else:
         yield _block(sheet, axis, 0.05, 0.034)
@@ -77,4 +77,4 @@ def _block(sheet: Sheet, at: Array, half_m: float, tall_m: float) -> Primitive:
     middle, x, y = sheet.place_px(at), sheet.px(half_m), sheet.px(tall_m)
     left, right, top, low = middle.x() - x, middle.x() + x, middle.y() - y, middle.y() + y
     path = polygon(*(type(middle)(*corner) for corner in ((left, top), (right, top), (right, low), (left, low))))
-    return Shape(path, "card", "ink", 1.1)
+    return Shape(path, "card", "ink", 1.0)

@@ -54,7 +54,7 @@ def vest(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
     for one, other in ((start, elbow), (elbow, support.datum_m)):
         yield from _section(sheet, one, other)
     for at in (start, elbow):
-        yield Dot(sheet.place_px(at), max(sheet.px(0.018), 3.0), "card", "ink", 1.1)
+        yield Dot(sheet.place_px(at), max(sheet.px(0.018), 3.0), "card", "ink", 1.0)
 
 
 def plate_m(figure: BodyFigure) -> Array:
@@ -90,7 +90,7 @@ def worn_harness(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
     yield tube(_curve(sheet, bow), sheet.px(BOOM_M))
     yield Line((sheet.place_px(end), sheet.place_px(support.datum_m)), "hold", 1.8)
     if sheet.view is not PLAN:
-        yield Dot(sheet.place_px(end), max(sheet.px(0.014), 2.5), "card", "ink", 1.1)
+        yield Dot(sheet.place_px(end), max(sheet.px(0.014), 2.5), "card", "ink", 1.0)
         yield Dot(
             sheet.place_px(support.datum_m + np.array((0.0, 0.0, 0.02))), max(sheet.px(0.014), 2.5), "", "ink", 1.3
         )
@@ -128,7 +128,7 @@ def _belt(figure: BodyFigure, sheet: Sheet) -> Iterator[Primitive]:
         z = middle[2] - k * below
         edges.append([_across(sheet, low, z), _across(sheet, high, z)])
     (a, b), (d, c) = edges
-    yield Shape(polygon(a, b, c, d), "card", "ink", 1.1)
+    yield Shape(polygon(a, b, c, d), "card", "ink", 1.0)
 
 
 def _across(sheet: Sheet, across: float, up: float) -> QPointF:
@@ -173,7 +173,7 @@ def _plate(sheet: Sheet, at: Array, plates_m: float) -> Primitive:
     path = QPainterPath()
     x, y = min(one.x(), other.x()), min(one.y(), other.y())
     path.addRoundedRect(x, y, abs(one.x() - other.x()), abs(one.y() - other.y()), 3, 3)
-    return Shape(path, "card", "ink", 1.1)
+    return Shape(path, "card", "ink", 1.0)
 
 
 def _section(sheet: Sheet, start: Array, end: Array) -> Iterator[Primitive]:
