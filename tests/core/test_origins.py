@@ -11,6 +11,7 @@ from equilix.document import empty
 from equilix.edits import carrying
 from equilix.explain.origins import SOURCES, Origin, form_of, origins
 from equilix.facts import Amount, Sayable
+from equilix.keys import BalanceKey
 from equilix.result import Result
 from equilix.words.telling import tell
 from equilix.words.wordings import WORDINGS
@@ -139,6 +140,9 @@ class Inputs(unittest.TestCase):
             if tell(name).startswith("doubt from")
         ]
         self.assertEqual(doubts, sorted(doubts, reverse=True))
+        variances = next(c for c in found.conditions if c.balance.key == BalanceKey.FORE_AFT).variances_m2
+        self.assertAlmostEqual(doubts[0], float(variances.max() / variances.sum()))
+        self.assertEqual(len(doubts), 3)
         self.assertLessEqual(sum(doubts), 1.0 + 1e-9)
 
     def test_run_time(self) -> None:

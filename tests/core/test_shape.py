@@ -45,7 +45,7 @@ class Resized(unittest.TestCase):
         """A tube that is made wider grows in both directions across; a longer one keeps its radius."""
         part = make_part("l", "l", "lens", 1.0, (0.2, 0.08, 0.08))
         tubes = [each for each in part.solids if hasattr(each, "radius_m")]
-        for size, factor in (((0.2, 0.12, 0.08), 1.5), ((0.3, 0.08, 0.08), 1.0)):
+        for size, factor in (((0.2, 0.12, 0.08), 1.5), ((0.2, 0.04, 0.08), 0.5), ((0.3, 0.08, 0.08), 1.0)):
             new = resize_part(document([part], []), "l", size).parts_by_id["l"]
             for old, made in zip(tubes, new.solids, strict=True):
                 self.assertAlmostEqual(made.radius_m / old.radius_m, factor)  # type: ignore[union-attr]

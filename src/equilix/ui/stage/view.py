@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
 import numpy as np
 from numpy.typing import NDArray
 from PySide6.QtCore import QPointF, QRectF, Qt, Signal
@@ -35,9 +33,6 @@ from equilix.ui.theme import PREP_ROOM, Theme, colour, font, grown
 from equilix.ui.widgets.tint import set_tip
 from equilix.words.language import say
 from equilix.words.wordings.wording import N_
-
-if TYPE_CHECKING:
-    pass
 
 Array = NDArray[np.float64]
 LEAST_PX = 150

@@ -194,7 +194,7 @@ class _InPlace(QStyledItemDelegate):
 
 
 class KitTable(QTableView):
-    """``changed``: part, field and what was typed, answered by :attr:`take_change`; ``mounted``: Enter on a line."""
+    """A line for each part; ``chosen``: another one, ``mounted``: Enter on one, ``complained``: what is refused."""
 
     chosen = Signal(str)
     mounted = Signal(str)
