@@ -1,6 +1,7 @@
 """The operator as drawn: to scale, whole in Fit, hands on the grips, what works hard shaded, what is worn."""
 
 import itertools
+import math
 
 import numpy as np
 from PySide6.QtCore import QPoint, QRectF, Qt
@@ -12,8 +13,10 @@ from equilix.keys import BodyPosture
 from equilix.ui.stage.contours import _kept, contours, groups, smooth, trunk_depth_m
 from equilix.ui.stage.drawing import primitives
 from equilix.ui.stage.layers import person
+from equilix.ui.stage.layers.aim import angle_at, plot_area
 from equilix.ui.stage.primitives import Dot, Line, Primitive, Shape, Text
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE
+from equilix.words.quantities import torque
 from tests.ui.window_test import WindowTest
 
 SETUPS = ("lamp-room", "boat-landing", "stairs", "causeway", "workshop", "gallery", "evening")
@@ -168,6 +171,40 @@ class SmallViews(WindowTest):
         QTest.mousePress(plan, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at)
         self.drag(plan, at, QPoint(-12, 0))
         self.assertTrue(plan.isVisible())
+
+
+class Aim(WindowTest):
+    """The chart of the aim is read like the curves."""
+
+    def test_read_under_the_mouse_and_with_the_keys(self) -> None:
+        """The moment at the tilt under the mouse, as the analysis has it; arrows go five degrees, to its ends."""
+        chart, analysis = self.window.stage.chart, self.session.analysis
+        chart.read_at(angle_at(plot_area(chart.paper).left(), chart.paper))
+        self.assertAlmostEqual(math.degrees(chart.at_rad), -60.0)
+        moment = float(analysis.aim_curve(np.array((chart.at_rad,)))[0])
+        self.assertEqual(chart.accessibleDescription(), f"60° down: {torque(moment)}")
+        self.assertIn(chart.accessibleDescription(), [each.text.text for each in chart.placed()])
+        dot = next(each for each in chart.primitives() if isinstance(each, Dot))
+        line = next(each for each in chart.primitives() if isinstance(each, Line) and each.keeps_off)
+        self.assertLess(math.hypot(*(dot.at - line.points[0]).toTuple()), 1e-6)
+        chart.setFocus()
+        chart.read_at(None)
+        read = []
+        for key in (Qt.Key.Key_Right, Qt.Key.Key_Right, Qt.Key.Key_Left, *[Qt.Key.Key_Left] * 20):
+            QTest.keyClick(chart, key)
+            read.append(round(math.degrees(chart.at_rad)))
+        self.assertEqual((read[:3], read[-1]), ([0, 5, 0], -60))
+        chart.clearFocus()
+        self.assertIsNone(chart.at_rad)
+        self.assertEqual(chart.accessibleDescription(), "")
+
+    def test_a_gimbal_has_a_map_instead(self) -> None:
+        """No line, nothing to be read."""
+        self.session.open_setup("stairs")
+        self.settle()
+        self.window.stage.chart.read_at(0.2)
+        self.assertEqual(self.window.stage.chart.accessibleDescription(), "")
+        self.window.stage.chart.grab()
 
 
 class Worn(WindowTest):

@@ -69,6 +69,8 @@ class JobLine(QWidget):
     def _fit(self) -> None:
         """All of it on several lines, or where they have no room the beginning of it, told whole as a tooltip."""
         room = self.height() - self.stop.sizeHint().height()
+        self.said.setVisible(room >= self.said.fontMetrics().height())  # else the button says it alone, as a tooltip
+        set_tip(self.stop, self._told)
         self.said.setWordWrap(True)
         self.said.setText(self._told)
         if self.said.heightForWidth(self.said.width()) > room:

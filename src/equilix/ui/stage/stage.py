@@ -16,7 +16,7 @@ from equilix.ui.stage.layers.bearers import BEARERS
 from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.primitives import Primitive
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE
-from equilix.ui.stage.strip import Strip
+from equilix.ui.stage.strip import AimStrip, Strip
 from equilix.ui.stage.view import LEAST_PX, RigView
 from equilix.ui.theme import Theme, enlarged, grown
 from equilix.words.language import say
@@ -43,7 +43,7 @@ class Stage(QWidget):
         self.beam.setFixedHeight(round(grown(HEIGHT_PX)))
         self.side.zoomed.connect(self.beam.update)
         self.plan, self.front = RigView(session, book, PLAN), RigView(session, book, FRONT)
-        self.chart = Strip(session, say("Chart: moment about the support while the lens is tilted"), self._aim)
+        self.chart = AimStrip(session, say("Chart: moment about the support while the lens is tilted"), self._aim)
         self.chart.setMinimumSize(round(grown(190)), 110)
         self.strip = QWidget()
         row = self.row = QHBoxLayout(self.strip)
@@ -75,7 +75,7 @@ class Stage(QWidget):
         )
 
     def _aim(self, bounds: QRectF) -> Iterator[Primitive]:
-        return aim(self.side.scene, bounds)
+        return aim(self.side.scene, bounds, self.chart.at_rad)
 
     def arrange(self, arrangement: Arrangement) -> None:
         """Lay the views out in another way."""

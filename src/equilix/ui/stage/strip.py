@@ -2,13 +2,21 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Iterable
+from typing import Final
 
-from PySide6.QtCore import QRectF
+from PySide6.QtCore import QRectF, Qt
+from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent
 
+from equilix.analysis import AIM_LIMIT_RAD
 from equilix.ui.session import Session
 from equilix.ui.stage.chart import Chart
+from equilix.ui.stage.layers.aim import angle_at, read_out
 from equilix.ui.stage.primitives import Primitive
+from equilix.ui.theme import enlarged
+
+STEP_RAD: Final = math.radians(5.0)
 
 
 class Strip(Chart):
@@ -23,3 +31,39 @@ class Strip(Chart):
 
     def made(self, bounds: QRectF) -> Iterable[Primitive]:
         return self.seen(bounds)
+
+
+class AimStrip(Strip):
+    """The chart of the aim: its line is read under the mouse, or with the arrow keys, five degrees at a time."""
+
+    def __init__(self, session: Session, name: str, seen: Callable[[QRectF], Iterable[Primitive]]) -> None:
+        super().__init__(session, name, seen)
+        self.at_rad: float | None = None
+        self.setMouseTracking(True)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+
+    def read_at(self, at_rad: float | None) -> None:
+        """Read there, or no more; said to those who cannot see it too."""
+        self.at_rad = at_rad
+        said = "" if at_rad is None else read_out(self.session.analysis, at_rad, self.session.document.display)
+        self.setAccessibleDescription(said)
+        self.update()
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        self.read_at(angle_at(event.position().x() / enlarged(), self.paper))
+
+    def leaveEvent(self, event: object) -> None:
+        del event
+        self.read_at(None)
+
+    def focusOutEvent(self, event: QFocusEvent) -> None:
+        super().focusOutEvent(event)
+        self.read_at(None)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        step = {Qt.Key.Key_Left: -STEP_RAD, Qt.Key.Key_Right: STEP_RAD}.get(Qt.Key(event.key()))
+        if step is None:
+            super().keyPressEvent(event)
+            return
+        at = 0.0 if self.at_rad is None else self.at_rad + step
+        self.read_at(min(max(at, -AIM_LIMIT_RAD), AIM_LIMIT_RAD))

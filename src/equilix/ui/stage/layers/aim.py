@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Iterator
 from typing import Final
 
@@ -11,14 +12,16 @@ from PySide6.QtCore import QPointF, QRectF
 from PySide6.QtGui import QPainterPath
 
 from equilix.analysis import AIM_LIMIT_RAD, Analysis
-from equilix.ui.stage.primitives import Line, Primitive, Role, Shape, Text, Wash
+from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text, Wash
 from equilix.ui.stage.scene import Scene
+from equilix.units import Display
 from equilix.words.language import say
-from equilix.words.quantities import torque
+from equilix.words.quantities import angle, torque
 
 Array = NDArray[np.float64]
 
 ANGLES: Final = np.linspace(-AIM_LIMIT_RAD, AIM_LIMIT_RAD, 41)
+TICKS_RAD: Final = tuple(math.radians(each) for each in (-60, -30, 0, 30, 60))
 COLUMNS, ROWS = 9, 5
 LIMITS: Final = (0.10, 0.50, 1.00)
 """Balanced; works; works hard; cannot hold."""
@@ -37,8 +40,8 @@ def title(analysis: Analysis) -> str:
     return say("±60°: top-heavy") if analysis.height_over_support_m > 0 else say("±60°: bottom-heavy")
 
 
-def aim(scene: Scene, bounds: QRectF) -> Iterator[Primitive]:
-    """The chart in a box of the window."""
+def aim(scene: Scene, bounds: QRectF, read_rad: float | None = None) -> Iterator[Primitive]:
+    """The chart in a box of the window; ``read_rad``: the tilt at which its line is read."""
     analysis = scene.analysis
     yield Text(QPointF(14, 18), title(analysis), "quiet", False, fixed=True, bare=True)
     if analysis.support is None:
@@ -47,7 +50,29 @@ def aim(scene: Scene, bounds: QRectF) -> Iterator[Primitive]:
         shown = analysis if scene.ghost is None else scene.ghost.after
         yield from _motors(shown, bounds.adjusted(12, 26, -12, -22))
     else:
-        yield from _moments(scene, bounds.adjusted(16, 30, -16, -24))
+        yield from _moments(scene, plot_area(bounds), read_rad)
+
+
+def plot_area(bounds: QRectF) -> QRectF:
+    """Where in the box the line of the moments stands."""
+    return bounds.adjusted(16, 30, -16, -24)
+
+
+def angle_at(x: float, bounds: QRectF) -> float:
+    """The tilt at a place of the box, rad, no further than the line goes."""
+    area = plot_area(bounds)
+    share = (x - area.left()) / max(area.width(), 1.0)
+    return (min(max(share, 0.0), 1.0) * 2.0 - 1.0) * AIM_LIMIT_RAD
+
+
+def read_out(analysis: Analysis, at_rad: float, display: Display) -> str:
+    """What the line says at a tilt: '20° down: 8.4 N·m'; nothing where there is no line."""
+    if analysis.support is None or analysis.drives.axes:
+        return ""
+    moment = float(analysis.aim_curve(np.array((at_rad,)))[0])
+    said = say("{angle} down") if at_rad < 0 else say("{angle} up")
+    where = said.format(angle=angle(abs(at_rad)))
+    return say("{place}: {moment}").format(place=where, moment=torque(moment, display))
 
 
 def _ends(area: QRectF, words: tuple[str, str, str]) -> Iterator[Primitive]:
@@ -58,7 +83,7 @@ def _ends(area: QRectF, words: tuple[str, str, str]) -> Iterator[Primitive]:
     yield Text(QPointF(area.right(), foot), words[2], "quiet", False, "right", fixed=True, bare=True)
 
 
-def _moments(scene: Scene, area: QRectF) -> Iterator[Primitive]:
+def _moments(scene: Scene, area: QRectF, read_rad: float | None) -> Iterator[Primitive]:
     """The rig now as a line, the plan that is looked at dashed, what does no harm as a band."""
     analysis = scene.analysis
     now = analysis.aim_curve(ANGLES)
@@ -77,7 +102,18 @@ def _moments(scene: Scene, area: QRectF) -> Iterator[Primitive]:
     yield Line(_curve(at, now), tone, 2.0, keeps_off=True)
     if then is not None:
         yield Line(_curve(at, then), "hold", 2.0, "dash", keeps_off=True)
+    for tick in TICKS_RAD:
+        foot = QPointF(at(tick, 0).x(), area.bottom())
+        yield Line((foot, foot - QPointF(0, 5)), "quiet", 1.0)
     yield from _ends(area, (say("down"), say("level"), say("up")))
+    if read_rad is not None:
+        place = at(read_rad, float(analysis.aim_curve(np.array((read_rad,)))[0]))
+        yield Line((QPointF(place.x(), area.top()), QPointF(place.x(), area.bottom())), "quiet", 1.0)
+        yield Dot(place, 4.0, "card", tone, 1.6, keeps_off=True)
+        yield Text(
+            QPointF(area.right(), area.bottom() - 6), read_out(analysis, read_rad, scene.display), "ink", anchor="right"
+        )
+        return
     level = float(now[len(now) // 2])
     yield Text(at(0.0, level) + QPointF(7, -5), torque(level, scene.display), tone, False)
 
