@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt, QTimer
+from PySide6.QtCore import QSize, Qt, QTimer
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
@@ -11,6 +11,7 @@ from equilix.ui.theme import Theme, font, grown
 from equilix.ui.widgets.tint import plain_label, set_tip, tint
 from equilix.words.language import say
 
+TALL_PX = 92
 SHOWN_AFTER_MS = 300
 """What is done sooner is not worth a look."""
 
@@ -40,11 +41,18 @@ class JobLine(QWidget):
         column.addWidget(self.said, 1)
         column.addWidget(self.stop)
         self.setMinimumHeight(30)
-        self.setMaximumHeight(round(grown(92)))
+        self.setMaximumHeight(round(grown(TALL_PX)))
         self._later = QTimer(self, singleShot=True, interval=SHOWN_AFTER_MS)
         self._later.timeout.connect(self._show)
         jobs.changed.connect(self._changed)
         self._show()
+
+    def sizeHint(self) -> QSize:
+        """Room for three lines and the button, where the window has it."""
+        return QSize(super().sizeHint().width(), round(grown(TALL_PX)))
+
+    def hasHeightForWidth(self) -> bool:
+        return False  # its place does not depend on what it says
 
     def wear(self, theme: Theme) -> None:
         """Show in a theme."""
