@@ -23,7 +23,7 @@ from equilix.cli import run
 from equilix.constants import STANDARD_GRAVITY_M_S2 as G
 from equilix.demo import lighthouse
 from equilix.document import Document
-from equilix.edits import kit
+from equilix.edits import carrying, kit
 from equilix.report import REPORT_VERSION, plan_text, report, report_text, schema_text
 from equilix.store.parsing import open_document
 from equilix.store.saving import save
@@ -91,6 +91,16 @@ class Commands(unittest.TestCase):
         self.assertEqual(code, 0)
         for word in ("Falls forward", "left hand", "shoulder", "How sure", "pain means stop"):
             self.assertIn(word, out)
+
+    def test_report_tells_how_the_operator_is_placed(self) -> None:
+        """The posture stands in the first line and in the JSON, where the times below it depend on it."""
+        document = carrying.pose(lighthouse(), "lamp-room", "seated")
+        found = analyse(document, document.setups_by_id["lamp-room"])
+        self.assertEqual(report(found)["posture"], "seated")
+        self.assertTrue(report_text(found).splitlines()[0].endswith(", seated"))
+        standing = analysed(lighthouse())
+        self.assertEqual(report(standing)["posture"], "standing")
+        self.assertTrue(report_text(standing).splitlines()[0].endswith(", standing"))
 
     def test_report_json(self) -> None:
         """Everything the issue of the slice names is in it, in SI units."""

@@ -10,7 +10,7 @@ from equilix.demo import lighthouse
 from equilix.document import empty
 from equilix.edits import carrying
 from equilix.explain.origins import SOURCES, Origin, form_of, origins
-from equilix.facts import Amount, Sayable
+from equilix.facts import Amount, Fact, Sayable
 from equilix.keys import BalanceKey
 from equilix.result import Result
 from equilix.words.telling import tell
@@ -60,7 +60,10 @@ class Complete(unittest.TestCase):
             "drawn_nothing",
             "product",
             "share_and_time",
+            "per_length",
+            "step",
             "check",
+            "check_seen",
         }
         formulas = {key.removeprefix("origin.") for key in WORDINGS if key.startswith("origin.")}
         self.assertEqual(formulas - own, set(SOURCES))
@@ -129,6 +132,39 @@ class Inputs(unittest.TestCase):
         ahead, above = into["centre of gravity in front of the support"], into["centre of gravity above the support"]
         self.assertAlmostEqual(abs(figure.value), abs(math.atan2(ahead, -above)), places=6)
 
+    def test_a_spring(self) -> None:
+        """Root of (stiffness ÷ mass) ÷ 2π; friction ÷ stiffness, at most half of the travel; a taut line has none."""
+        for setup_id in ("boat-landing", "causeway"):
+            found, rows = of(setup_id)
+            natural = next(each for each in found.figures if each.key == "natural_hz")
+            by_name = {tell(name): value for name, value in rows["natural_hz"].inputs}
+            if math.isinf(natural.value):
+                self.assertNotIn("stiffness of its spring", by_name)
+                continue
+            spring = by_name["stiffness of its spring"]
+            assert isinstance(spring, Fact)
+            force, on = self.plain(spring.values["force"]), self.plain(spring.values["length"])
+            into = amounts(rows["natural_hz"])
+            self.assertAlmostEqual(math.sqrt(force / on / into["mass"]) / (2 * math.pi), natural.value, places=9)
+            stays = next(each for each in found.figures if each.key == "stays_m")
+            wanted = min(into["its friction"] / (force / on), into["its travel"] / 2)
+            self.assertAlmostEqual(stays.value, wanted, places=9)
+
+    def test_a_figure_without_a_spring_names_none(self) -> None:
+        """What is statics has mass, weight and place, and nothing of a spring."""
+        _, rows = of("gallery")
+        self.assertEqual(list(amounts(rows["hang_pitch_rad"]))[:2], ["mass", "weight"])
+        self.assertNotIn("its friction", amounts(rows["hang_pitch_rad"]))
+
+    def test_what_is_only_looked_at_has_no_share(self) -> None:
+        """A finding that nobody measures does not claim to be what is asked ÷ what is allowed."""
+        for setup in lighthouse().setups:
+            found, rows = of(setup.id)
+            for check in Result(found).checks:
+                formula = rows[f"{check.key}-{check.placement}"].formula
+                assert isinstance(formula, Fact)
+                self.assertEqual(formula.key, "origin.check_seen" if check.share is None else "origin.check")
+
     def test_what_counts_most_comes_first(self) -> None:
         """Of the moments about the support the largest, of the doubts the largest."""
         found, rows = of("lamp-room")
@@ -157,7 +193,8 @@ class Inputs(unittest.TestCase):
         document = balanced_on_pad(0.03)
         rows = {each.key: each for each in origins(Result(analyse(document, document.setups[0])))}
         self.assertAlmostEqual(amounts(rows["condition-fore-aft"])["off by"], 0.03, places=9)
-        self.assertAlmostEqual(self.plain(rows["cg"].value), 30.0, places=6)
+        self.assertAlmostEqual(self.plain(rows["cg"].value), 0.03, places=9)
+        self.assertIn("1.18 in", tell(rows["cg"].value, "us"))  # 30 mm ÷ 25.4 mm
         self.assertAlmostEqual(self.plain(rows["mass"].value), 8.0, places=9)
 
 

@@ -168,6 +168,24 @@ class Table(OnTheMat):
             action.trigger()
             self.assertEqual(table.isColumnHidden(number), column.usual)
 
+    def assert_as_wide_as_needed(self) -> None:
+        """Every column but the first, which has what is left, is as wide as its widest cell or its head."""
+        table, head = self.page.table, self.page.table.horizontalHeader()
+        for number in range(1, len(COLUMNS)):
+            if not table.isColumnHidden(number):
+                wanted = max(table.sizeHintForColumn(number), head.sectionSizeHint(number), head.minimumSectionSize())
+                self.assertEqual(table.columnWidth(number), wanted, COLUMNS[number].key)
+
+    def test_a_column_is_as_wide_as_what_is_in_it(self) -> None:
+        """From the start, where a column is shown later, and where something longer is typed."""
+        self.assert_as_wide_as_needed()
+        for action in self.page.table.menu().actions():
+            if action.isCheckable() and not action.isChecked():
+                action.trigger()
+        self.assert_as_wide_as_needed()
+        self.type_into("battery-98", "price", "123456.78")
+        self.assert_as_wide_as_needed()
+
     def test_chosen_in_one_chosen_in_the_other(self) -> None:
         """Both ways; Enter on a line mounts the part."""
         table, cloth = self.page.table, self.page.cloth

@@ -16,6 +16,8 @@ from equilix.ui.stage.layers import person
 from equilix.ui.stage.layers.aim import angle_at, plot_area
 from equilix.ui.stage.primitives import Dot, Line, Primitive, Shape, Text
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE
+from equilix.ui.theme import enlarge
+from equilix.ui.window import SMALLEST
 from equilix.words.quantities import torque
 from tests.ui.window_test import WindowTest
 
@@ -171,6 +173,25 @@ class SmallViews(WindowTest):
         QTest.mousePress(plan, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at)
         self.drag(plan, at, QPoint(-12, 0))
         self.assertTrue(plan.isVisible())
+
+
+class LittleRoom(WindowTest):
+    """The smallest window with text at 150 %."""
+
+    def setUp(self) -> None:
+        enlarge(1.5)
+        self.addCleanup(enlarge, 1.0)
+        super().setUp()
+        self.window.resize(*SMALLEST)
+        self.settle()
+
+    def test_small_views_give_way_only_where_they_must(self) -> None:
+        """Under a large view they go; where plan and front stand large beside it they are there again."""
+        strip = self.window.stage.strip
+        for key, there in (("balance", False), ("fit", True), ("check", False)):
+            self.window.show_page(key)
+            self.settle()
+            self.assertEqual(strip.isVisible(), there, key)
 
 
 class Aim(WindowTest):

@@ -89,8 +89,7 @@ class BodyFigure(Struct, frozen=True):
 def body_figure(operator: Operator, stance: Stance, arms: tuple[Arm, ...], posture: BodyPosture) -> BodyFigure:
     """The body in that posture, with these arms on what they hold."""
     h = operator.stature_m
-    middle = (stance.shoulders_m["left"] + stance.shoulders_m["right"]) / 2
-    hip = middle - np.array((0.0, 0.0, SEAT_HIP * h))
+    hip = stance.middle_m - np.array((0.0, 0.0, SEAT_HIP * h))
     build = math.sqrt(operator.mass_kg / (NORMAL_KG_M2 * h**2))
     both = _both_arms(operator, stance, arms)
     if posture == "seated":

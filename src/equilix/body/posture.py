@@ -63,6 +63,12 @@ class Stance(Struct, frozen=True):
     """Half length, breadth and height ``(3,)`` of the head."""
     eye_m: Array
 
+    @property
+    def middle_m(self) -> Array:
+        """The middle between the shoulder joints ``(3,)``."""
+        found: Array = (self.shoulders_m["left"] + self.shoulders_m["right"]) / 2
+        return found
+
 
 EYE_ASIDE_M: Final = 0.032
 """Half the distance between the eyes (estimate)."""
@@ -159,8 +165,9 @@ def knee_up(operator: Operator) -> Side:
 def knees_m(operator: Operator, stance: Stance, posture: BodyPosture) -> dict[Side, Array]:
     """Tops of the knees ``(3,)`` that a fist can rest on: both of who sits, the one up of who kneels."""
     sides: tuple[Side, ...] = {"seated": ("left", "right"), "kneeling": (knee_up(operator),)}.get(posture, ())
-    middle = (stance.shoulders_m["left"] + stance.shoulders_m["right"]) / 2
-    knee = middle + np.array((THIGH * operator.stature_m, 0.0, KNEE_ABOVE_HIP_M - SEAT_HIP * operator.stature_m))
+    knee = stance.middle_m + np.array(
+        (THIGH * operator.stature_m, 0.0, KNEE_ABOVE_HIP_M - SEAT_HIP * operator.stature_m)
+    )
     return {side: knee + np.array((0.0, KNEE_APART_M if side == "left" else -KNEE_APART_M, 0.0)) for side in sides}
 
 

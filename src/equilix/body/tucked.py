@@ -55,7 +55,7 @@ def tuck(operator: Operator, stance: Stance, arm: Arm) -> tuple[Arm, float]:
 
 def _gaps_m(operator: Operator, stance: Stance, points: Array) -> Array:
     """How far points ``(n, 3)`` are outside the trunk, seen from above; infinite for those well inside it."""
-    middle = (stance.shoulders_m["left"] + stance.shoulders_m["right"]) / 2
+    middle = stance.middle_m
     half = np.array((TRUNK_HALF_DEPTH_M, TRUNK_HALF_BREADTH * operator.stature_m))
     away = (points - middle)[:, :2]
     out = np.maximum(np.linalg.norm(away / half, axis=1), 1e-9)

@@ -88,14 +88,14 @@ WORN: Final = "hips"
 
 def l5_point(operator: Operator, stance: Stance) -> Array:
     """L5/S1 ``(3,)`` of someone who stands so."""
-    middle = (stance.shoulders_m["left"] + stance.shoulders_m["right"]) / 2
+    middle = stance.middle_m
     found: Array = middle - np.array((SPINE_BEHIND, 0.0, L5_BELOW_SHOULDERS * operator.stature_m))
     return found
 
 
 def upper_body(operator: Operator, stance: Stance, arms: tuple[Arm, ...]) -> tuple[Array, Array]:
     """Masses ``(n,)`` and centres ``(n, 3)`` of all that L5/S1 carries of the body; arms that hold nothing hang."""
-    middle = (stance.shoulders_m["left"] + stance.shoulders_m["right"]) / 2
+    middle = stance.middle_m
     l5 = l5_point(operator, stance)
     m, h = operator.mass_kg, operator.stature_m
     masses = [UPPER_TRUNK * m, MASS_SHARES["head and neck"][0] * m]

@@ -98,7 +98,7 @@ def posed(carried: Carried, way: Way, stance: Stance) -> Stance:
     """Where the operator stands to lean on what is chosen: the eye comes to its cup, the hip to the rig's rear end."""
     if way.holds_off and "eyecup" in carried.setup.leans_on and (eye := eyepiece_m(carried)) is not None:
         moved = eye - eye_of(carried.operator, stance)
-        at = (stance.shoulders_m["left"] + stance.shoulders_m["right"]) / 2 + moved
+        at = stance.middle_m + moved
         return stance_at(carried.operator, at, float(at[2]))
     if way.holds_off and "hip" in carried.setup.leans_on:
         rear, hip_below = rear_m(carried), SEAT_HIP * carried.operator.stature_m

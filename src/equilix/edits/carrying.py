@@ -91,8 +91,8 @@ def pose(document: Document, setup_id: str, posture: BodyPosture) -> Document:
     allowed = WAYS[setup_of(document, setup_id).carry].postures
     if posture not in allowed:
         raise Refused(
-            fact("carrying.not_in_that_posture", posture=posture),
-            fact("carrying.postures_allowed", allowed=listed(allowed)),
+            fact("carrying.not_in_that_posture", posture=fact(f"posture.{posture}")),
+            fact("carrying.postures_allowed", allowed=listed(fact(f"posture.{each}") for each in allowed)),
         )
     return _changed(document, setup_id, posture=posture)
 

@@ -21,6 +21,9 @@ from equilix.carry.conditions import Condition, Figure
 from equilix.facts import Sayable, fact, force, length, mass, measured, number, percent, torque
 from equilix.facts import duration as lasting
 from equilix.fit.fit import bears
+from equilix.kit.carriers import Harness, SpringArm
+from equilix.kit.parts import Part
+from equilix.mechanics.vibration import STEP_M, WALKING_HZ
 from equilix.result import Result
 
 Group = Literal["whole", "balance", "way", "body", "power", "check"]
@@ -28,6 +31,8 @@ Input = tuple[Sayable, Sayable]
 """A name and a value."""
 LARGEST: Final = 4
 """So many parts are named, of those that count most."""
+DECIMETRE_M: Final = 0.1
+"""On so much the force of a spring is told: in newtons on a metre nobody feels it."""
 SOURCES: Final[dict[str, str]] = {
     "mass": "weighed", "cg": "gum", "condition": "gum", "effort": "frey", "spine": "niosh", "flow": "statics",
     "run": "cells", "hang_pitch_rad": "statics", "hang_roll_rad": "statics", "below_m": "statics",
@@ -106,7 +111,7 @@ def _whole(found: Analysis) -> Iterator[Origin]:
     datum = np.zeros(3) if found.support is None else found.support.datum_m
     moments = masses * (cgs[:, 0] - datum[0])
     largest = np.argsort(-np.abs(moments))[:LARGEST]
-    said = measured(float(found.mass.cg_m[0] - datum[0]) * 1000.0, "mm", 0)
+    said = length(float(found.mass.cg_m[0] - datum[0]))
     yield _origin(
         "whole", "cg", "cg", fact("origin.title_cg"), said,
         [
@@ -145,20 +150,30 @@ def _figures(found: Analysis) -> Iterator[Origin]:
 
 
 def _into(found: Analysis, figure: Figure) -> Iterator[Input]:
-    """What of the rig goes into a way's figure: its weight, where that hangs, and the figure as it is without words."""
+    """What of the rig goes into a way's figure: its weight, where that hangs, and the spring that bears it."""
     assert found.support is not None
     off = found.mass.cg_m - found.support.datum_m
     yield from _mass_and_weight(found)
     yield _input("ahead", length(float(off[0])))
     yield _input("aside", length(float(off[1])))
     yield _input("above", length(float(off[2])))
-    if math.isfinite(figure.value):
-        yield _input(
-            "plain",
-            number(float(f"{figure.value:.4g}"))
-            if figure.unit in ("1", "turns")
-            else (measured(float(f"{figure.value:.4g}"), figure.unit, 4)),
-        )
+    if SOURCES[form_of(figure.key)] in ("oscillator", "hooke"):
+        yield from _spring(found.carried.bearer)
+
+
+def _spring(bearer: Part | None) -> Iterator[Input]:
+    """What is known of the spring that bears the rig; nothing of a taut line."""
+    spring = None if bearer is None else bearer.carrier
+    if not isinstance(spring, SpringArm | Harness) or spring.stiffness_n_m is None:
+        return
+    yield _input(
+        "stiffness",
+        fact("origin.per_length", force=force(spring.stiffness_n_m * DECIMETRE_M), length=length(DECIMETRE_M)),
+    )
+    yield _input("damping", number(spring.damping_ratio, 2))
+    yield _input("friction", force(spring.friction_n))
+    yield _input("travel", length(spring.travel_m))
+    yield _input("step", fact("origin.step", often=measured(WALKING_HZ, "Hz", 0), high=length(STEP_M)))
 
 
 def _body(result: Result) -> Iterator[Origin]:
@@ -222,7 +237,7 @@ def _checks(result: Result) -> Iterator[Origin]:
             f"{check.key}-{check.placement}",
             check.title,
             check.said,
-            fact("origin.check"),
+            fact("origin.check" if share else "origin.check_seen"),
             share,
             check.source,
         )

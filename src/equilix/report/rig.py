@@ -63,6 +63,7 @@ def report(
         "carry": analysis.setup.carry,
         "borne_by": analysis.setup.borne_by,
         "setting": analysis.setup.setting,
+        "posture": analysis.posture,
         "operator": analysis.operator.name,
         "status": analysis.status,
         "reading": {"verdict": reading.verdict, "rest": reading.rest, "cost": reading.cost},
@@ -157,7 +158,7 @@ def report_text(analysis: Analysis, display: Display = "metric") -> str:
     lines: list[Sayable] = [
         fact(
             "report.head", setup=analysis.setup.name, way=analysis.way.phrase, operator=analysis.operator.name,
-            reading=reading.said, mass=mass_line(analysis),
+            posture=fact(f"posture.{analysis.posture}"), reading=reading.said, mass=mass_line(analysis),
         ),
         *(fact("report.line", said=condition.sentence) for condition in analysis.conditions),
         *(_warned(fact("report.labelled", label=f.label, said=f.said), f.warning) for f in analysis.figures),

@@ -17,8 +17,9 @@ SIGNS = {"rests": "●", "leans": "◆", "falls": "▲", "unsupported": "○"}
 GAP_PX, SIDE_PX = 14, 16
 HEIGHT_PX, LARGE_HEIGHT_PX = 96, 148
 NARROW_PX, NARROW_HEIGHT_PX = 760, 142
-MOST_ENLARGED, MORE_LINES_PX = 1.25, 54
 """The bar keeps its height whatever it says, so that the drawing does not move under the mouse."""
+MOST_ENLARGED, MORE_LINES_PX = 1.25, 54
+"""In a narrow bar its type is enlarged no further, and has so much more room for lines where text is twice as large."""
 
 
 class ReadingBar(QWidget):

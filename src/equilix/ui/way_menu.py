@@ -19,7 +19,7 @@ from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.tint import plain_label
 from equilix.ui.widgets.words import Choice
 from equilix.words.language import say
-from equilix.words.telling import tell
+from equilix.words.telling import begun, tell
 from equilix.words.wordings.wording import N_
 
 LEANS = {
@@ -141,8 +141,7 @@ def _said(session: Session, key: str) -> str:
     """The phrase, and what is missing for it on this rig."""
     way, analysis = WAYS[key], session.analysis
     lacks = bool(analysis.assembly.ids) and way.support(analysis.carried) is None
-    phrase = tell(way.phrase)
-    phrase = phrase[0].upper() + phrase[1:]
+    phrase = begun(tell(way.phrase))
     return say("{phrase} – needs {needs}").format(phrase=phrase, needs=tell(way.needs)) if lacks else phrase
 
 

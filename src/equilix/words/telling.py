@@ -25,8 +25,15 @@ class _Piece(str):
     __slots__ = ()
 
     def __format__(self, how: str) -> str:
-        first = self[:1].upper() if how == "cap" else self[:1].lower() if how == "low" else self[:1]
+        if how == "cap":
+            return begun(self)
+        first = self[:1].lower() if how == "low" else self[:1]
         return first + self[1:]
+
+
+def begun(text: str) -> str:
+    """A text as a line begins: with a capital; names and units further on keep their letters."""
+    return text[:1].upper() + text[1:]
 
 
 def tell(said: Sayable, display: Display = "metric") -> str:

@@ -149,8 +149,7 @@ _kept: dict[tuple[str, str], tuple[bytes, Array, tuple[Contour, ...]]] = {}
 def groups(figure: BodyFigure, view: Projection) -> list[Group]:
     """The body from behind to front. A group that only moves with the body is not drawn anew."""
     pen = _Pen(figure, view)
-    shoulders = figure.stance.shoulders_m
-    middle_m = (shoulders["left"] + shoulders["right"]) / 2
+    middle_m = figure.stance.middle_m
     at = pen.at(middle_m)
     size = f"{figure.build} {figure.operator.stature_m}".encode()
     found = []
@@ -203,8 +202,7 @@ def _parts(pen: _Pen) -> Iterator[_Part]:
 
 
 def _middle(pen: _Pen) -> Array:
-    shoulders = pen.figure.stance.shoulders_m
-    return pen.at((shoulders["left"] + shoulders["right"]) / 2)
+    return pen.at(pen.figure.stance.middle_m)
 
 
 def _eyes(pen: _Pen) -> Array:
@@ -272,9 +270,7 @@ def _arm(pen: _Pen, arm: Arm, *, far: bool) -> Iterator[Contour]:
     wrist = elbow + (hand - elbow) * FOREARM_ENDS
     broad = pen.figure.build * pen.grown / 1000.0
     yield _limb((shoulder, elbow, wrist), ARM, broad, far=far)
-    along = _along(hand - elbow, (0.0, -1.0))
-    turned = np.array((along, (-along[1], along[0])))
-    fist = hand + FIST @ turned * pen.grown
+    fist = hand + _turned(FIST, _along(hand - elbow, (0.0, -1.0))) * pen.grown
     yield Contour(fist, (np.vstack((fist, fist[0])),), far)
 
 
@@ -289,10 +285,8 @@ def _leg(pen: _Pen, leg: Leg, near: Side) -> Iterator[Contour]:
 
 
 def _foot_side(pen: _Pen, leg: Leg) -> tuple[Array, tuple[Array, ...]]:
-    sole = pen.at(leg.toe_m) - pen.at(leg.heel_m)
-    along = _along(sole, (1.0, 0.0))
-    turned = np.array((along, (-along[1], along[0])))
-    line = pen.at(leg.ankle_m) + SOLE @ turned * pen.grown
+    along = _along(pen.at(leg.toe_m) - pen.at(leg.heel_m), (1.0, 0.0))
+    line = pen.at(leg.ankle_m) + _turned(SOLE, along) * pen.grown
     return line, (line,)
 
 
@@ -312,6 +306,11 @@ def _foot_outline(pen: _Pen, leg: Leg) -> tuple[Array, tuple[Array, ...]]:
         shape = np.array(((-36, 0.1), (-50, 0.75), (-46, 1.0), (46, 1.0), (50, 0.75), (36, 0.1)))
         line = smooth(np.column_stack((at[0] + shape[:, 0] * k, at[1] - shape[:, 1] * tall)))
     return line, (np.vstack((line, line[0])),)
+
+
+def _turned(shape: Array, along: Array) -> Array:
+    """A shape ``(n, 2)`` whose first direction goes along a unit vector."""
+    return np.asarray(shape @ np.array((along, (-along[1], along[0]))))
 
 
 def _along(way: Array, otherwise: tuple[float, float]) -> Array:
@@ -345,8 +344,7 @@ def _mean(one: Array, two: Array) -> Array:
 def trunk_depth_m(figure: BodyFigure, below_shoulders: float) -> tuple[float, float]:
     """The back and the front of the trunk, x in m, so far below the shoulder joints (of a stature of 1.75 m)."""
     grown = figure.operator.stature_m / STATURE_M
-    shoulders = figure.stance.shoulders_m
-    x = float((shoulders["left"] + shoulders["right"])[0]) / 2
+    x = float(figure.stance.middle_m[0])
     back, front = (
         x + grown * figure.build * float(np.interp(-below_shoulders, *shape[::-1, ::-1].T)) for shape in (BACK, CHEST)
     )

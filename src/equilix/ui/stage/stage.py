@@ -122,6 +122,7 @@ class Stage(QWidget):
         if self.arrangement not in LARGE:
             self.strip.setMinimumHeight(0)
             self.strip.setMaximumHeight(self.maximumHeight())
+            self.strip.setVisible(not self.arms_length)
         else:
             self.strip.setFixedHeight(round(grown(TALL_STRIP_PX if self.height() >= grown(540) else LOW_STRIP_PX)))
             beam, strip = grown(HEIGHT_PX), self.strip.maximumHeight()
@@ -136,6 +137,4 @@ class Stage(QWidget):
     def at_arms_length(self, on: bool) -> None:
         """Only the drawing and its beam, as large as the window allows."""
         self.arms_length = on
-        self.strip.setVisible(not on)
-        if not on:
-            self._share_height()
+        self._share_height()

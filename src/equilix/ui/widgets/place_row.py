@@ -13,7 +13,7 @@ from equilix.ui.widgets.tint import set_tip, tinted
 from equilix.units import Display
 from equilix.words.language import say
 from equilix.words.quantities import length, percent
-from equilix.words.telling import tell
+from equilix.words.telling import begun, tell
 
 SAME: float = 0.005
 """Turning by less than this share heavier or lighter is not worth a word."""
@@ -29,8 +29,7 @@ class PlaceRow(QFrame):
         super().__init__()
         self.place = place
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        title, worst = tell(place.text), place.after.worst
-        title = title[:1].upper() + title[1:]
+        title, worst = begun(tell(place.text)), place.after.worst
         said = tell(worst.sentence, display) if worst is not None else ""
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 4, 0, 8)

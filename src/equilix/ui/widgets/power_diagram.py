@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPointF, QRectF, Qt, Signal
-from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
 from equilix.power.network import Network
@@ -99,10 +99,6 @@ class PowerDiagram(QWidget):
         else:
             super().keyPressEvent(event)
             return
-        self.update()
-
-    def focusOutEvent(self, event: QFocusEvent) -> None:
-        super().focusOutEvent(event)
         self.update()
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:

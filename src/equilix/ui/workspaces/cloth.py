@@ -90,7 +90,7 @@ class Cloth(QWidget):
         self.groups: list[Group] = []
         self.current: str | None = None
         self.scale = USUAL_SCALE
-        self._parts: Sequence[tuple[Part, int]] = ()
+        self._lying: list[tuple[Part, int, Outline]] = []
         self._pressed: QPoint | None = None
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName(say("The mat: all parts of the kit, to scale"))
@@ -101,8 +101,9 @@ class Cloth(QWidget):
         return [cell for group in self.groups for cell in group.cells]
 
     def lay_out(self, parts: Sequence[tuple[Part, int]], display: Display) -> None:
-        """Lay parts out, each with how many of it are left."""
-        self._parts, self.display = parts, display
+        """Lay parts out, in the order of their families, each with how many of it are left."""
+        self.display = display
+        self._lying = [(part, left, lying_outline(self.book, part)) for part, left in parts]
         self._flow()
 
     def zoom(self, factor: float) -> None:
@@ -116,12 +117,11 @@ class Cloth(QWidget):
         """Groups beside each other as far as they fit, then a new row of groups."""
         width = max(float(self.width()), grown(LEAST_CELL_PX) + 2 * GAP_PX)
         room = width - 2 * GAP_PX
-        order = sorted(self._parts, key=lambda each: family_rank(each[0]))
-        groups = [list(each) for _, each in itertools.groupby(order, key=lambda each: family_of(each[0]))]
+        groups = [list(each) for _, each in itertools.groupby(self._lying, key=lambda each: family_of(each[0]))]
         self.groups = []
         x, y, tallest = GAP_PX, GAP_PX, 0.0
         for group in groups:
-            sizes = [self._size(part) for part, _ in group]
+            sizes = [self._size(outline) for _, _, outline in group]
             wanted = min(sum(size.width() for size in sizes) + GAP_PX * (len(sizes) - 1), room)
             if x > GAP_PX and x + wanted > width - GAP_PX:
                 x, y, tallest = GAP_PX, y + tallest + GAP_PX, 0.0
@@ -132,17 +132,14 @@ class Cloth(QWidget):
         self.setMinimumHeight(int(y + tallest + GAP_PX))
         self.update()
 
-    def _size(self, part: Part) -> QSize:
-        bounds = self._outline(part).whole.boundingRect()
+    def _size(self, outline: Outline) -> QSize:
+        bounds = outline.whole.boundingRect()
         return QSize(
             round(max(bounds.width() * self.scale + 10, grown(LEAST_CELL_PX))), round(bounds.height() * self.scale + 10)
         )
 
-    def _outline(self, part: Part) -> Outline:
-        return self.book.outline(part, np.eye(3), 0.0, lies_on(self.book, part))
-
     def _cells(
-        self, group: Sequence[tuple[Part, int]], sizes: Sequence[QSize], start: QPointF, room: float
+        self, group: Sequence[tuple[Part, int, Outline]], sizes: Sequence[QSize], start: QPointF, room: float
     ) -> Iterator[Lying]:
         """In rows; what stands in a row stands on one line, its words under it."""
         y, row = start.y(), list[int]()
@@ -153,9 +150,9 @@ class Cloth(QWidget):
                 high = max(sizes[each].height() for each in row) + grown(TEXT_PX)
                 x = start.x()
                 for each in row:
-                    part, left = group[each]
+                    part, left, outline = group[each]
                     box = QRectF(x, y, min(sizes[each].width(), room), high)
-                    yield Lying(part, left, box, self._outline(part))
+                    yield Lying(part, left, box, outline)
                     x += sizes[each].width() + GAP_PX
                 y, row, used = y + high + GAP_PX, [], 0.0
             if number < len(group):
@@ -164,7 +161,8 @@ class Cloth(QWidget):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
-        self._flow()
+        if event.size().width() != event.oldSize().width():  # its height follows from how it lies
+            self._flow()
 
     def sizeHint(self) -> QSize:
         return QSize(300, self.minimumHeight())
@@ -351,6 +349,11 @@ def lies_on(book: OutlineBook, part: Part) -> Projection:
         areas[view.name] = bounds.width() * bounds.height()
     best = max((SIDE, FRONT), key=lambda view: areas[view.name])
     return PLAN if areas[PLAN.name] >= FLATTER * areas[best.name] else best
+
+
+def lying_outline(book: OutlineBook, part: Part) -> Outline:
+    """A part as it is seen lying on its broadest side."""
+    return book.outline(part, np.eye(3), 0.0, lies_on(book, part))
 
 
 def _wrapped(name: str, metrics: QFontMetricsF, room: float) -> list[str]:

@@ -14,7 +14,7 @@ from equilix.ui.theme import Theme
 from equilix.ui.widgets.gauge import Gauge
 from equilix.ui.widgets.tint import tinted
 from equilix.words.language import say
-from equilix.words.telling import tell
+from equilix.words.telling import begun, tell
 from equilix.words.wordings.wording import N_
 
 SIGNS: Final = {"stop": N_("▲ stop"), "mind": N_("◆ mind"), "fine": N_("● fine")}
@@ -56,7 +56,7 @@ class FindingRow(QFrame):
         more.setSpacing(3)
         hand = f" ({in_hand})" if in_hand else ""
         if said != title:
-            more.addWidget(tinted(f"{said[0].upper()}{said[1:]}{hand}.", theme.ink))
+            more.addWidget(tinted(f"{begun(said)}{hand}.", theme.ink))
         if todo:
             more.addWidget(tinted(todo, theme.hold))
         if check.source:

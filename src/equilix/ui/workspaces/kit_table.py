@@ -222,7 +222,6 @@ class KitTable(QTableView):
         head = self.horizontalHeader()
         head.setHighlightSections(False)
         head.setSectionsMovable(True)
-        head.setSectionResizeMode(QHeaderView.ResizeMode.ResizeToContents)
         head.setSectionResizeMode(0, QHeaderView.ResizeMode.Stretch)
         head.setMinimumSectionSize(round(grown(56)))
         head.setDefaultAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
@@ -234,7 +233,11 @@ class KitTable(QTableView):
 
     def show_lines(self, lines: Sequence[Line]) -> None:
         """Show these parts."""
-        self.kit.show_lines(lines)
+        if list(lines) != self.kit.lines:
+            self.kit.show_lines(lines)
+            for number in range(1, len(COLUMNS)):  # the name has what is left
+                if not self.isColumnHidden(number):
+                    self.resizeColumnToContents(number)
 
     def choose(self, part_id: str | None) -> None:
         """Show a part as the chosen one, without saying so again."""
@@ -279,6 +282,8 @@ class KitTable(QTableView):
 
     def _show_column(self, number: int, on: bool) -> None:
         self.setColumnHidden(number, not on)
+        if on:
+            self.resizeColumnToContents(number)
 
     def _sort(self, number: int) -> None:
         """By a column; by the same once more, the other way round."""

@@ -26,8 +26,9 @@ from equilix.words.quantities import fixed, mass
 from equilix.words.telling import tell
 
 FORM_PX = 364
-TABLE_SHARE, LEAST_TABLE_PX, MOST_TABLE_PX = 0.40, 340, 720
-"""How much of the width the table takes."""
+TABLE_SHARE, LEAST_TABLE_PX, MOST_TABLE_PX = 0.40, 440, 720
+"""How much of the width the table takes: names stay readable beside its figures."""
+LEAST_CLOTH_PX = 320
 BOTH_FROM_PX = 1240
 """From this width on there is room for cloth, table and form."""
 
@@ -151,8 +152,8 @@ class MatPage(Page):
         table = not is_open or self.width() >= grown(BOTH_FROM_PX)
         self.table_room.setVisible(table)
         self.columns.setVisible(table)
-        wide = min(max(round(self.width() * TABLE_SHARE), LEAST_TABLE_PX), MOST_TABLE_PX)
-        self.table_room.setFixedWidth(wide)
+        wide = min(max(round(self.width() * TABLE_SHARE), round(grown(LEAST_TABLE_PX))), MOST_TABLE_PX)
+        self.table_room.setFixedWidth(max(min(wide, self.width() - LEAST_CLOTH_PX), 0))
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)

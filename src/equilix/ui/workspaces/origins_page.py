@@ -15,7 +15,7 @@ from equilix.ui.theme import Theme, font, grown
 from equilix.ui.widgets.tint import plain_label, rich_label, show_text, text_label, tint
 from equilix.ui.workspaces.page import Page
 from equilix.words.language import say
-from equilix.words.telling import tell
+from equilix.words.telling import begun, tell
 from equilix.words.wordings.wording import N_
 
 GROUPS: Final[dict[Group, str]] = {
@@ -94,7 +94,7 @@ class OriginsPage(Page):
         chosen = None
         for group, title in GROUPS.items():
             rows = [
-                (each, _begun(tell(each.title)), tell(each.value, display))
+                (each, begun(tell(each.title)), tell(each.value, display))
                 for each in self.origins.values()
                 if each.group == group
             ]
@@ -146,7 +146,7 @@ class OriginsPage(Page):
             said = none if self.origins else say("An empty rig has no figures yet. Mount a part first.")
             show_text(self.formula, said, t.quiet)
             return
-        show_text(self.title, _begun(tell(origin.title)), t.ink)
+        show_text(self.title, begun(tell(origin.title)), t.ink)
         show_text(self.value, tell(origin.value, display), t.hold)
         show_text(self.how, say("How it is worked out"), t.quiet)
         show_text(self.formula, tell(origin.formula, display), t.ink)
@@ -158,7 +158,7 @@ class OriginsPage(Page):
         )
         show_text(self.inputs, f"<table cellspacing='3'>{rows}</table>" if rows else "", t.ink)
         show_text(self.word, say("On whose word"), t.quiet)
-        show_text(self.source, _begun(tell(origin.source, display)), t.ink)
+        show_text(self.source, begun(tell(origin.source, display)), t.ink)
 
     def wear(self, theme: Theme) -> None:
         """Show in another theme."""
@@ -170,8 +170,3 @@ class OriginsPage(Page):
             self.session.view.ask_origin("")
         else:
             super().keyPressEvent(event)
-
-
-def _begun(said: str) -> str:
-    """As a line begins; names and units keep their letters."""
-    return said[:1].upper() + said[1:]

@@ -14,6 +14,8 @@ ORIGINS: Final[Wordings] = {
     "origin.title_flow": N_("Where the weight goes"),
     "origin.drawn_nothing": N_("without end: nothing is drawn"),
     "origin.product": N_("{mass} × {lever}"),
+    "origin.per_length": N_("{force} on {length}"),
+    "origin.step": N_("{often}, ± {high}"),
     "origin.share_and_time": N_("{share} of its strength, {lasts}"),
     # formulas
     "origin.mass": N_("Sum of the masses of all parts that are on the rig. The four heaviest:"),
@@ -38,6 +40,7 @@ ORIGINS: Final[Wordings] = {
     ),
     "origin.run": N_("Time = what the battery still gives at this temperature and age ÷ what hangs on it draws."),
     "origin.check": N_("What is asked ÷ what is allowed; over 100 % it is too much. What is allowed is from:"),
+    "origin.check_seen": N_("Looked at on the rig as it is drawn: so or not so, with no share of anything."),
     "origin.hang_pitch_rad": N_(
         "Let go, the centre of gravity goes under the point it hangs from: tan of the angle = its distance in front ÷ below."
     ),
@@ -70,7 +73,7 @@ ORIGINS: Final[Wordings] = {
     "origin.power_w": N_(
         "Electronics + sum over the motors of (torque to hold ÷ motor constant)², as a mean over the range of tilt and roll."
     ),
-    "origin.run_time_s": N_("Energy of the gimbal’s battery ÷ that power."),
+    "origin.run_time_s": N_("Energy of the gimbal’s battery ÷ what motors and electronics draw."),
     "origin.axis_inertia_kg_m2": N_(
         "Inertia of every part that turns about the axis: its own, plus mass × square of its distance from the axis."
     ),
@@ -85,7 +88,8 @@ ORIGINS: Final[Wordings] = {
         "gravity (complete elliptic integral; no friction)."
     ),
     "origin.least_drop_time_s": N_(
-        "The same with the gimbal where it would drop quickest: distance = radius of gyration."
+        "Time of the drop from horizontal with the gimbal where the rig would drop quickest: its distance from the centre "
+        "of gravity = radius of gyration."
     ),
     "origin.off_post_x_m": N_("Centre of gravity less the post, fore-aft."),
     "origin.off_post_y_m": N_("Centre of gravity less the post, to the left."),
@@ -100,7 +104,9 @@ ORIGINS: Final[Wordings] = {
         "All of it turned back about the ankles until its centre of gravity is over the feet: tan = Σ mass × distance ÷ "
         "Σ mass × height."
     ),
-    "origin.plates_n": N_("That moment ÷ the distance between front plate and belt."),
+    "origin.plates_n": N_(
+        "Moment of rig and arm about the lowest disc of the back ÷ the distance between front plate and belt."
+    ),
     "origin.hip_load_n": N_("Weight of the frame that is worn + what arm or line lifts + the weight of the arm."),
     "origin.boom_moment_nm": N_("Pull of the line × its distance in front of the lowest disc of the back."),
     "origin.lift_n": N_("What the spring is set to; the weight of the rig where no setting is given."),
@@ -111,8 +117,10 @@ ORIGINS: Final[Wordings] = {
     "origin.transmissibility": N_(
         "A mass on a damped spring whose foot moves up and down: how much of the movement comes through at that frequency."
     ),
-    "origin.stroke_m": N_("The same spring: how far mass and foot move against each other, for the height of a step."),
-    "origin.lag_rad": N_("The same spring: phase of the rig behind the step."),
+    "origin.stroke_m": N_(
+        "A mass on a damped spring: how far it and the foot of the spring move against each other, for the height of a step."
+    ),
+    "origin.lag_rad": N_("A mass on a damped spring: phase of the rig behind the step."),
     "origin.reach_n": N_("Stiffness × half of the travel."),
     "origin.stays_m": N_("Friction ÷ stiffness, at most half of the travel."),
     "origin.sag_m": N_("Weight ÷ stiffness of the line."),
@@ -127,7 +135,9 @@ ORIGINS: Final[Wordings] = {
     "origin.lens_from_eye_m": N_("Axis of the lens less the middle of the face, to the left."),
     "origin.knee_side_m": N_("Lower end of the handle less the top of the knee."),
     "origin.over_axis_m": N_("Height of the centre of gravity of what the head carries over its tilt axis."),
-    "origin.counterbalance_nm": N_("Weight of what the head carries × that height."),
+    "origin.counterbalance_nm": N_(
+        "Weight of what the head carries × height of its centre of gravity over the tilt axis."
+    ),
     "origin.left_nm": N_("Wanted counterbalance less the step that is set, at 90° of tilt."),
     "origin.tripod_tip_rad": N_(
         "tan = (half of the radius of the feet − how far the common centre of gravity is off the middle) ÷ its height."
@@ -145,7 +155,11 @@ ORIGINS: Final[Wordings] = {
     "input.ahead": N_("centre of gravity in front of the support"),
     "input.aside": N_("centre of gravity left of the support"),
     "input.above": N_("centre of gravity above the support"),
-    "input.plain": N_("unrounded"),
+    "input.stiffness": N_("stiffness of its spring"),
+    "input.damping": N_("its damping, of critical"),
+    "input.friction": N_("its friction"),
+    "input.travel": N_("its travel"),
+    "input.step": N_("steps"),
     "input.moment": N_("moment"),
     "input.lever": N_("lever"),
     "input.load": N_("load"),

@@ -7,7 +7,11 @@ from typing import Final
 from equilix.words.wordings.wording import N_, Wordings, plural
 
 REPORT: Final[Wordings] = {
-    "report.head": N_("{setup}, carried {way} by {operator}\n  {reading}\n  Mass {mass}"),
+    "report.head": N_("{setup}, carried {way} by {operator}, {posture}\n  {reading}\n  Mass {mass}"),
+    "posture.standing": N_("standing"),
+    "posture.walking": N_("walking"),
+    "posture.kneeling": N_("kneeling"),
+    "posture.seated": N_("seated"),
     "report.line": N_("  {said}"),
     "report.labelled": N_("  {label}: {said}"),
     "report.warned": N_("{line} ▲ {warning}"),

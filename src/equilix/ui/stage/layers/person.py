@@ -28,7 +28,6 @@ if TYPE_CHECKING:
     from equilix.fit.fit import Fit
 
 Array = NDArray[np.float64]
-"""Under the first share no fatigue was found (Rohmert), over the second it lasts a minute or two."""
 MARKED: Final[tuple[Joint, ...]] = ("shoulder", "elbow", "grip")
 NEAR_ALPHA: Final = 90
 """How much of the rig the nearer arm hides."""

@@ -59,8 +59,7 @@ def vest(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
 
 def plate_m(figure: BodyFigure) -> Array:
     """The middle ``(3,)`` of the plate of a vest, on the chest."""
-    shoulders = figure.stance.shoulders_m
-    middle = (shoulders["left"] + shoulders["right"]) / 2
+    middle = figure.stance.middle_m
     below = 0.27 * figure.operator.stature_m / STATURE_M
     return np.array((trunk_depth_m(figure, 0.27)[1] + 0.02, middle[1], middle[2] - below))
 
@@ -71,8 +70,7 @@ def worn_harness(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
     assert figure is not None and support is not None
     k = figure.operator.stature_m / STATURE_M
     end = boom_end(scene.analysis)
-    shoulders = figure.stance.shoulders_m
-    middle = (shoulders["left"] + shoulders["right"]) / 2
+    middle = figure.stance.middle_m
     back = trunk_depth_m(figure, 0.14)[0] - 0.035
     top, foot = (np.array((back, middle[1], middle[2] + k * z)) for z in (0.12, -0.44))
     over = figure.top_m[2] + 0.07
@@ -114,8 +112,7 @@ def _curve(sheet: Sheet, points: Sequence[Array]) -> list[QPointF]:
 def _belt(figure: BodyFigure, sheet: Sheet) -> Iterator[Primitive]:
     """A band about the hips."""
     k = figure.operator.stature_m / STATURE_M
-    shoulders = figure.stance.shoulders_m
-    middle = (shoulders["left"] + shoulders["right"]) / 2
+    middle = figure.stance.middle_m
     if sheet.view is PLAN:
         return
     edges = []
@@ -138,8 +135,7 @@ def _across(sheet: Sheet, across: float, up: float) -> QPointF:
 
 def _straps(figure: BodyFigure, sheet: Sheet, down_to: Array) -> Iterator[Primitive]:
     """Over both shoulders, from the chest to the back."""
-    k, shoulders = figure.operator.stature_m / STATURE_M, figure.stance.shoulders_m
-    middle = (shoulders["left"] + shoulders["right"]) / 2
+    k, middle = figure.operator.stature_m / STATURE_M, figure.stance.middle_m
     if sheet.view is SIDE:
         back = trunk_depth_m(figure, 0.10)[0] - OFF_BODY_M
         front = trunk_depth_m(figure, 0.10)[1] + OFF_BODY_M
