@@ -59,6 +59,13 @@ class Result(Struct, frozen=True, dict=True):
         return tuple(sorted(found, key=lambda each: each.level != "stop"))
 
     @cached_property
+    def fit_findings(self) -> tuple[Check, ...]:
+        """What is wrong with how it is held and looked at, worst first."""
+        from equilix.fit.findings import findings
+
+        return findings(self.fit)
+
+    @cached_property
     def heaps(self) -> Heaps:
         """What it goes through while it is built and taken apart. Dear: how each heap rests is worked out."""
         from equilix.checks.build_order import Heaps

@@ -28,12 +28,14 @@ from equilix.fit.curves import (
     over_slide,
     ways_compared,
 )
+from equilix.fit.findings import findings
 from equilix.fit.fit import Fit, words_of_lifting
 from equilix.fit.gaze import gaze
 from equilix.keys import hand_key
 from equilix.kit.carriers import TripodHead
 from equilix.planner.fitting import fit_plans, grips_plan
 from equilix.report import report
+from equilix.rig.setups import Pose
 from equilix.words.steps import told_lines
 from tests.told import refused, told
 
@@ -191,6 +193,43 @@ class Eyes(unittest.TestCase):
         found = gaze(scene("causeway"))
         assert found is not None
         self.assertEqual(found.blocked_by, "sled post")
+
+
+class Findings(unittest.TestCase):
+    """What is wrong with how a rig is held and looked at, worst first."""
+
+    def test_levels_places_and_words(self) -> None:
+        """The lamp room: two raised arms at their handles, the screen; times as ISO 11226 has them (from memory)."""
+        fit = Fit(scene("lamp-room"))
+        found = findings(fit)
+        self.assertEqual({each.level for each in found}, {"mind"})
+        placed = {each.key: each.placement for each in found}
+        self.assertEqual(placed["raised-left"], "left-handle")
+        self.assertEqual(placed["raised-right"], "right-handle")
+        self.assertEqual(len([key for key in placed if key.startswith("gaze-")]), len(fit.gaze.complaints))
+        self.assertEqual({placed[key] for key in placed if key.startswith("gaze-")}, {"monitor-5"})
+        for each in found[:2]:
+            self.assertIn("ISO 11226", told(each.source))
+
+    def test_out_of_reach_comes_first(self) -> None:
+        """A handle two metres ahead: nobody reaches it, and no time is told for that arm."""
+        made = lighthouse()
+        setup = made.setups_by_id["lamp-room"]
+        moved = tuple(
+            p.changed(
+                parent=None, point=None, by=None, slide_m=0.0, turn_rad=0.0, pose=Pose(position_m=(2.0, 0.3, 0.0))
+            )
+            if p.id == "left-handle" else p for p in setup.placements
+        )  # fmt: skip
+        found = findings(Fit(analyse(made, setup.changed(placements=moved))))
+        self.assertEqual((found[0].key, found[0].level, found[0].placement), ("reach-left", "stop", "left-handle"))
+        self.assertIn("left hand does not reach its grip", told(found[0].said))
+        self.assertNotIn("raised-left", [each.key for each in found])
+
+    def test_nothing_to_mind(self) -> None:
+        """On the tripod nobody holds it, and the screen is where it should be or is said to be wrong."""
+        found = findings(Fit(scene("evening")))
+        self.assertTrue(all(each.key.startswith("gaze-") for each in found), [each.key for each in found])
 
 
 class Comparisons(unittest.TestCase):

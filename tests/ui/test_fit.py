@@ -5,11 +5,13 @@ import unittest
 
 from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QFontMetricsF
+from PySide6.QtTest import QTest
 
 from equilix.edits import kit
 from equilix.ui.operator_panel import OperatorPanel
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.labels import place
+from equilix.ui.stage.layers import findings
 from equilix.ui.stage.primitives import Dot, Shape, Text, Wash
 from equilix.ui.theme import font as theme_font
 from equilix.ui.workspaces.fit import FitPage
@@ -48,7 +50,6 @@ class Fit(WindowTest):
             "Rest after a take",
             "Lower back",
             "action limit",
-            "hang the screen lower",
             "RULA",
             "Picking it up",
             "▲",
@@ -56,6 +57,27 @@ class Fit(WindowTest):
             self.assertIn(word, text)
         self.assertAlmostEqual(sum(n for _, n in self.page.flow.parts), self.session.analysis.weight_n, delta=0.1)
         self.assertIn("doctor", self.page.caution.text())
+
+    def test_what_is_wrong_is_numbered_on_the_rig(self) -> None:
+        """Raised arms and what the eyes do not like: a line each, its number at the grip or the screen, both ways."""
+        rows, side = self.page.wrong.rows, self.window.stage.side
+        said = [row.accessibleName() for row in rows]
+        self.assertIn("Left upper arm raised: at most 2 min 30 s at a time", rows[0].title.text())
+        self.assertTrue(any("5-inch monitor: it cranes the neck: hang the screen lower" in each for each in said), said)
+        self.assertFalse(any(row.is_open for row in rows))  # the column is shared
+        made = list(findings.marks(side.scene, side.sheet))
+        self.assertEqual([number for number, _, _ in made], list(range(1, len(rows) + 1)))
+        for k, (_, _, one) in enumerate(made):  # the handles stand behind each other, their marks do not
+            for _, _, other in made[:k]:
+                self.assertGreater(max(abs(one.x() - other.x()), abs(one.y() - other.y())), 28)
+        QTest.mouseClick(side, Qt.MouseButton.LeftButton, pos=made[3][2].toPoint())
+        self.assertEqual([k for k, row in enumerate(rows) if row.is_open], [3])
+        self.assertEqual((self.session.selection.id, self.session.selection.finding), ("monitor-5", made[3][1].key))
+        self.click(rows[1])
+        self.assertEqual((self.session.selection.id, self.session.selection.finding), ("right-handle", "raised-right"))
+        self.page.choose("curves")
+        self.assertEqual(list(findings.marks(side.scene, side.sheet)), [])
+        self.assertFalse(self.page.wrong.isVisible())
 
     def test_shares_of_strength_as_bars(self) -> None:
         """What gives out first at the top, the back at the end; to scale, marked as on the drawing, in words too."""

@@ -250,18 +250,21 @@ class Check(WindowTest):
 
     def test_one_line_each_and_the_rest_on_demand(self) -> None:
         """The worst is open; a click or the arrow keys open another and close it; the gauge is as long as its share."""
-        opened = [row.more.isVisible() for row in self.page.rows]
+        opened = [row.is_open for row in self.page.rows]
         self.assertEqual(opened, [True, *[False] * (len(opened) - 1)])
         self.assertEqual(self.session.selection.id, None)  # looked at, not chosen
         QTest.mouseClick(self.page.rows[0], Qt.MouseButton.LeftButton)
         self.page.rows[0].setFocus()
         QTest.keyClick(self.page.rows[0], Qt.Key.Key_Down)
-        self.assertEqual([row.more.isVisible() for row in self.page.rows[:3]], [False, True, False])
+        self.assertEqual([row.is_open for row in self.page.rows[:3]], [False, True, False])
         QTest.keyClick(self.page.rows[1], Qt.Key.Key_Up)
-        self.assertTrue(self.page.rows[0].more.isVisible())
+        self.assertTrue(self.page.rows[0].is_open)
+        said = [[label.text() for label in row.more if label.isVisible()] for row in self.page.rows[:3]]
+        self.assertEqual([len(each) for each in said], [3, 0, 0])
+        self.assertIn("doctor", self.page.caution.text())
         for row in self.page.rows:
-            self.assertEqual(row.gauge is None, row.check.share is None)
-            if row.gauge is not None:
+            self.assertEqual(row.gauge is not None and row.gauge.isVisible(), row.check.share is not None)
+            if row.check.share is not None:
                 used = row.gauge.bar().width() / row.gauge.trough().width()
                 self.assertAlmostEqual(used, min(row.check.share, 1.0), delta=1e-9)
         left = [self.session.tell(row.check.left) for row in self.page.rows[:3]]
@@ -280,8 +283,12 @@ class Check(WindowTest):
         drawn = list(findings.findings(side.scene, side.sheet))
         self.assertEqual([each.text for each in drawn if isinstance(each, Text)], ["1", "2", "3"])
         self.assertEqual([each.fill for each in drawn if isinstance(each, Shape)], ["card"] * 3)
+        QTest.mouseClick(side, Qt.MouseButton.LeftButton, pos=made[1][2].toPoint())
+        self.assertEqual([row.is_open for row in self.page.rows[:3]], [False, True, False])  # two on one part
+        drawn = list(findings.findings(side.scene, side.sheet))
+        self.assertEqual([each.fill for each in drawn if isinstance(each, Shape)], ["card", "tip_wash", "card"])
         QTest.mouseClick(side, Qt.MouseButton.LeftButton, pos=made[2][2].toPoint())
-        self.assertTrue(self.page.rows[2].more.isVisible())
+        self.assertTrue(self.page.rows[2].is_open)
         drawn = list(findings.findings(side.scene, side.sheet))
         self.assertEqual([each.fill for each in drawn if isinstance(each, Shape)], ["card", "card", "tip_wash"])
         self.assertEqual(list(findings.findings(self.window.stage.plan.scene, self.window.stage.plan.sheet)), [])
@@ -301,7 +308,7 @@ class Check(WindowTest):
         self.assertTrue(any("lb" in text for text in texts), texts)
         self.assertFalse(any("kg" in text for text in texts), texts)
         self.assertIn("Load on the ", " ".join(texts))
-        self.assertTrue(self.page.rows[1].more.isVisible())
+        self.assertTrue(self.page.rows[1].is_open)
         self.assertTrue(self.page.rows[1].hasFocus())
 
     def test_rules(self) -> None:

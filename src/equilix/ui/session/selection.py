@@ -1,4 +1,4 @@
-"""Which placement of the open setup is selected."""
+"""Which placement of the open setup is selected, and which of the things that were found there."""
 
 from __future__ import annotations
 
@@ -15,14 +15,16 @@ class Selection(QObject):
     def __init__(self, parent: QObject) -> None:
         super().__init__(parent)
         self.id: str | None = None
+        self.finding = ""
+        """The key of what was found there, where its mark or its row was chosen and not the part."""
 
-    def select(self, placement_id: str | None) -> None:
-        """Select a placement, or nothing."""
-        if placement_id != self.id:
-            self.id = placement_id
+    def select(self, placement_id: str | None, finding: str = "") -> None:
+        """Select a placement, or nothing; with what was found there, where that is meant."""
+        if (placement_id, finding) != (self.id, self.finding):
+            self.id, self.finding = placement_id, finding
             self.changed.emit()
 
     def keep_to(self, placements: Container[str]) -> None:
         """Drop a selection that is no longer there; who shows the setup is told of that by its own change."""
         if self.id is not None and self.id not in placements:
-            self.id = None
+            self.id, self.finding = None, ""

@@ -11,9 +11,9 @@ if TYPE_CHECKING:
     from equilix.planner.fit_plan import FitPlan
     from equilix.planner.plan import Plan
 
-Overlay = Literal["figure", "cables", "table", "checks", "wires"]
-"""The operator's joints and eye line; the cables; how the rig stands on a table; what the check has found, or what is
-wrong with the power."""
+Overlay = Literal["figure", "fit", "cables", "table", "checks", "wires"]
+"""The operator's joints and eye line, and what is wrong with them; the cables; how the rig stands on a table; what the
+check has found, or what is wrong with the power."""
 
 
 class ViewState(QObject):

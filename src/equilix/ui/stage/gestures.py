@@ -136,8 +136,8 @@ class Gestures:
         self._begin()
         if self._take_turn_handle(at):
             return True
-        found = self.view.hit(at)
-        self.session.selection.select(found)
+        found, meant = self.view.hit(at), self.view.finding_at(at)
+        self.session.selection.select(found, meant.key if meant is not None else "")
         if found is None:
             return False
         self._pressed, self._start = found, at

@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 from PySide6.QtCore import QPointF, Qt
 from PySide6.QtGui import QCursor
 
+from equilix.checks.rules import Check
 from equilix.ui.stage.projection import Projection
 
 
@@ -23,6 +24,9 @@ class Paper(Protocol):
 
     def hit(self, point: QPointF) -> str | None:
         """The placement under a point of the widget."""
+
+    def finding_at(self, point: QPointF) -> Check | None:
+        """The finding whose mark is under a point of the widget."""
 
     def update(self) -> None:
         """Paint it anew."""

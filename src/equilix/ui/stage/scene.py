@@ -11,6 +11,7 @@ from equilix.result import Result
 from equilix.units import Display
 
 if TYPE_CHECKING:
+    from equilix.checks.rules import Check
     from equilix.guide.steps import Advice
     from equilix.planner.fit_plan import FitPlan
     from equilix.planner.plan import Plan
@@ -22,6 +23,8 @@ class Scene(Struct, frozen=True):
 
     result: Result
     selected: str | None = None
+    finding: str = ""
+    """The key of what was found on the selected part, where one thing is meant."""
     ghost: Plan | FitPlan | None = None
     axis: Advice | None = None
     overlays: frozenset[Overlay] = frozenset()
@@ -32,6 +35,15 @@ class Scene(Struct, frozen=True):
     def analysis(self) -> Analysis:
         """The rig, analysed."""
         return self.result.analysis
+
+    @property
+    def findings(self) -> tuple[Check, ...]:
+        """What is marked on the rig: of the list that is open, all that there is to mind, in its order."""
+        if "checks" in self.overlays:
+            return self.result.checks
+        if "wires" in self.overlays:
+            return self.result.power_findings
+        return self.result.fit_findings if "fit" in self.overlays else ()
 
     @property
     def rests(self) -> bool:

@@ -16,8 +16,10 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QWidget
 
+from equilix.checks.rules import Check
 from equilix.rig.kinematics import Assembly
 from equilix.ui.session import Session
+from equilix.ui.session.view import Overlay
 from equilix.ui.stage.drawing import Rig, draw, focus
 from equilix.ui.stage.extent import extent_mm
 from equilix.ui.stage.gestures import Gestures
@@ -36,6 +38,8 @@ from equilix.words.wordings.wording import N_
 
 Array = NDArray[np.float64]
 LEAST_PX = 150
+FOUND: frozenset[Overlay] = frozenset(("checks", "wires", "fit"))
+"""What is found on a rig is not looked for while the rig moves under the hand."""
 EMPTY = N_(
     "An empty rig.\nDrag a part here from the mat, or choose one there and press Enter.\n"
     "A base with a shoulder pad is a good first part."
@@ -141,15 +145,19 @@ class RigView(QWidget):
     def hit(self, point: QPointF) -> str | None:
         """The placement under a point of the widget: the nearest to the viewer."""
         self._lay_out()
-        found = marked(self.scene, self.sheet, point)
+        found = self.finding_at(point)
         if found is not None:
-            return found
+            return found.placement
         mm = self.to_mm(point)
         for drawn in reversed(self.drawn):
             local = mm - QPointF(drawn.x_mm, drawn.y_mm)
             if drawn.outline.whole.contains(local):
                 return drawn.placement
         return None
+
+    def finding_at(self, point: QPointF) -> Check | None:
+        """The finding whose mark is under a point of the widget."""
+        return marked(self.scene, self.sheet, point)
 
     def show_tip(self, text: str) -> None:
         """Show a text, as it is, where the mouse rests."""
@@ -163,8 +171,11 @@ class RigView(QWidget):
         session, view = self.session, self.session.view
         still = session.history.gesture is None
         axis = view.axis if still else None
-        overlays = view.overlays if still else view.overlays - {"checks", "wires"}
-        return Scene(session.result, session.selection.id, view.ghost, axis, overlays, session.document.display)
+        overlays = view.overlays if still else view.overlays - FOUND
+        chosen = session.selection
+        return Scene(
+            session.result, chosen.id, chosen.finding, view.ghost, axis, overlays, session.document.display
+        )  # fmt: skip
 
     @property
     def sheet(self) -> Sheet:

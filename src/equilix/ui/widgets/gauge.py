@@ -9,7 +9,7 @@ from PySide6.QtGui import QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
 from equilix.checks.rules import Level
-from equilix.ui.theme import Theme, colour
+from equilix.ui.theme import PREP_ROOM, Theme, colour
 
 HEIGHT: Final = 11
 
@@ -17,10 +17,17 @@ HEIGHT: Final = 11
 class Gauge(QWidget):
     """A share of what is allowed, by its level: quiet, marked, or full and dark where it is too much."""
 
-    def __init__(self, share: float, level: Level, theme: Theme) -> None:
+    def __init__(self) -> None:
         super().__init__()
-        self.share, self.level, self.theme = share, level, theme
+        self.share = 0.0
+        self.level: Level = "fine"
+        self.theme: Theme = PREP_ROOM
         self.setFixedHeight(HEIGHT)
+
+    def show_share(self, share: float, level: Level, theme: Theme) -> None:
+        """Show another one."""
+        self.share, self.level, self.theme = share, level, theme
+        self.update()
 
     def bar(self) -> QRectF:
         """What is used, on the widget; never longer than the trough."""

@@ -149,9 +149,7 @@ class CheckPage(Page):
         """A part is selected on the drawing: the list goes to what was found there."""
         if self.tabs.tab != FOUND:
             return
-        row = self.list.go_to(self.session.selection.id)
-        if row is not None:
-            self.scroller.ensureWidgetVisible(row)
+        self.list.follow(self.scroller)
 
     def open_rules(self) -> None:
         """Show the rules of thumb, to be changed."""

@@ -25,6 +25,7 @@ from equilix.ui.widgets.rows import Row, section
 from equilix.ui.widgets.sections import Sections
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, show_text, text_label, tint
+from equilix.ui.workspaces.finding_list import FindingList
 from equilix.ui.workspaces.fit_texts import (
     asked_of,
     asked_words,
@@ -60,6 +61,7 @@ class FitPage(Page):
         self.column.addWidget(self.tabs)
         self.big, self.asked, self.flow, self.text = plain_label(), StrengthBars(), FlowBar(), Sections()
         self.big.setWordWrap(True)
+        self.wrong_head, self.wrong = text_label(bold=True), FindingList(session, opens=False)
         self.asked.asked_about.connect(session.view.ask_origin)
         self.balance = QCheckBox(say("Balance and fit together"))
         self.balance.toggled.connect(self._plan)
@@ -73,7 +75,7 @@ class FitPage(Page):
         self.steady: SteadinessPlot | None = None
         self.compared = [(text_label(bold=True), StrengthBars(above=True)) for _ in range(2)]
         bars = (each for pair in self.compared for each in pair)
-        body = (self.big, self.asked, self.flow, *bars, self.text)
+        body = (self.big, self.asked, self.flow, *bars, self.wrong_head, self.wrong, self.text)
         for widget in (*body, self.balance, self.cards_column, self.plots):
             self.column.addWidget(widget)
         self.column.addStretch(1)
@@ -96,11 +98,13 @@ class FitPage(Page):
 
     def showEvent(self, event: object) -> None:
         self.session.view.show_overlay("figure", True)
+        self.session.view.show_overlay("fit", self.tabs.tab == BODY)
         super().showEvent(event)
 
     def hideEvent(self, event: object) -> None:
         del event
         self.session.view.show_overlay("figure", False)
+        self.session.view.show_overlay("fit", False)
         self.job.cancel()
         self.dear.cancel()
         self._planned_for = None
@@ -111,6 +115,10 @@ class FitPage(Page):
         tab, fit = self.tabs.tab, self.session.result.fit
         self.big.setVisible(tab == BODY)
         self.flow.setVisible(tab == BODY)
+        self.session.view.show_overlay("fit", self.isVisible() and tab == BODY)
+        if tab != BODY:
+            self.wrong_head.hide()
+            self.wrong.hide()
         self.asked.setVisible(tab == BODY and bool(fit.ranges))
         self.text.setVisible(tab in (BODY, COMPARE))
         for head, bars in self.compared:
@@ -147,6 +155,10 @@ class FitPage(Page):
         if self.tabs.tab != BODY:
             return
         fit, t = self.session.result.fit, self.theme
+        wrong = self.session.result.fit_findings
+        self.wrong.show_findings(wrong, t, self.session.document.display)
+        self.wrong.setVisible(bool(wrong))
+        show_text(self.wrong_head, say("Mind this") if wrong else "", t.ink)
         self.text.show_sections(
             [
                 *section(say("Posture"), [*rest_rows(fit), *posture_rows(fit, self.session.document.display)], t),
@@ -154,6 +166,11 @@ class FitPage(Page):
             ],
             t,
         )
+
+    def show_selection(self) -> None:
+        """A part or a mark is selected on the drawing: the list goes to what is wrong there."""
+        if self.tabs.tab == BODY:
+            self.wrong.follow(self.scroller)
 
     def _fill_later(self) -> None:
         """What takes more than a moment, once the hand is still."""

@@ -84,7 +84,7 @@ def rest_rows(fit: Fit) -> Iterator[Row]:
 
 
 def posture_rows(fit: Fit, unit: Display) -> Iterator[Row]:
-    """Elbows, upper arms, back, neck."""
+    """Elbows, upper arms, back, neck; what is wrong with them stands among the findings."""
     analysis = fit.analysis
     for held in analysis.arms:
         side = tell(fact(f"way.{held.arm.side}")).capitalize()
@@ -92,23 +92,15 @@ def posture_rows(fit: Fit, unit: Display) -> Iterator[Row]:
             yield (
                 say("{side} arm").format(side=side),
                 say("does not reach its grip"),
-                say("{missing} too far away.").format(missing=length(held.arm.missing_m, unit)),
+                "",
             )
             continue
-        limit = fit.raised_s.get(held.arm.side, math.inf)
-        warning = (
-            ""
-            if math.isinf(limit)
-            else say("Raised so, at most {limit} at a time.").format(limit=duration(limit))
-            if limit
-            else say("Too high to hold.")
-        )
         yield (
             say("{side} arm").format(side=side),
             say("elbow {elbow_angle}, upper arm raised {elevation}").format(
                 elbow_angle=angle(held.arm.elbow_angle_rad), elevation=angle(held.arm.elevation_rad)
             ),
-            warning,
+            "",
         )
     for side, alone in fit.letting_go.items():
         said, warning = (tell(each, unit) for each in one_hand_words(alone))
@@ -137,11 +129,7 @@ def posture_rows(fit: Fit, unit: Display) -> Iterator[Row]:
             up=angle(abs(look.up_rad)), way=way, look=look.name, distance=length(look.distance_m, unit)
         )
         yield say("Neck"), f"{torque(fit.neck_nm, unit)}{_neck_lasts(look.neck_rad)}", ""
-        yield (
-            say("Eyes"),
-            said,
-            "; ".join(tell(each, unit) for each in look.complaints).capitalize() + ("." if look.complaints else ""),
-        )
+        yield say("Eyes"), said, ""
 
 
 def _neck_lasts(bent_rad: float) -> str:

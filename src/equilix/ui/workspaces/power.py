@@ -178,9 +178,7 @@ class PowerPage(Page):
 
     def show_selection(self) -> None:
         """The cable of the selected part, and what is wrong with it."""
-        row = self.troubles.go_to(self.session.selection.id)
-        if row is not None and row.isVisible():
-            self.scroller.ensureWidgetVisible(row)
+        self.troubles.follow(self.scroller)
         cable = self._selected_cable() if self.tabs.tab == WIRES else None
         self.unplug.setEnabled(cable is not None)
         self.cable_form.setVisible(cable is not None)

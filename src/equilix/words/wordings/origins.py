@@ -180,6 +180,7 @@ ORIGINS: Final[Wordings] = {
     "source.statics": N_("Statics of a rigid body"),
     "source.geometry": N_("Geometry of the parts as they are drawn"),
     "source.measures": N_("Geometry; sizes of the body after Winter, figure 4.1 (from memory), and estimates"),
+    "source.iso_11226": N_("ISO 11226: how long a raised upper arm should be held (from memory)"),
     "source.winter": N_("Sizes of the body after Winter, Biomechanics and Motor Control, figure 4.1 (from memory)"),
     "source.frey": N_(
         "Frey-Law and Avin, Ergonomics 53, 2010 (from memory); strength as entered, or the mean of adults (from memory)"

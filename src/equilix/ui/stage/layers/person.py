@@ -205,5 +205,5 @@ def _gaze(fit: Fit, sheet: Sheet) -> Iterator[Primitive]:
         way = target - at
         size = max(math.hypot(way.x(), way.y()), 1.0)
         said = say("{angle} up") if found.up_rad > 0 else say("{angle} down")
-        word = ("▲ " if found.complaints else "") + said.format(angle=angle(abs(found.up_rad)))
+        word = said.format(angle=angle(abs(found.up_rad)))
         yield Text(at + way / size * (size * 0.5) + QPointF(8, -6), word, tone)
