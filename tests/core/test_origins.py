@@ -9,9 +9,15 @@ from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.demo import lighthouse
 from equilix.document import empty
 from equilix.edits import carrying
-from equilix.explain.origins import SOURCES, Origin, form_of, origins
+from equilix.explain.origin import SOURCES, Origin, form_of
+from equilix.explain.origins import origins
 from equilix.facts import Amount, Fact, Sayable
 from equilix.keys import BalanceKey
+from equilix.planner.change import Change, steadiness
+from equilix.planner.fitting import fit_plans
+from equilix.planner.plan_origins import origin_key, plan_origins
+from equilix.planner.prices import prices
+from equilix.planner.schools import plans
 from equilix.result import Result
 from equilix.words.telling import tell
 from equilix.words.wordings import WORDINGS
@@ -52,19 +58,9 @@ class Complete(unittest.TestCase):
         for form, source in SOURCES.items():
             self.assertIn(f"origin.{form}", WORDINGS)
             self.assertIn(f"source.{source}", WORDINGS)
-        own = {
-            "title_mass",
-            "title_cg",
-            "title_spine",
-            "title_flow",
-            "drawn_nothing",
-            "product",
-            "share_and_time",
-            "per_length",
-            "step",
-            "check",
-            "check_seen",
-        }
+        said = {"drawn_nothing", "product", "share_and_time", "per_length", "step", "check", "check_seen",
+                "no_rest_long_enough", "arm_angles", "of_plan"}  # fmt: skip
+        own = said | {key.removeprefix("origin.") for key in WORDINGS if key.startswith("origin.title_")}
         formulas = {key.removeprefix("origin.") for key in WORDINGS if key.startswith("origin.")}
         self.assertEqual(formulas - own, set(SOURCES))
         self.assertEqual(
@@ -81,6 +77,33 @@ class Complete(unittest.TestCase):
         ):  # fmt: skip
             self.assertEqual(form_of(key), form)
             self.assertIn(form, SOURCES)
+
+    def test_every_price_of_every_plan(self) -> None:
+        """Every price of plans for balance and body has formula, inputs and source; those of the rig are the rig's."""
+        document = lighthouse()
+        for setup_id in ("lamp-room", "causeway", "workshop"):
+            found: list[Change] = [each for each in plans(document, setup_id) if each.answers]
+            found += [each for each in fit_plans(document, setup_id) if each.works]
+            for plan in found:
+                rows = plan_origins(plan)
+                self.assertEqual(
+                    [each.key for each in rows], [origin_key(plan, key) for key in prices(plan)], (setup_id, plan.key)
+                )
+                for each, price in zip(rows, prices(plan).values(), strict=True):
+                    self.assertEqual(each.value, price.said)
+                    self.assertTrue(each.inputs or price.key == "money", each.key)
+                    for said in (each.title, each.formula, each.source):
+                        self.assertTrue(tell(said).strip(), each.key)
+
+    def test_the_price_of_steadiness(self) -> None:
+        """Inertia then ÷ now, each about the pitch axis; the price of a step's time is the sum of its steps'."""
+        document = lighthouse()
+        plan = next(each for each in plans(document, "lamp-room") if each.school == "weight")
+        rows = {each.key: each for each in plan_origins(plan)}
+        into = amounts(rows["plan-weight-steadiness"])
+        ratio = into["rotational inertia then"] / into["rotational inertia now"]
+        self.assertAlmostEqual(ratio, steadiness(plan), places=12)
+        self.assertEqual(amounts(rows["plan-weight-clamps"])["steps"], len(plan.steps))
 
     def test_what_can_be_leaned_on_and_knelt_on(self) -> None:
         """Figures that come with a hip, an elbow or a knee have theirs too."""
@@ -131,6 +154,43 @@ class Inputs(unittest.TestCase):
         figure = next(each for each in found.figures if each.key == "hang_pitch_rad")
         ahead, above = into["centre of gravity in front of the support"], into["centre of gravity above the support"]
         self.assertAlmostEqual(abs(figure.value), abs(math.atan2(ahead, -above)), places=6)
+
+    def test_rest(self) -> None:
+        """18 (t/T)^1.4 (f − 0.15)^0.5 of the take (Rohmert 1973, from memory)."""
+        found, rows = of("workshop")
+        into = amounts(rows["rest"])
+        ratio, share = into["take"] / into["endurance"], into["share of strength"]
+        tired = found.first_to_give_out
+        assert tired is not None
+        self.assertAlmostEqual(share, tired.share)
+        wanted = into["take"] * 18 * ratio**1.4 * math.sqrt(share - 0.15) if share > 0.15 else 0.0
+        if isinstance(rows["rest"].value, Amount):
+            self.assertAlmostEqual(self.plain(rows["rest"].value), wanted, places=6)
+        else:
+            self.assertGreater(ratio, 1.0)
+
+    def test_elbow(self) -> None:
+        """The law of cosines, with the lengths that are told."""
+        found, rows = of("lamp-room")
+        for held in found.arms:
+            into = amounts(rows[f"arm-{held.arm.side}"])
+            a, b, c = into["upper arm"], into["elbow to grip"], into["shoulder to grip"]
+            self.assertAlmostEqual(math.acos((a * a + b * b - c * c) / (2 * a * b)), held.arm.elbow_angle_rad, places=6)
+
+    def test_picking_it_up(self) -> None:
+        """Index = mass ÷ recommended mass; 23 kg in the best case (Waters and others 1993, from memory)."""
+        found, rows = of("stairs")
+        for place, index in Result(found).fit.pick_up.items():
+            into = amounts(rows[f"lift-{place}"])
+            self.assertAlmostEqual(into["mass"] / into["recommended mass"], index, places=9)
+            self.assertLess(into["recommended mass"], 23.0)
+
+    def test_inertia(self) -> None:
+        """Steiner: what all parts have of themselves, and mass × square of the distance, add up to the whole."""
+        found, rows = of("lamp-room")
+        into = [value.value for _, value in rows["inertia"].inputs if isinstance(value, Amount)]
+        whole = float(found.mass.inertia_kg_m2[1, 1])
+        self.assertAlmostEqual(sum(into), whole, places=12)
 
     def test_a_spring(self) -> None:
         """Root of (stiffness ÷ mass) ÷ 2π; friction ÷ stiffness, at most half of the travel; a taut line has none."""

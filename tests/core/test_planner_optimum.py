@@ -12,6 +12,7 @@ from equilix.edits import kit, rigging
 from equilix.keys import BalanceKey
 from equilix.kit.catalogue import make_part
 from equilix.planner.build import aim_m
+from equilix.planner.change import added_kg
 from equilix.planner.moves import find_removable, find_slides, find_weights
 from equilix.planner.programme import solve
 from equilix.planner.schools import plan
@@ -207,7 +208,7 @@ class BruteForce(unittest.TestCase):
             if not found.works:
                 continue
             part = made.parts_by_id["weight"]
-            fewer = round(found.added_kg / part.mass_kg) - 1
+            fewer = round(added_kg(found) / part.mass_kg) - 1
             places = np.arange(pieces[0].low_m, pieces[0].high_m + 1e-9, 0.010)
             for at in itertools.combinations(places, fewer) if fewer > 0 else ():
                 if any(b - a < 0.024 for a, b in itertools.pairwise(at)):

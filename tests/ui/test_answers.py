@@ -1,14 +1,19 @@
 """The ways to mend the rig: cards, ghosts, applying, refusals."""
 
+import math
 import unittest
 
-from PySide6.QtCore import Qt, QTimer
+from PySide6.QtCore import QPoint, Qt, QTimer
 from PySide6.QtTest import QTest
 
 from equilix.demo import lighthouse
 from equilix.edits import rigging
 from equilix.keys import BalanceKey
+from equilix.ui.stage.primitives import Dot, Line, Text, Wash
 from equilix.ui.widgets.card import PlanCard
+from equilix.ui.widgets.step_rows import StepRail
+from equilix.ui.workspaces.origins_page import OriginsPage
+from equilix.words.steps import Rail
 from tests.told import told
 from tests.ui.window_test import WindowTest
 
@@ -115,10 +120,66 @@ class Answers(WindowTest):
         self.wait_for_plans()
         self.settle()
         self.assertEqual((first.size(), first.button.pos()), before)
-        self.assertEqual({card.rails.keys for card in self.page.cards}, {first.rails.keys})
-        self.assertEqual(len(first.rails.keys), 3)
+        self.assertEqual({card.rails.prices for card in self.page.cards}, {first.rails.prices})
+        self.assertEqual(len(first.rails.prices), 3)
         self.assertIn("On the shoulder", first.accessibleDescription())
         self.assertGreater(len({card.accessibleDescription() for card in self.page.cards}), 2)
+
+    def test_steps_are_looked_at(self) -> None:
+        """Under a step the track with its ends: hollow where it stands, full where it goes; its figure."""
+        card = self.page.cards[0]
+        label, rail = card.steps.lines[0]
+        self.assertEqual(label.text(), "Slide the camera back 145 mm.")  # the figure is on the rail
+        made = rail.primitives()
+        ends = [each.points[0].x() for each in made if isinstance(each, Line) and each.role == "quiet"]
+        was = next(each.at.x() for each in made if isinstance(each, Dot))
+        then = next(each.box.center().x() for each in made if isinstance(each, Wash) and each.role == "hold")
+        low, high = -0.15, 0.15
+        for x, slide in ((was, 0.062), (then, -0.083)):
+            self.assertAlmostEqual((x - ends[0]) / (ends[1] - ends[0]), (slide - low) / (high - low), places=6)
+        self.assertIn("87 mm", [each.text for each in made if isinstance(each, Text)])
+        self.assertIn("scale reads 87 mm", card.accessibleName())
+        self.window.change_units()
+        self.wait_for_plans()
+        rail = self.page.cards[0].steps.lines[0][1]
+        self.assertIn("3.43 in", [each.text for each in rail.primitives() if isinstance(each, Text)])
+
+    def test_a_turn_is_a_dial(self) -> None:
+        """Two hands, the thick one where it goes; straight up is no turn."""
+        rail = StepRail()
+        rail.resize(240, 20)
+        rail.show_rail(Rail(-math.pi, math.pi, 0.0, (math.pi / 2,), "90°", turns=True), "90°", self.window.theme)
+        hands = [each for each in rail.primitives() if isinstance(each, Line)]
+        ways = [each.points[1] - each.points[0] for each in hands]
+        self.assertAlmostEqual(ways[0].x(), 0.0)
+        self.assertLess(ways[0].y(), -5)
+        self.assertGreater(ways[1].x(), 5)
+        self.assertAlmostEqual(ways[1].y(), 0.0)
+        self.assertGreater(hands[1].width, hands[0].width)
+
+    def test_where_a_price_comes_from(self) -> None:
+        """A click or Enter on a price leads to its formula, with what it is now; Esc goes back to the cards."""
+        card = self.page.cards[0]
+        key = card.rails.prices[0]
+        at = QPoint(30, round(card.rails.height() / 6))
+        QTest.mouseClick(card.rails, Qt.MouseButton.LeftButton, pos=at)
+        self.settle()
+        page = self.window.page
+        assert isinstance(page, OriginsPage)
+        self.assertEqual(page.wanted, f"plan-move-{key}")
+        self.assertTrue(page.title.text().startswith("Move what is there: "), page.title.text())
+        self.assertIn("now", page.inputs.text())
+        QTest.keyClick(page, Qt.Key.Key_Escape)
+        self.assertIs(self.window.page, self.page)
+        card = self.page.cards[1]
+        card.rails.setFocus()
+        QTest.keyClick(card.rails, Qt.Key.Key_Down)
+        QTest.keyClick(card.rails, Qt.Key.Key_Return)
+        self.assertEqual(page.wanted, f"plan-power-{card.rails.prices[1]}")
+        QTest.keyClick(page, Qt.Key.Key_Escape)
+        self.session.edit("slide", lambda d: rigging.slide(d, "lamp-room", "bridge", 0.03))
+        self.press(Qt.Key.Key_F12)
+        self.assertFalse([each for each in page.origins if each.startswith("plan-")])  # it no longer leads on from here
 
     def test_refusals_are_said(self) -> None:
         """With no counterweights in the kit that school says why not."""

@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 from equilix.analysis import Analysis, analyse_with
 from equilix.body.endurance import EASY, rohmert_min
 from equilix.body.fatigue import rest_allowance
-from equilix.body.lifting import Lift
+from equilix.body.lifting import Coupling, Lift
 from equilix.body.load import Effort
 from equilix.body.posture import Arm
 from equilix.body.screening import Posture, Rula, raised_arm_s, rula
@@ -174,11 +174,13 @@ class Fit(Struct, frozen=True, dict=True):
     def pick_up(self) -> dict[str, float]:
         """Lifting index of picking the rig up by hand, from the ground, its case, a table."""
         load = self.analysis.mass.mass_kg
-        good = "good" if any(abs(place.axis[2]) < 0.5 for place in self.analysis.carried.grips) else "fair"
-        return {
-            place: Lift(PICK_UP_M, height, 0.5, coupling=good).index(load)  # type: ignore[arg-type]
-            for place, height in PLACES.items()
-        }
+        return {place: pick_up_lift(self, place).index(load) for place in PLACES}
+
+
+def pick_up_lift(fit: Fit, place: str) -> Lift:
+    """How a rig is picked up from a place of :data:`PLACES`; a handle that lies across is good to take hold of."""
+    good: Coupling = "good" if any(abs(each.axis[2]) < 0.5 for each in fit.analysis.carried.grips) else "fair"
+    return Lift(PICK_UP_M, PLACES[place], 0.5, coupling=good)
 
 
 def bears(on: str) -> Sayable:

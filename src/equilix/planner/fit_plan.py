@@ -8,7 +8,7 @@ from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Refused
-from equilix.facts import Sayable, fact
+from equilix.facts import Fact, Sayable, fact
 from equilix.planner.plan import DrawOut, SlideTo, Step, TurnTo
 
 
@@ -87,6 +87,11 @@ class FitPlan(Struct, frozen=True, dict=True):
     says: tuple[Sayable, ...]
     """What becomes of elbows, arms, fists or gaze."""
     reason: Sayable = ""
+
+    @property
+    def key(self) -> str:
+        """What it is for, by the key of its title."""
+        return self.title.key if isinstance(self.title, Fact) else str(self.title)
 
     @property
     def works(self) -> bool:

@@ -9,7 +9,7 @@ from msgspec import Struct
 from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.edits import rigging
-from equilix.facts import Sayable, fact, percent
+from equilix.facts import Sayable, fact
 from equilix.keys import BalanceKey
 from equilix.planner.moves import stand_in
 
@@ -129,6 +129,11 @@ class Plan(Struct, frozen=True, dict=True):
     """What would make it reach all, where something would: 'A bridge plate … would do.'"""
 
     @property
+    def key(self) -> str:
+        """The school: there is one plan of each."""
+        return self.school
+
+    @property
     def title(self) -> Sayable:
         """The school in words."""
         return TITLES[self.school]
@@ -155,33 +160,10 @@ class Plan(Struct, frozen=True, dict=True):
         return bool(self.steps) and (self.works or bool(self.partly))
 
     @property
-    def added_kg(self) -> float:
-        """Mass added (negative: taken off), kg."""
-        return self.after.mass.mass_kg - self.before.mass.mass_kg
-
-    @property
     def cautions(self) -> tuple[Sayable, ...]:
         """What the figures warn of afterwards that they did not warn of before."""
         before = {figure.key for figure in self.before.figures if figure.warning}
         return tuple(f.warning for f in self.after.figures if f.warning and f.key not in before)
-
-    @property
-    def minutes(self) -> float:
-        """Time to do it: a minute a clamp, half a minute to take something off (common practice, no source)."""
-        return sum(step.minutes for step in self.steps)
-
-    @property
-    def steadiness(self) -> float:
-        """Rotational inertia about the pitch axis after over before: above 1 it shakes less and turns slower."""
-        return float(self.after.mass.inertia_kg_m2[1, 1] / self.before.mass.inertia_kg_m2[1, 1])
-
-    @property
-    def steady_words(self) -> Sayable:
-        """The same for people: '8 % steadier'."""
-        by = round((self.steadiness - 1) * 100)
-        if not by:
-            return fact("plan.now")
-        return fact("plan.steadier" if by > 0 else "plan.livelier", by=percent(abs(by) / 100))
 
     def apply(self, document: Document) -> Document:
         """Carry out every step. Raises :class:`~equilix.errors.Refused` if the document has changed too much."""

@@ -13,7 +13,9 @@ from equilix.body.endurance import LONGEST_S
 from equilix.carry.shoulder import pad_pressure_pa
 from equilix.facts import Sayable, duration, fact, force, length, measured, number, percent, pressure
 from equilix.fit.fit import TAKE_S
-from equilix.planner.plan import Hang, Plan, StandIn
+from equilix.planner.change import Change, minutes, steadiness, steady_words
+from equilix.planner.fit_plan import HangOn, PutBetween
+from equilix.planner.plan import Hang, StandIn
 from equilix.result import Result
 
 
@@ -78,7 +80,7 @@ def prices_of(analysis: Analysis) -> dict[str, Price]:
     return {price.key: price for price in found}
 
 
-def prices_now(plan: Plan) -> dict[str, Price]:
+def prices_now(plan: Change) -> dict[str, Price]:
     """What the rig costs before a plan is done, to compare it with."""
     found = prices_of(plan.before)
     return {**found, "steadiness": _steadiness(1.0, fact("prices.now"))}
@@ -90,18 +92,18 @@ def _steadiness(ratio: float, said: Sayable) -> Price:
     )
 
 
-def prices(plan: Plan) -> dict[str, Price]:
+def prices(plan: Change) -> dict[str, Price]:
     """What a plan costs to carry and to do, by key."""
     found = prices_of(plan.after)
     clamps = len(plan.steps)
     more = [
-        _steadiness(plan.steadiness, plan.steady_words),
+        _steadiness(steadiness(plan), steady_words(plan)),
         Price(
             "minutes",
             fact("prices.do"),
-            plan.minutes * 60,
-            measured(plan.minutes, "min", 0 if plan.minutes == round(plan.minutes) else 1),
-            plan.minutes,
+            minutes(plan) * 60,
+            measured(minutes(plan), "min", 0 if minutes(plan) == round(minutes(plan)) else 1),
+            minutes(plan),
             1.0,
             "work",
         ),
@@ -121,10 +123,12 @@ def prices(plan: Plan) -> dict[str, Price]:
     return {**found, **{price.key: price for price in more}}
 
 
-def to_buy(plan: Plan) -> float:
+def to_buy(plan: Change) -> float:
     """The price of what a plan needs that the kit does not own, in the document's money."""
     kit = plan.before.carried.kit
-    wanted = (kit[step.part] for step in plan.steps if isinstance(step, Hang | StandIn))
+    wanted = [kit[step.part] for step in plan.steps if isinstance(step, Hang | StandIn)]
+    wanted += [kit[step.bracket] for step in plan.steps if isinstance(step, PutBetween)]
+    wanted += [kit[step.arm] for step in plan.steps if isinstance(step, HangOn)]
     return sum(part.price or 0.0 for part in wanted if not part.owned)
 
 
@@ -142,7 +146,7 @@ def most_differing(each: Sequence[Prices]) -> tuple[str, ...]:
     return tuple(chosen.values())[:SHOWN]
 
 
-def compared(plans: Sequence[Plan]) -> tuple[tuple[str, ...], list[Prices], Prices]:
+def compared(plans: Sequence[Change]) -> tuple[tuple[str, ...], list[Prices], Prices]:
     """The keys in which plans for one rig differ most, the prices of each, those of the rig as it is.
 
     A single plan is compared with the rig as it is.

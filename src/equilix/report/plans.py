@@ -11,6 +11,7 @@ from equilix.document import Document
 from equilix.facts import Sayable, fact, general, listed, mass, run
 from equilix.guide.observing import Correction
 from equilix.guide.steps import advise, finish
+from equilix.planner.change import added_kg, minutes, steadiness
 from equilix.planner.plan import DrawOut, Hang, Plan, SlideTo, StandIn, Step, TurnTo
 from equilix.planner.prices import Price, compared
 from equilix.report.sections import plain
@@ -71,15 +72,15 @@ def plan_report(plan: Plan, display: Display = "metric") -> dict[str, Any]:
             step_report(step, plan.before, said)
             for step, said in zip(plan.steps, told_each(plan.before, plan.steps), strict=True)
         ],
-        "added_kg": plan.added_kg,
+        "added_kg": added_kg(plan),
         "mass_kg": after.mass.mass_kg,
         "promised_m": {BALANCES[key]: value for key, value in plan.promised_m.items()},
         "residual_m": {BALANCES[c.balance.key]: c.value_m for c in after.conditions},
         "residual_sd_m": {BALANCES[c.balance.key]: c.sd_m for c in after.conditions},
         "reading": read_out(after).said,
         "endurance_s": None if tired is None else tired.endurance_s,
-        "inertia_ratio": plan.steadiness,
-        "minutes": plan.minutes,
+        "inertia_ratio": steadiness(plan),
+        "minutes": minutes(plan),
         "cautions": list(plan.cautions),
     }
     told: dict[str, Any] = in_words(found, display)
@@ -123,9 +124,9 @@ def _plan_lines(plan: Plan) -> Sayable:
     if not plan.answers:
         return listed((plan.title, fact("report.line", said=why)), "line")
     cost: Sayable = fact("report.nothing_added")
-    if abs(plan.added_kg) >= LEAST_SHOWN_KG:
-        cost = fact("report.plus" if plan.added_kg > 0 else "report.minus", size=mass(abs(plan.added_kg)))
-    lines: list[Sayable] = [fact("report.plan", title=plan.title, cost=cost, minutes=general(plan.minutes))]
+    if abs(added_kg(plan)) >= LEAST_SHOWN_KG:
+        cost = fact("report.plus" if added_kg(plan) > 0 else "report.minus", size=mass(abs(added_kg(plan))))
+    lines: list[Sayable] = [fact("report.plan", title=plan.title, cost=cost, minutes=general(minutes(plan)))]
     lines += [fact("report.step", said=each.said) for each in told_lines(plan)]
     if plan.partly:
         lines.append(run(fact("report.only", what=plan.partly), why))

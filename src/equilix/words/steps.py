@@ -8,6 +8,9 @@ from collections.abc import Mapping, Sequence
 from functools import singledispatch
 from typing import NamedTuple
 
+import numpy as np
+from numpy.typing import NDArray
+
 from equilix.analysis import Analysis
 from equilix.document import FORMAT, VERSION, Document
 from equilix.facts import NOTHING, Sayable, angle, fact, length, listed, mass
@@ -20,11 +23,28 @@ from equilix.rig.kinematics import Assembly, assemble
 from equilix.words.rig import called, turn_words, way_word
 
 
+class Rail(NamedTuple):
+    """The way along which a step moves something, to be looked at: its ends, where it stood, where it stands then.
+
+    In metres, or where it ``turns`` in radians; ahead, up and to the left of the operator grow towards ``high``, except
+    that left is low, as somebody behind the rig sees it. Nothing ``was`` there where a piece is put on.
+    """
+
+    low: float
+    high: float
+    was: float | None
+    then: tuple[float, ...]
+    reads: Sayable
+    """What stands on the scale then."""
+    turns: bool = False
+
+
 class Told(NamedTuple):
-    """A step for reading; the mark is empty where no scale tells it."""
+    """A step for reading; the mark is empty where no scale tells it, the rail where nothing moves along one."""
 
     text: Sayable
     mark: Sayable = ""
+    rail: Rail | None = None
 
     @property
     def said(self) -> Sayable:
@@ -76,7 +96,8 @@ def told_lines(plan: Plan | FitPlan) -> list[Told]:
             text = fact(
                 "steps.hang_several", count=len(each), part=here.kit[step.part].name, carrier=here.name(step.parent)
             )
-            found.append(Told(text, _marks([hung.slide_m for hung, _ in each if isinstance(hung, Hang)], step, here)))
+            slides = [hung.slide_m for hung, _ in each if isinstance(hung, Hang)]
+            found.append(Told(text, _marks(slides, step, here), _hung_along(step, slides, here)))
         else:
             found.extend(told_step for _, told_step in each)
     return found
@@ -96,9 +117,29 @@ def _alike(step: Step | FitStep) -> object:
 
 def _marks(slides_m: Sequence[float], step: Hang, here: Start) -> Sayable:
     track = here.track(step.parent, step.point)
+    return "" if track is None else fact("mounts.scale_reads", at=_on_scale(track, slides_m))
+
+
+def _on_scale(track: Track, slides_m: Sequence[float]) -> Sayable:
+    """'10 mm, 34 mm': what a scale reads, without more words."""
+    return listed(length(track.scale_zero_m + each) for each in slides_m)
+
+
+def _along(track: Track, way: NDArray[np.float64], was_m: float | None, then_m: Sequence[float]) -> Rail:
+    """A track as somebody behind the rig, or at its right side, sees it: ahead, up and right are on the right."""
+    seen = way * (1.0, -1.0, 1.0)
+    sign = 1.0 if float(seen[int(np.argmax(np.abs(seen)))]) >= 0 else -1.0
+    low, high = sorted((sign * track.from_m, sign * track.to_m))
+    was = None if was_m is None else sign * was_m
+    return Rail(low, high, was, tuple(sign * each for each in then_m), _on_scale(track, then_m))
+
+
+def _hung_along(step: Hang, slides_m: Sequence[float], here: Start) -> Rail | None:
+    track = here.track(step.parent, step.point)
     if track is None:
-        return ""
-    return fact("mounts.scale_reads", at=listed(length(track.scale_zero_m + each) for each in slides_m))
+        return None
+    way = here.assembly.rotations[here.assembly.index[step.parent]] @ track.axis_unit
+    return _along(track, way, None, slides_m)
 
 
 @singledispatch
@@ -119,7 +160,8 @@ def _slide(step: SlideTo, here: Start) -> Told:
         way=way_word(far * way),
         far=length(abs(far)),
     )
-    return Told(text, here.reads(seat.track, step.slide_m))
+    rail = None if seat.track is None else _along(seat.track, way, placement.slide_m, (step.slide_m,))
+    return Told(text, here.reads(seat.track, step.slide_m), rail)
 
 
 @told.register
@@ -127,15 +169,19 @@ def _draw(step: DrawOut, here: Start) -> Told:
     far = step.extension_m - here.assembly.setup.by_id[step.placement].extension_m
     key = "steps.draw_out" if far > 0 else "steps.push_in"
     text = fact(key, part=here.name(step.placement), far=length(abs(far)))
-    return Told(text, fact("steps.drawn_out", extension=length(step.extension_m)))
+    telescope = here.assembly.parts[here.assembly.index[step.placement]].telescope
+    was, then = here.assembly.setup.by_id[step.placement].extension_m, step.extension_m
+    rail = None if telescope is None else Rail(0.0, telescope.reach_m, was, (then,), length(then))
+    return Told(text, fact("steps.drawn_out", extension=length(step.extension_m)), rail)
 
 
 @told.register
 def _turn(step: TurnTo, here: Start) -> Told:
-    change = math.remainder(step.turn_rad - here.assembly.setup.by_id[step.placement].turn_rad, 2 * math.pi)
-    return Told(
-        fact("steps.turn", part=here.name(step.placement), turn=turn_words(here.assembly, step.placement, change))
-    )
+    was = here.assembly.setup.by_id[step.placement].turn_rad
+    change = math.remainder(step.turn_rad - was, 2 * math.pi)
+    text = fact("steps.turn", part=here.name(step.placement), turn=turn_words(here.assembly, step.placement, change))
+    rail = Rail(-math.pi, math.pi, was, (step.turn_rad,), angle(abs(change)), turns=True)
+    return Told(text, rail=rail)
 
 
 @told.register
@@ -149,7 +195,8 @@ def _stand_in(step: StandIn, here: Start) -> Told:
 @told.register
 def _hang(step: Hang, here: Start) -> Told:
     text = fact("steps.hang", part=here.kit[step.part].name, carrier=here.name(step.parent))
-    return Told(text, here.reads(here.track(step.parent, step.point), step.slide_m))
+    reads = here.reads(here.track(step.parent, step.point), step.slide_m)
+    return Told(text, reads, _hung_along(step, (step.slide_m,), here))
 
 
 @told.register

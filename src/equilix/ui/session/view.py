@@ -8,6 +8,7 @@ from PySide6.QtCore import QObject, Signal
 
 if TYPE_CHECKING:
     from equilix.guide.steps import Advice
+    from equilix.planner.change import Change
     from equilix.planner.fit_plan import FitPlan
     from equilix.planner.plan import Plan
 
@@ -30,6 +31,8 @@ class ViewState(QObject):
         self.ghost: Plan | FitPlan | None = None
         self.axis: Advice | None = None
         self.overlays: frozenset[Overlay] = frozenset()
+        self.explained: Change | None = None
+        """The plan whose prices were asked about last."""
 
     def show_ghost(self, plan: Plan | FitPlan | None) -> None:
         """Show a plan as a ghost on the drawing."""
@@ -43,8 +46,9 @@ class ViewState(QObject):
             self.axis = advice
             self.marks_changed.emit()
 
-    def ask_origin(self, key: str) -> None:
-        """Ask where the figure of that key comes from; with no key, go back to the work."""
+    def ask_origin(self, key: str, plan: Change | None = None) -> None:
+        """Ask where the figure of that key, or a price of a plan, comes from; with no key, go back to the work."""
+        self.explained = plan if plan is not None else self.explained
         self.origin_asked.emit(key)
 
     def show_overlay(self, overlay: Overlay, on: bool) -> None:

@@ -10,12 +10,15 @@ from PySide6.QtWidgets import QWidget
 
 from equilix.ui.stage.labels import Placed, place
 from equilix.ui.stage.painting import paint, paint_texts
-from equilix.ui.stage.primitives import Primitive
+from equilix.ui.stage.primitives import Primitive, Role
 from equilix.ui.theme import PREP_ROOM, Theme, colour, enlarged
 
 
 class Chart(QWidget):
     """What is to be seen is made anew for each size; texts find their places among it."""
+
+    ground: Role = "paper"
+    """What it lies on."""
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -44,7 +47,7 @@ class Chart(QWidget):
         del event
         found, bounds = self.primitives(), self.paper
         with QPainter(self) as painter:
-            painter.fillRect(self.rect(), colour(self.theme.paper))
+            painter.fillRect(self.rect(), colour(getattr(self.theme, self.ground)))
             painter.setRenderHint(QPainter.RenderHint.Antialiasing)
             painter.scale(enlarged(), enlarged())
             paint(painter, found, self.theme, bounds)

@@ -17,7 +17,7 @@ from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.primitives import Primitive
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE
 from equilix.ui.stage.strip import AimStrip, Strip
-from equilix.ui.stage.view import LEAST_PX, RigView
+from equilix.ui.stage.view import LEAST_PX, SMALL_PX, RigView
 from equilix.ui.theme import Theme, enlarged, grown
 from equilix.words.language import say
 
@@ -90,6 +90,8 @@ class Stage(QWidget):
         self.column.setStretch(2, 0 if large else {"strip": 5, "body": 3}[arrangement])
         self.row.setStretch(1, 3 if arrangement == "body" else 7)
         self.row.setStretch(2, 7 if arrangement == "body" else 4)
+        for small in (self.plan, self.front):  # side by side each has room for what it is called
+            small.setMinimumWidth(round(grown(SMALL_PX)) if arrangement == "strip" else SMALL_PX)
         self._share_height()
 
     def _show_small(self) -> None:

@@ -37,7 +37,7 @@ from equilix.words.language import say
 from equilix.words.wordings.wording import N_
 
 Array = NDArray[np.float64]
-LEAST_PX = 150
+LEAST_PX, SMALL_PX = 150, 120
 FOUND: frozenset[Overlay] = frozenset(("checks", "wires", "fit"))
 """What is found on a rig is not looked for while the rig moves under the hand."""
 EMPTY = N_(
@@ -72,7 +72,7 @@ class RigView(QWidget):
         if view is SIDE:
             self.setMinimumHeight(LEAST_PX)
         else:
-            self.setMinimumSize(120, 110)
+            self.setMinimumSize(SMALL_PX, 110)
         self.setAccessibleName(say("Rig, {title}").format(title=say(view.title).lower()))
         session.changed.connect(self.refresh)
         session.selection.changed.connect(self.update)

@@ -1,20 +1,21 @@
-"""A plan as a card: what to do, what it costs, how it ends."""
+"""A plan as a card: what to do, what it costs, how it ends; for the balance, or for the body's sake."""
 
 from __future__ import annotations
 
-import html
 import math
 from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QEvent, QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QEnterEvent, QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from equilix.facts import fact, run
+from equilix.planner.change import Change, added_kg, minutes
 from equilix.ui.theme import Theme, colour, font
 from equilix.ui.widgets.price_rails import PriceRails
-from equilix.ui.widgets.tint import plain_label, rich_label, tint
+from equilix.ui.widgets.step_rows import StepRows
+from equilix.ui.widgets.tint import tinted
 from equilix.units import Display
 from equilix.words.language import say
 from equilix.words.quantities import general, mass
@@ -23,6 +24,7 @@ from equilix.words.steps import told_lines
 from equilix.words.telling import tell
 
 if TYPE_CHECKING:
+    from equilix.planner.fit_plan import FitPlan
     from equilix.planner.plan import Plan
     from equilix.planner.prices import Prices
 
@@ -30,7 +32,7 @@ if TYPE_CHECKING:
 class BalanceBar(QWidget):
     """A rail of the worst condition: what it may be as a band, the rig now as a hollow mark, the plan as a full one."""
 
-    def __init__(self, plan: Plan, theme: Theme, parent: QWidget | None = None) -> None:
+    def __init__(self, plan: Change, theme: Theme, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self.plan, self.theme = plan, theme
         self.setFixedHeight(16)
@@ -68,48 +70,44 @@ class BalanceBar(QWidget):
             painter.fillRect(QRectF(x(then) - 2, 0, 4, 16), colour(t.hold))
 
 
-class PlanCard(QFrame):
-    """One school's answer. Looking at it (hover, focus) shows its ghost; “Do it” or Enter carries it out."""
+class Card(QFrame):
+    """Looking at it (hover, focus) shows its ghost; “Do it” or Enter carries it out."""
 
     looked_at = Signal(object)
     chosen = Signal(object)
+    asked_about = Signal(str, object)
+    """Somebody wants to know where a price comes from: its key, and the plan."""
 
-    def __init__(self, plan: Plan, theme: Theme, display: Display, parent: QWidget | None = None) -> None:
+    def __init__(self, plan: Plan | FitPlan, theme: Theme, display: Display, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.plan, self.theme = plan, theme
-        title, price = tell(plan.title), _price(plan, display)
-        steps = [(tell(step.text, display), tell(step.mark, display)) for step in told_lines(plan)]
+        self.plan, self.theme, self.display = plan, theme, display
+        title, price, lines = tell(plan.title), _price(plan, display), told_lines(plan)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName(f"{title}: {price}. " + " ".join(f"{text}." for text, _ in steps))
-        column = QVBoxLayout(self)
+        spoken = " ".join(f"{tell(each.said, display)}." for each in lines)
+        self.setAccessibleName(f"{title}: {price}. {spoken}")
+        column = self.column = QVBoxLayout(self)
         column.setContentsMargins(12, 9, 12, 9)
         column.setSpacing(4)
-        column.addLayout(_row(_label(title, theme.hold, bold=True), _label(price, theme.ink)))
-        for text, mark in steps:
-            step = rich_label()
-            more = f" <span style='color:{theme.quiet}'>({html.escape(mark)})</span>" if mark else ""
-            step.setText(f"{html.escape(text)}{more}")
-            column.addWidget(_dressed(step, theme.ink, wrap=True))
-        if plan.partly:
-            why = tell(run(plan.reason, plan.remedy), display)
-            column.addWidget(
-                _label(
-                    say("Only {partly}. {why}").format(partly=tell(plan.partly), why=why).rstrip(), theme.ink, wrap=True
-                )
-            )
-        for caution in plan.cautions:
-            column.addWidget(_label(f"▲ {tell(caution, display)}", theme.tip, wrap=True))
+        column.addLayout(_row(tinted(title, theme.hold, bold=True), tinted(price, theme.ink, wrap=False)))
+        self.steps = StepRows()
+        self.steps.show_steps(lines, theme, theme.ink, display)
+        column.addWidget(self.steps)
+        self.say_more()
         column.addWidget(BalanceBar(plan, theme))
-        self.rails = PriceRails(theme, display)
+        self.rails = PriceRails(plan, theme, display)
+        self.rails.asked_about.connect(lambda key: self.asked_about.emit(key, plan))
         column.addWidget(self.rails)
         self.button = QPushButton(say("Do it"))
         self.button.setFont(font(11, bold=True))
         self.button.setAccessibleName(say("Do it: {title}").format(title=title))
         self.button.clicked.connect(lambda: self.chosen.emit(plan))
-        column.addLayout(_row(_label(_effort(plan), theme.quiet, wrap=True), self.button))
+        column.addLayout(_row(tinted(_effort(plan), theme.quiet), self.button))
         self._marked = False
 
-    def compare(self, keys: tuple[str, ...], own: Prices, others: Sequence[Prices], now: Prices) -> None:
+    def say_more(self) -> None:
+        """What else is to be said of it, under its steps."""
+
+    def compare(self, keys: Sequence[str], own: Prices, others: Sequence[Prices], now: Prices) -> None:
         """Show in what this plan differs from the others and from the rig as it is."""
         self.rails.show_prices(keys, own, others, now)
         self.setAccessibleDescription(". ".join(self.rails.said()))
@@ -155,34 +153,36 @@ class PlanCard(QFrame):
             super().keyPressEvent(event)
 
 
-def _price(plan: Plan, display: Display) -> str:
-    added = plan.added_kg
+class PlanCard(Card):
+    """One school's answer."""
+
+    plan: Plan
+
+    def say_more(self) -> None:
+        plan, theme = self.plan, self.theme
+        if plan.partly:
+            why = tell(run(plan.reason, plan.remedy), self.display)
+            said = say("Only {partly}. {why}").format(partly=tell(plan.partly), why=why).rstrip()
+            self.column.addWidget(tinted(said, theme.ink))
+        for caution in plan.cautions:
+            self.column.addWidget(tinted(f"▲ {tell(caution, self.display)}", theme.tip))
+
+
+def _price(plan: Change, display: Display) -> str:
+    added = added_kg(plan)
     if abs(added) < 0.0005:
         return say("nothing added")
     return f"{'+' if added > 0 else '−'} {mass(abs(added), display)}"
 
 
-def _effort(plan: Plan) -> str:
+def _effort(plan: Change) -> str:
     tired = plan.after.first_to_give_out
     last = (
         "" if tired is None else say("Lasts {lasts}, {joint}. ").format(lasts=tell(lasts(tired)), joint=tell(tired.key))
     )
     return say("{last}{steps}, {minutes} min").format(
-        last=last, steps=tell(fact("plan.count_steps", count=len(plan.steps))), minutes=general(plan.minutes)
+        last=last, steps=tell(fact("plan.count_steps", count=len(plan.steps))), minutes=general(minutes(plan))
     )
-
-
-def _label(text: str, value: str, *, bold: bool = False, wrap: bool = False, points: float = 11) -> QLabel:
-    return _dressed(plain_label(text), value, bold=bold, wrap=wrap, points=points)
-
-
-def _dressed(made: QLabel, value: str, *, bold: bool = False, wrap: bool = False, points: float = 11) -> QLabel:
-    made.setFont(font(points, bold=bold))
-    tint(made, value)
-    made.setWordWrap(wrap)
-    if wrap:
-        made.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Minimum)
-    return made
 
 
 def _row(first: QWidget, second: QWidget) -> QHBoxLayout:

@@ -31,7 +31,7 @@ def _rows_html(rows: list[Row], theme: Theme, keys: Sequence[str]) -> str:
     lines = []
     for number, (name, said, warning) in enumerate(rows):
         shown = html.escape(name)
-        if number < len(keys):
+        if number < len(keys) and keys[number]:
             shown = LINK.format(key=html.escape(keys[number]), tone=theme.quiet, shown=shown)
         more = f"<span style='color:{theme.tip}'>▲ {html.escape(warning)}</span>" if warning else ""
         value = html.escape(said)

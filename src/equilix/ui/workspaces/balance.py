@@ -210,6 +210,7 @@ class BalancePage(Page):
                 card = PlanCard(plan, self.theme, self.session.document.display)
                 card.looked_at.connect(self.session.view.show_ghost)
                 card.chosen.connect(self.session.apply_plan)
+                card.asked_about.connect(self.session.view.ask_origin)
                 self.cards_layout.insert_widget(place, card)
                 self.cards.insert(place, card)
         if [card.plan for card in self.cards] != shown:

@@ -15,6 +15,7 @@ from equilix.document import Document
 from equilix.errors import Called, going_on
 from equilix.fit.curves import Curve, lasts_s, operators_compared, over_aim, over_mass, over_slide, ways_compared
 from equilix.fit.fit import Fit, bears
+from equilix.planner.change import steadiness
 from equilix.ui.session import Session
 from equilix.ui.stage.fit_chart import FlowBar, StrengthBars
 from equilix.ui.stage.layers.strength import Asked
@@ -27,6 +28,7 @@ from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, show_text, text_label, tint
 from equilix.ui.workspaces.finding_list import FindingList
 from equilix.ui.workspaces.fit_texts import (
+    Asks,
     asked_of,
     asked_words,
     compared,
@@ -63,6 +65,7 @@ class FitPage(Page):
         self.big.setWordWrap(True)
         self.wrong_head, self.wrong = text_label(bold=True), FindingList(session, opens=False)
         self.asked.asked_about.connect(session.view.ask_origin)
+        self.text.linked.connect(session.view.ask_origin)
         self.balance = QCheckBox(say("Balance and fit together"))
         self.balance.toggled.connect(self._plan)
         self.cards_column = QWidget()
@@ -161,8 +164,8 @@ class FitPage(Page):
         show_text(self.wrong_head, say("Mind this") if wrong else "", t.ink)
         self.text.show_sections(
             [
-                *section(say("Posture"), [*rest_rows(fit), *posture_rows(fit, self.session.document.display)], t),
-                *section(say("Screening"), list(screening_rows(fit)), t),
+                *_asks(say("Posture"), [*rest_rows(fit), *posture_rows(fit, self.session.document.display)], t),
+                *_asks(say("Screening"), list(screening_rows(fit)), t),
             ],
             t,
         )
@@ -215,7 +218,7 @@ class FitPage(Page):
             self.plots_layout.addWidget(self.charts[-1])
         points = [(say("now"), 1.0, lasts_s(self.session.analysis))]
         works = [plan for plan in self.session.answers.plans if plan.works]
-        points += [(tell(plan.title), plan.steadiness, lasts_s(plan.after)) for plan in works]
+        points += [(tell(plan.title), steadiness(plan), lasts_s(plan.after)) for plan in works]
         self.steady.show_points(points, self.theme)
         for number, chart in enumerate(self.charts):
             chart.setVisible(number < len(found))
@@ -249,8 +252,19 @@ class FitPage(Page):
         card = FitCard(plan, self.theme, self.session.document.display)
         card.looked_at.connect(self.session.view.show_ghost)
         card.chosen.connect(self.session.apply_plan)
+        card.asked_about.connect(self.session.view.ask_origin)
         self.cards.append(card)
         self.cards_layout.addWidget(card)
+        self._compare()
+
+    def _compare(self) -> None:
+        """Every card shows in what it changes the rig most, and where the others stand in that."""
+        from equilix.planner.prices import compared, prices
+
+        each = [prices(card.plan) for card in self.cards]
+        for card, own in zip(self.cards, each, strict=True):
+            keys, _, now = compared([card.plan])
+            card.compare(keys, own, [other for other in each if other is not own], now)
 
     @property
     def waits(self) -> bool:
@@ -296,6 +310,10 @@ def _for_the_body(document: Document, setup_id: str, together: bool, called_off:
     for plan in fit_plans(document, setup_id, called_off, balance=together):
         _ = read_out(plan.after)  # worked out here, and not where the card is made
         yield plan
+
+
+def _asks(title: str, rows: list[Asks], theme: Theme) -> list[str]:
+    return section(title, [row for _, row in rows], theme, [key for key, _ in rows])
 
 
 def _nothing() -> None:

@@ -22,6 +22,8 @@ from equilix.words.reading import lasts, one_hand_words
 from equilix.words.telling import tell
 from equilix.words.wordings.wording import N_
 
+Asks = tuple[str, Row]
+"""A row, and the key of where it comes from: "" where its name says it."""
 OVER_LIMIT = N_("Over the limit that the lifting equation recommends.")
 
 
@@ -74,62 +76,52 @@ def _endurance(fit: Fit) -> Iterator[Row]:
         yield say("Lower back"), say("{share} of its strength").format(share=percent(fit.trunk_share)), ""
 
 
-def rest_rows(fit: Fit) -> Iterator[Row]:
+def rest_rows(fit: Fit) -> Iterator[Asks]:
     """The rest that a take asks for."""
     rest = fit.rest_s()
     if fit.ranges:
         take = duration(TAKE_S)
         said = say("none") if rest == 0 else say("cannot be held so long") if math.isinf(rest) else duration(rest)
-        yield say("Rest after a take of {take}").format(take=take), said, ""
+        yield "rest", (say("Rest after a take of {take}").format(take=take), said, "")
 
 
-def posture_rows(fit: Fit, unit: Display) -> Iterator[Row]:
+def posture_rows(fit: Fit, unit: Display) -> Iterator[Asks]:
     """Elbows, upper arms, back, neck; what is wrong with them stands among the findings."""
     analysis = fit.analysis
     for held in analysis.arms:
-        side = tell(fact(f"way.{held.arm.side}")).capitalize()
+        side, arm = tell(fact(f"way.{held.arm.side}")).capitalize(), f"arm-{held.arm.side}"
         if not held.arm.reached:
-            yield (
-                say("{side} arm").format(side=side),
-                say("does not reach its grip"),
-                "",
-            )
+            yield arm, (say("{side} arm").format(side=side), say("does not reach its grip"), "")
             continue
-        yield (
-            say("{side} arm").format(side=side),
-            say("elbow {elbow_angle}, upper arm raised {elevation}").format(
-                elbow_angle=angle(held.arm.elbow_angle_rad), elevation=angle(held.arm.elevation_rad)
-            ),
-            "",
+        said = say("elbow {elbow_angle}, upper arm raised {elevation}").format(
+            elbow_angle=angle(held.arm.elbow_angle_rad), elevation=angle(held.arm.elevation_rad)
         )
+        yield arm, (say("{side} arm").format(side=side), said, "")
     for side, alone in fit.letting_go.items():
         said, warning = (tell(each, unit) for each in one_hand_words(alone))
-        yield say("Letting go, {side} hand").format(side=tell(fact(f"way.{side}"))), said, warning
+        yield "", (say("Letting go, {side} hand").format(side=tell(fact(f"way.{side}"))), said, warning)
     if fit.spine is not None:
         squeeze = say("{compression} of compression, {compression_words}").format(
             compression=force(fit.spine.compression_n, unit),
             compression_words=tell(compression_words(fit.spine.compression_n)),
         )
         said = f"{torque(fit.spine.size_nm, unit)}; {squeeze}"
-        yield say("Lower back"), said, ""
+        yield "spine", (say("Lower back"), said, "")
     if abs(fit.lean_rad) > 0.01:
-        yield (
-            say("Upper body"),
-            say("leans {which} by {lean}").format(
-                which=say("back") if fit.lean_rad < 0 else say("forward"), lean=angle(abs(fit.lean_rad))
-            ),
-            "",
+        said = say("leans {which} by {lean}").format(
+            which=say("back") if fit.lean_rad < 0 else say("forward"), lean=angle(abs(fit.lean_rad))
         )
+        yield "", (say("Upper body"), said, "")
     look = fit.gaze
     if look is None:
-        yield say("Eyes"), say("no screen or viewfinder on the rig"), ""
+        yield "", (say("Eyes"), say("no screen or viewfinder on the rig"), "")
     else:
         way = say("up") if look.up_rad > 0 else say("down")
         said = say("{up} {way} to the {look}, {distance} away").format(
             up=angle(abs(look.up_rad)), way=way, look=look.name, distance=length(look.distance_m, unit)
         )
-        yield say("Neck"), f"{torque(fit.neck_nm, unit)}{_neck_lasts(look.neck_rad)}", ""
-        yield say("Eyes"), said, ""
+        yield "neck", (say("Neck"), f"{torque(fit.neck_nm, unit)}{_neck_lasts(look.neck_rad)}", "")
+        yield "gaze", (say("Eyes"), said, "")
 
 
 def _neck_lasts(bent_rad: float) -> str:
@@ -143,20 +135,14 @@ def _neck_lasts(bent_rad: float) -> str:
     )
 
 
-def screening_rows(fit: Fit) -> Iterator[Row]:
+def screening_rows(fit: Fit) -> Iterator[Asks]:
     """RULA of each side, and picking the rig up."""
     for side, scores in fit.rula.items():
-        yield (
-            say("RULA, {side} side").format(side=tell(fact(f"way.{side}"))),
-            say("{score} of 7: {words}").format(score=scores.score, words=tell(scores.words)),
-            "",
-        )
+        said = say("{score} of 7: {words}").format(score=scores.score, words=tell(scores.words))
+        yield f"rula-{side}", (say("RULA, {side} side").format(side=tell(fact(f"way.{side}"))), said, "")
     for place, index in fit.pick_up.items():
-        yield (
-            say("Picking it up from {steps}").format(steps=tell(fact(f"place.{place}"))),
-            tell(words_of_lifting(index)),
-            "" if index <= 1 else say(OVER_LIMIT),
-        )
+        name = say("Picking it up from {steps}").format(steps=tell(fact(f"place.{place}")))
+        yield f"lift-{place}", (name, tell(words_of_lifting(index)), "" if index <= 1 else say(OVER_LIMIT))
 
 
 def compared(name: str, analysis: Analysis) -> Asked:

@@ -16,6 +16,7 @@ from equilix.guide.observing import Correction, take_in
 from equilix.guide.steps import Advice, advise, finish, lift_setting, serves
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
+from equilix.ui.widgets.step_rows import StepRows
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.units import Display
 from equilix.words.language import say
@@ -60,9 +61,8 @@ class StepRow(QFrame):
         inside = QVBoxLayout(self.body)
         inside.setContentsMargins(0, 0, 0, 0)
         inside.setSpacing(4)
-        self.prepare, self.moves, self.short, self.right = (
-            text_label(), text_label(bold=True), text_label(), text_label(),
-        )  # fmt: skip
+        self.prepare, self.short, self.right = (text_label() for _ in range(3))
+        self.moves = StepRows(bold=True)
         self.done = QPushButton()
         self.done.setFont(font(11, bold=True))
         self.seen = QLineEdit()
@@ -101,7 +101,7 @@ class StepRow(QFrame):
         if not is_open:
             return
         show_text(self.prepare, tell(listed((step.prepare, advice.loosen), "line")), theme.ink)
-        show_text(self.moves, "\n".join(f"{tell(move.said, display)}." for move in moves), theme.hold)
+        self.moves.show_steps(moves, theme, theme.hold, display)
         if advice.short:
             show_text(self.short, f"▲ {tell(advice.short, display)}", theme.tip)
         else:

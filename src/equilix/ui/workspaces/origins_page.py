@@ -9,7 +9,8 @@ from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QHBoxLayout, QHeaderView, QLineEdit, QTreeWidget, QTreeWidgetItem, QVBoxLayout, QWidget
 
-from equilix.explain.origins import Group, Origin, origins
+from equilix.explain.origin import Group, Origin
+from equilix.explain.origins import origins
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme, font, grown
 from equilix.ui.widgets.tint import plain_label, rich_label, show_text, text_label, tint
@@ -21,6 +22,7 @@ from equilix.words.wordings.wording import N_
 GROUPS: Final[dict[Group, str]] = {
     "whole": N_("The rig"), "balance": N_("Balance"), "way": N_("Carried so"), "body": N_("What it costs the body"),
     "power": N_("Power"), "check": N_("Checks"),
+    "plan": N_("A way to mend it"),
 }  # fmt: skip
 FIRST_OF: Final[dict[str, Group]] = {"fit": "body", "power": "power", "check": "check", "balance": "balance"}
 """What is chosen first, by the workspace one comes from."""
@@ -84,8 +86,17 @@ class OriginsPage(Page):
 
     def refresh(self) -> None:
         """Read all figures anew; the chosen one stays chosen while it is there."""
-        self.origins = {each.key: each for each in origins(self.session.result)}
+        self.origins = {each.key: each for each in (*origins(self.session.result), *self._of_plan())}
         self._fill()
+
+    def _of_plan(self) -> list[Origin]:
+        """The prices of the plan that was asked about, as long as it leads on from the rig as it is."""
+        plan, now = self.session.view.explained, self.session.analysis
+        if plan is None or (plan.before.setup, plan.before.assembly.parts) != (now.setup, now.assembly.parts):
+            return []
+        from equilix.planner.plan_origins import plan_origins
+
+        return plan_origins(plan)
 
     def _fill(self) -> None:
         wanted, display = self.filter.text().strip().casefold(), self.session.document.display
@@ -120,6 +131,8 @@ class OriginsPage(Page):
 
     def show_origin(self, key: str, came_from: str = "") -> None:
         """Show one figure; with no key the first that matters in the workspace one comes from."""
+        if key and key not in self.origins:
+            self.refresh()  # a plan is asked about that was not when the page was filled
         group = FIRST_OF.get(came_from)
         first = next((each.key for each in self.origins.values() if each.group == group), "")
         self.wanted = key or first or self.wanted

@@ -17,6 +17,16 @@ ORIGINS: Final[Wordings] = {
     "origin.per_length": N_("{force} on {length}"),
     "origin.step": N_("{often}, ± {high}"),
     "origin.share_and_time": N_("{share} of its strength, {lasts}"),
+    "origin.title_inertia": N_("Rotational inertia, nodding"),
+    "origin.title_rest": N_("Rest after a take of {take}"),
+    "origin.no_rest_long_enough": N_("cannot be held so long"),
+    "origin.title_arm": N_("{side} arm"),
+    "origin.arm_angles": N_("elbow {elbow}, upper arm raised {raised}"),
+    "origin.title_neck": N_("Moment at the neck"),
+    "origin.title_gaze": N_("Gaze to the {screen}"),
+    "origin.title_rula": N_("RULA, {side} side"),
+    "origin.title_lift": N_("Picking it up from {place}"),
+    "origin.of_plan": N_("{plan}: {price}"),
     # formulas
     "origin.mass": N_("Sum of the masses of all parts that are on the rig. The four heaviest:"),
     "origin.cg": N_(
@@ -145,6 +155,42 @@ ORIGINS: Final[Wordings] = {
     "origin.gap_m": N_(
         "Distance from where the body gets to the place of the rig that it should touch; 0 where it touches."
     ),
+    "origin.inertia": N_(
+        "Each part’s own inertia about its centre of gravity, plus mass × square of its distance from that of the whole. "
+        "What is steadier has more. The four that count most:"
+    ),
+    "origin.rest": N_(
+        "Take × 18 × (take ÷ endurance) to the power 1.4 × root of (share − 0.15), for what gives out first; nothing under "
+        "15 %."
+    ),
+    "origin.arm": N_(
+        "Law of cosines, with the lengths of upper arm and forearm and the distance from shoulder to grip. Raised further "
+        "than 20° without a rest it should be held for 3 min at most, at 60° for 1 min, higher not at all."
+    ),
+    "origin.neck": N_(
+        "Weight of the head × distance of its centre of mass in front of the base of the neck, bent by what the eyes do not "
+        "do by themselves."
+    ),
+    "origin.gaze": N_(
+        "Angle from level of the line from the eye to the middle of the screen, or of the look into an eyepiece."
+    ),
+    "origin.rula": N_(
+        "Scores of arm and wrist give A, those of neck and trunk give B, both with what is added for load and for holding "
+        "still; the last table gives one score."
+    ),
+    "origin.lift": N_(
+        "Index = mass ÷ recommended mass. Recommended = 23 kg × factors for how far ahead and how high the hands are, how "
+        "far it is lifted, and how well it is taken hold of."
+    ),
+    "origin.steadiness": N_("Rotational inertia in nodding then ÷ now: more is steadier, and slower to turn."),
+    "origin.minutes": N_(
+        "A minute for each clamp that is opened, half a minute to turn, to draw out or to take off, 3 to 4 minutes to put an "
+        "arm or a bracket on."
+    ),
+    "origin.clamps": N_("Number of steps: each opens one clamp."),
+    "origin.money": N_("Sum of the prices of the parts that the kit does not own."),
+    "origin.hand_n": N_("The larger of the forces that the two hands give, from the balance of forces and moments."),
+    "origin.behind_m": N_("Back of the head less the rearmost point of the rig."),
     # what goes in
     "input.mass": N_("mass"),
     "input.weight": N_("weight"),
@@ -171,6 +217,35 @@ ORIGINS: Final[Wordings] = {
     "input.celsius": N_("temperature"),
     "input.usable_wh": N_("of it usable"),
     "input.watts": N_("drawn"),
+    "input.own": N_("all parts about themselves"),
+    "input.take": N_("take"),
+    "input.endurance": N_("endurance"),
+    "input.share_of": N_("share of strength"),
+    "input.upper_arm": N_("upper arm"),
+    "input.forearm": N_("forearm"),
+    "input.elbow_to_grip": N_("elbow to grip"),
+    "input.others": N_("all others"),
+    "input.to_grip": N_("shoulder to grip"),
+    "input.head": N_("mass of the head"),
+    "input.bent": N_("bent forward"),
+    "input.head_ahead": N_("its centre ahead of the neck"),
+    "input.head_above": N_("its centre above the neck"),
+    "input.higher": N_("screen higher than the eye"),
+    "input.distance": N_("distance"),
+    "input.wrist": N_("wrist"),
+    "input.neck": N_("neck"),
+    "input.trunk": N_("trunk"),
+    "input.score_a": N_("A, with load"),
+    "input.score_b": N_("B, with load"),
+    "input.recommended": N_("recommended mass"),
+    "input.hands_ahead": N_("hands ahead of the ankles"),
+    "input.hands_high": N_("hands high"),
+    "input.inertia_then": N_("rotational inertia then"),
+    "input.inertia_now": N_("rotational inertia now"),
+    "input.steps_of_plan": N_("steps"),
+    "input.left_hand": N_("left hand"),
+    "input.right_hand": N_("right hand"),
+    "input.now": N_("now"),
     "input.share": N_("of what is allowed"),
     # sources
     "source.weighed": N_(
@@ -180,7 +255,14 @@ ORIGINS: Final[Wordings] = {
     "source.statics": N_("Statics of a rigid body"),
     "source.geometry": N_("Geometry of the parts as they are drawn"),
     "source.measures": N_("Geometry; sizes of the body after Winter, figure 4.1 (from memory), and estimates"),
-    "source.iso_11226": N_("ISO 11226: how long a raised upper arm should be held (from memory)"),
+    "source.iso_11226": N_(
+        "Sizes of the body after Winter, figure 4.1; ISO 11226 for how long an upper arm should be held (both from memory)"
+    ),
+    "source.rohmert": N_("Rohmert, Applied Ergonomics 4, 1973 (from memory)"),
+    "source.rula": N_("McAtamney and Corlett, Applied Ergonomics 24, 1993 (from memory)"),
+    "source.lifting": N_("Waters, Putz-Anderson, Garg and Fine, Ergonomics 36, 1993 (from memory)"),
+    "source.practice": N_("Common practice, no source"),
+    "source.own": N_("Your own data"),
     "source.winter": N_("Sizes of the body after Winter, Biomechanics and Motor Control, figure 4.1 (from memory)"),
     "source.frey": N_(
         "Frey-Law and Avin, Ergonomics 53, 2010 (from memory); strength as entered, or the mean of adults (from memory)"

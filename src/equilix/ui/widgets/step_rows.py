@@ -1,0 +1,72 @@
+"""Steps to be done: a line each, and under it the rail or the dial on which one sees where it goes."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+
+from PySide6.QtCore import QRectF
+from PySide6.QtWidgets import QLabel, QVBoxLayout, QWidget
+
+from equilix.ui.stage.chart import Chart
+from equilix.ui.stage.layers.rails import STEP_PX, step_rail
+from equilix.ui.stage.primitives import Primitive
+from equilix.ui.theme import Theme, grown
+from equilix.ui.widgets.tint import show_text, text_label
+from equilix.units import Display
+from equilix.words.steps import Rail, Told
+from equilix.words.telling import tell
+
+
+class StepRail(Chart):
+    """One rail; where it leads is told by the card or the row that it stands in."""
+
+    ground = "card"
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.rail: Rail | None = None
+        self.figure = ""
+        self.setFixedHeight(round(grown(STEP_PX)))
+
+    def show_rail(self, rail: Rail, figure: str, theme: Theme) -> None:
+        """Show another one."""
+        self.rail, self.figure, self.theme = rail, figure, theme
+        self.update()
+
+    def made(self, bounds: QRectF) -> Iterable[Primitive]:
+        return () if self.rail is None else step_rail(self.rail, self.figure, bounds)
+
+
+class StepRows(QWidget):
+    """As many lines as there are steps; a line stays the same widget whatever it tells."""
+
+    def __init__(self, *, bold: bool = False) -> None:
+        super().__init__()
+        self.column = QVBoxLayout(self)
+        self.column.setContentsMargins(0, 0, 0, 0)
+        self.column.setSpacing(1)
+        self.bold = bold
+        self.lines = list[tuple[QLabel, StepRail]]()
+
+    def show_steps(self, steps: Sequence[Told], theme: Theme, tone: str, display: Display) -> None:
+        """Show these; a mark that no rail shows stands behind its step."""
+        while len(self.lines) < len(steps):
+            label, rail = text_label(bold=self.bold), StepRail()
+            self.column.addWidget(label)
+            self.column.addWidget(rail)
+            self.lines.append((label, rail))
+        for number, (label, rail) in enumerate(self.lines):
+            step = steps[number] if number < len(steps) else None
+            show_text(label, said(step, display) if step is not None else "", tone)
+            rail.setVisible(step is not None and step.rail is not None)
+            if step is not None and step.rail is not None:
+                rail.show_rail(step.rail, tell(step.rail.reads, display), theme)
+
+    def text(self) -> str:
+        """All that is told."""
+        return "\n".join(label.text() for label, _ in self.lines if label.text())
+
+
+def said(step: Told, display: Display) -> str:
+    """A step in words, without the figure that its rail shows."""
+    return f"{tell(step.text if step.rail is not None else step.said, display)}."
