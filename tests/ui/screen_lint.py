@@ -36,6 +36,7 @@ from equilix.ui.stage.view import RigView
 from equilix.ui.theme import Theme, enlarged
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.tint import as_tip
+from equilix.ui.widgets.words import WordButton
 
 LEAST_CONTRAST = 4.5
 """WCAG 2.1, success criterion 1.4.3 (from memory)."""
@@ -89,6 +90,10 @@ def _cut_off(widget: QWidget) -> Iterator[str]:
             bare = isinstance(widget, QCheckBox) or widget.property("plain")
             if needs > widget.width() - (0 if bare else BUTTON_MARGIN_PX):
                 yield f"needs {needs} px of width and has {widget.width()}"
+        case WordButton():
+            needs = widget.sizeHint().width()
+            if needs > widget.width() + 1:
+                yield f"“{widget.text()}” needs {needs} px and has {widget.width()}"
         case QLineEdit() if not widget.text():
             needs, room = widget.fontMetrics().horizontalAdvance(widget.placeholderText()), widget.width() - 16
             if needs > room:

@@ -5,6 +5,7 @@ import unittest
 from msgspec.structs import replace
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QGuiApplication
+from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QComboBox, QLabel, QWidget
 
 from equilix.demo import lighthouse
@@ -169,6 +170,31 @@ class Look(WindowTest):
         self.assertTrue(self.session.desk.dirty)
         self.session.redo()
         self.assertFalse(self.session.desk.dirty)
+
+    def test_the_sentence_takes_two_lines_where_one_has_no_room(self) -> None:
+        """A long name: who carries and the lens go to a second line; Tab goes on in the order in which it is read."""
+        header = self.window.header
+        self.window.resize(1280, 800)
+        self.settle()
+        self.assertEqual(header.lines, 1)
+        high, words = header.height(), (header.setup, header.way, header.operator, header.lens)
+        self.assertEqual({word.geometry().center().y() for word in words}, {header.setup.geometry().center().y()})
+        name = "Lamp room, with everything on it, for the afternoon and the evening"
+        self.session.edit("Rename", lambda d: kit.rename_setup(d, "lamp-room", name))
+        self.settle()
+        self.assertEqual(header.lines, 2)
+        self.assertGreater(header.height(), high)
+        self.assertGreater(header.operator.y(), header.setup.geometry().bottom())
+        self.assertEqual(header.lens.y(), header.operator.y())
+        for word in words:
+            self.assertGreaterEqual(word.width(), word.sizeHint().width())
+        header.setup.setFocus()
+        for word in words[1:]:
+            QTest.keyClick(self.window.focusWidget(), Qt.Key.Key_Tab)
+            self.assertIs(self.window.focusWidget(), word)
+        self.session.undo()
+        self.settle()
+        self.assertEqual((header.lines, header.height()), (1, high))
 
     def test_smallest_size(self) -> None:
         """At 1024×640 nothing of the column is cut off at its right, and the drawing has room."""

@@ -8,7 +8,7 @@ from __future__ import annotations
 from functools import partial
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from equilix.document import Document
 from equilix.edits import kit, rigging
@@ -23,6 +23,9 @@ from equilix.words.language import say
 from equilix.words.quantities import body_mass, mass, stature
 from equilix.words.reading import mass_line
 from equilix.words.wordings.wording import N_
+
+HEIGHT_PX = {1: 56, 2: 86}
+"""With the sentence on so many lines."""
 
 
 class Header(QWidget):
@@ -43,16 +46,23 @@ class Header(QWidget):
         self.panel: Panel | None = None
         self.mass = plain_label()
         self.mass.setFont(font(13, bold=True))
-        row = QHBoxLayout(self)
-        row.setContentsMargins(24, 8, 20, 8)
-        row.setSpacing(5)
-        for widget in (self.setup, self.carried, self.way, self.by, self.operator, self.with_, self.lens):
-            if isinstance(widget, QLabel):
-                widget.setFont(font(13))
-            row.addWidget(widget)
-        row.addStretch(1)
-        row.addWidget(self.mass)
-        self.setFixedHeight(round(grown(56)))
+        self.first, self.second = QHBoxLayout(), QHBoxLayout()
+        self.head: tuple[QWidget, ...] = (self.setup, self.carried, self.way)
+        self.rest: tuple[QWidget, ...] = (self.by, self.operator, self.with_, self.lens)
+        """What goes to a second line where one has not room for all."""
+        for row in (self.first, self.second):
+            row.setSpacing(5)
+            row.addStretch(1)
+        self.first.addWidget(self.mass)
+        for each in (self.carried, self.by, self.with_):
+            each.setFont(font(13))
+        column = self.column = QVBoxLayout(self)
+        column.setContentsMargins(24, 8, 20, 8)
+        column.setSpacing(0)
+        column.addLayout(self.first)
+        column.addLayout(self.second)
+        self.lines = 0
+        self._put_on(1)
         session.changed.connect(self.refresh)
         self.refresh()
 
@@ -69,6 +79,35 @@ class Header(QWidget):
             self.lens.say(session.document.parts_by_id[lens.part].name)
         self.mass.setText(session.tell(mass_line(session.analysis)) if session.setup.placements else "")
         self.mass.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+        self._share()
+
+    def _put_on(self, lines: int) -> None:
+        """Write the sentence on so many lines."""
+        if lines == self.lines:
+            return
+        self.lines = lines
+        head = self.head
+        for row in (self.first, self.second):
+            for word in (*head, *self.rest):
+                row.removeWidget(word)
+        for place, word in enumerate(head if lines == 2 else (*head, *self.rest)):
+            self.first.insertWidget(place, word)
+        for place, word in enumerate(self.rest if lines == 2 else ()):
+            self.second.insertWidget(place, word)
+        self.setFixedHeight(round(grown(HEIGHT_PX[lines])))
+
+    def _share(self) -> None:
+        """One line where all of it has room, else two."""
+        words = (*self.head, *(each for each in self.rest if not each.isHidden()), self.mass)
+        gaps = self.first.spacing() * (len(words) + 1)
+        edges = self.contentsMargins() + self.column.contentsMargins()
+        wanted = sum(each.sizeHint().width() for each in words) + gaps + edges.left() + edges.right()
+        self._put_on(1 if wanted <= self.width() else 2)
+
+    def resizeEvent(self, event: object) -> None:
+        """Another width: one line or two."""
+        del event
+        self._share()
 
     def _lens(self) -> Placement | None:
         parts = self.session.document.parts_by_id

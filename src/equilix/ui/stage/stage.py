@@ -90,8 +90,8 @@ class Stage(QWidget):
         self.column.setStretch(2, 0 if large else {"strip": 5, "body": 3}[arrangement])
         self.row.setStretch(1, 3 if arrangement == "body" else 7)
         self.row.setStretch(2, 7 if arrangement == "body" else 4)
-        for small in (self.plan, self.front):  # side by side each has room for what it is called
-            small.setMinimumWidth(round(grown(SMALL_PX)) if arrangement == "strip" else SMALL_PX)
+        for small in (self.plan, self.front):  # beside the large one each has room for what it is called
+            small.setMinimumWidth(SMALL_PX if large else round(grown(SMALL_PX)))
         self._share_height()
 
     def _show_small(self) -> None:

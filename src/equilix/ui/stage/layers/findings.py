@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+import itertools
+from collections.abc import Iterator, Sequence
 from typing import Final
 
 from PySide6.QtCore import QPointF
@@ -17,8 +18,11 @@ from equilix.ui.theme import grown
 
 APART_PX: Final = 31.0
 """Two marks of one part, or of two that stand behind each other, stand so far from each other."""
-EDGE_PX: Final = 18.0
-"""A mark stands no nearer to the edge of the sheet."""
+EDGE_PX, TOP_PX = 18.0, 46.0
+"""A mark stands no nearer to the edge of the sheet; at the top it stays under what the view is called."""
+ACROSS: Final = (0, 1, 2, 3, -1, -2, -3)
+DOWN: Final = (0, 1, -1, 2, -2)
+"""In which order places beside each other are tried, in marks."""
 DOWN_PX: Final = 5.0
 """From the middle of a mark down to the line on which its number stands."""
 
@@ -53,13 +57,21 @@ def marks(scene: Scene, sheet: Sheet) -> Iterator[tuple[int, Check, QPointF]]:
         row = assembly.index.get(check.placement)
         if row is None or check.level == "fine":
             continue
-        at, apart = sheet.place_px(assembly.part_cgs_m[row]), grown(APART_PX)
-        while any(abs(at.x() - x.x()) < apart and abs(at.y() - x.y()) < apart for x in taken):
-            at += QPointF(apart, 0)
-        taken.append(at)
-        edge = grown(EDGE_PX)
-        x, y = min(max(at.x(), edge), sheet.width - edge), min(max(at.y(), edge), sheet.height - edge)
-        yield number, check, QPointF(x, y)
+        taken.append(_free(sheet.place_px(assembly.part_cgs_m[row]), taken, sheet))
+        yield number, check, taken[-1]
+
+
+def _free(wanted: QPointF, taken: Sequence[QPointF], sheet: Sheet) -> QPointF:
+    """The nearest place on the sheet, in steps to the right, then to the left, then a row lower, where no mark is."""
+    edge, apart = grown(EDGE_PX), grown(APART_PX)
+    right, lowest = sheet.width - edge, sheet.height - edge
+    x, y = min(max(wanted.x(), edge), right), min(max(wanted.y(), grown(TOP_PX)), lowest)
+    for down, across in itertools.product(DOWN, ACROSS):
+        at = QPointF(x + across * apart, y + down * apart)
+        inside = edge <= at.x() <= right and grown(TOP_PX) <= at.y() <= lowest
+        if inside and all(abs(at.x() - t.x()) >= apart or abs(at.y() - t.y()) >= apart for t in taken):
+            return at
+    return QPointF(x, y)
 
 
 def _shape(check: Check, at: QPointF) -> QPainterPath:
