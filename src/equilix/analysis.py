@@ -281,7 +281,7 @@ class Analysis(Struct, frozen=True, dict=True):
             return None
         part = self.suspect[0]
         cg = tuple(part.body().cg_m.tolist())
-        known = part.changed(mass_how="weighed", mass_sd_kg=None, cg_m=cg, cg_sd_m=None)
+        known = part.changed(mass_how="weighed", mass_sd_kg=None, cg_m=cg, cg_sd_m=None, balance=())
         left = [r for r in self.carried.readings if all(term.part != part.id for term in r.terms)]
         assembly = assemble(self.setup, {**self.carried.kit, part.id: known})
         return evaluate(self.worst.balance, assembly, assembly.data(left))

@@ -83,9 +83,12 @@ class Steps(unittest.TestCase):
         self.assertEqual(set(off.balance.members or ()), set(analysis.setup.subtree("tripod-plate")))
         expected = -(off.value_m - off.balance.target_m)
         self.assertAlmostEqual(float(advice.moves[0].moved_m[0]), expected, delta=1.1e-3)
-        text, mark = told_moves(analysis, [advice])[0][0]
+        text, mark, rail = told_moves(analysis, [advice])[0][0]
         self.assertIn("back", told(text))
         self.assertIn("scale reads", told(mark))
+        assert rail is not None
+        assert rail.was is not None
+        self.assertAlmostEqual(rail.then[0] - rail.was, expected, delta=1.1e-3)
 
     def test_each_step_follows_from_the_one_before(self) -> None:
         """Every scene: the printed steps carried out one by one end inside every tolerance, where the plan ends."""

@@ -13,6 +13,7 @@ from equilix.errors import Refused
 from equilix.facts import fact, listed
 from equilix.faults import setup_faults
 from equilix.kit.catalogue import free_id, make_part
+from equilix.kit.electric import Electric
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading
 from equilix.rig.setups import Setup
@@ -47,6 +48,14 @@ def _room_for_one_more(what: Literal["parts", "operators", "setups"], count: int
         )
 
 
+def part_of(document: Document, part_id: str) -> Part:
+    """The part of that id. Raises :class:`Refused`."""
+    part = document.parts_by_id.get(part_id)
+    if part is None:
+        raise Refused(fact("kit_edits.no_part_kit", part_id=part_id), fact("kit_edits.name_one_kit"))
+    return part
+
+
 def change_part(document: Document, part_id: str, **updates: Any) -> Document:
     """Change fields of a part, in every setup that uses it; not the id by which they know it."""
     if updates.get("id", part_id) != part_id:
@@ -55,9 +64,7 @@ def change_part(document: Document, part_id: str, **updates: Any) -> Document:
             fact("kit_edits.setups_know"),
             fact("kit_edits.give_another_name"),
         )
-    old = document.parts_by_id.get(part_id)
-    if old is None:
-        raise Refused(fact("kit_edits.no_part_kit", part_id=part_id), fact("kit_edits.name_one_kit"))
+    old = part_of(document, part_id)
     try:
         new = old.changed(**updates)
     except ValidationError as error:
@@ -68,6 +75,16 @@ def change_part(document: Document, part_id: str, **updates: Any) -> Document:
     )
     _still_sound(changed, new)
     return changed
+
+
+def change_electric(document: Document, part_id: str, **updates: Any) -> Document:
+    """Change what a part gives and takes of power; a part that had nothing electric gets it."""
+    part = part_of(document, part_id)
+    try:
+        electric = (part.electric or Electric()).changed(**updates)
+    except ValidationError as error:
+        raise refused_by(error) from error
+    return change_part(document, part_id, electric=electric)
 
 
 def change_grips(document: Document, part_id: str, **updates: Any) -> Document:
@@ -87,7 +104,7 @@ def uses(setup: Setup, part_id: str) -> bool:
     return setup.borne_by == part_id or any(placement.part == part_id for placement in setup.placements)
 
 
-MEASURES = frozenset(("mass_kg", "mass_how", "mass_sd_kg", "cg_m", "cg_sd_m", "solids"))
+MEASURES = frozenset(("mass_kg", "mass_how", "mass_sd_kg", "cg_m", "cg_sd_m", "balance", "solids"))
 """Fields of a part that say how heavy it is, where its CG is, or how surely."""
 
 
@@ -106,9 +123,7 @@ def _still_sound(document: Document, part: Part) -> None:
 
 def remove_part(document: Document, part_id: str) -> Document:
     """Take a part out of the kit. Refused while a setup uses it, or is borne by it."""
-    part = document.parts_by_id.get(part_id)
-    if part is None:
-        raise Refused(fact("kit_edits.no_part_kit", part_id=part_id), fact("kit_edits.name_one_kit"))
+    part = part_of(document, part_id)
     users = [fact("common.quoted", what=setup.name) for setup in document.setups if uses(setup, part_id)]
     if users:
         where = (

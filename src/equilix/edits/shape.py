@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from pydantic_core import ValidationError
 
 from equilix.document import Document
-from equilix.edits.kit import change_part
+from equilix.edits.kit import change_part, part_of
 from equilix.edits.rigging import refused_by
 from equilix.errors import Refused
 from equilix.facts import fact, length
@@ -46,24 +46,22 @@ def resize_part(document: Document, part_id: str, size_m: tuple[float, float, fl
         raise Refused(
             fact("shape.size_out_of_range"), fact("shape.sizes_allowed", least=length(LEAST_M), most=length(MOST_M))
         )
-    old = document.parts_by_id.get(part_id)
-    if old is None:
-        return change_part(document, part_id)  # says that there is none
+    old = part_of(document, part_id)
     factors = np.array(size_m) / size_of(old)
     return change_part(document, part_id, **_stretched(old, factors))
 
 
 def change_kind(document: Document, part_id: str, kind: str) -> Document:
     """Make a part one of another kind, of the same size and mass, with that kind's shape and mounting points."""
-    old = document.parts_by_id.get(part_id)
-    if old is None:
-        return change_part(document, part_id)
+    old = part_of(document, part_id)
     size = tuple(size_of(old).tolist())
     try:
         made = make_part(part_id, old.name, kind, old.mass_kg, (size[0], size[1], size[2]))
     except ValidationError as error:
         raise refused_by(error) from error
-    return change_part(document, part_id, kind=kind, cg_m=None, **{key: getattr(made, key) for key in OWN_OF_KIND})
+    return change_part(
+        document, part_id, kind=kind, cg_m=None, balance=(), **{key: getattr(made, key) for key in OWN_OF_KIND}
+    )
 
 
 def _stretched(part: Part, factors: Array) -> dict[str, Any]:

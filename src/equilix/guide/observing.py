@@ -249,7 +249,7 @@ def _corrected(document: Document, suspect: Suspect) -> Document:
     cg, sd = body.cg_m + suspect.cg_change_m, np.sqrt(np.diag(body.cg_cov_m2))
     return change_part(
         document, part.id, mass_kg=mass_kg, mass_sd_kg=body.mass_sd_kg, cg_m=tuple(cg.tolist()),
-        cg_sd_m=tuple(sd.tolist()),
+        cg_sd_m=tuple(sd.tolist()), balance=(),
     )  # fmt: skip
 
 

@@ -14,10 +14,10 @@ from equilix.facts import fact
 from equilix.kit.carriers import Carrier
 from equilix.kit.electric import Electric
 from equilix.kit.mounts import MountPoint, Telescope
-from equilix.kit.solids import Box, Solid
+from equilix.kit.solids import AXES, Axis, Box, Solid
 from equilix.mechanics.mass_properties import combine
 from equilix.mechanics.rotations import unit
-from equilix.model import Direction, Identifier, Length, Mass, Model, Name, Position, field
+from equilix.model import Coordinate, Direction, Identifier, Length, Mass, Model, Name, Position, field
 from equilix.schema import Limits
 
 Array = NDArray[np.float64]
@@ -77,6 +77,25 @@ class Drive(Model):
     battery_wh: Annotated[float, Limits(ge=0.0, le=5000.0)] = 40.0
 
 
+class Balanced(Model):
+    """Where a part was found to balance along one of its axes, on a finger or hung up: measured from a mark on it.
+
+    ``mark``: one of :data:`FACES`, from which the distance goes into the part, or the name of one of its mounting
+    points, from which it goes ahead, to the left or up.
+    """
+
+    axis: Axis
+    mark: Identifier
+    distance_m: Coordinate
+    sd_m: Annotated[float, Limits(ge=0.0, le=1.0)] = MEASURED_CG_SD_M
+
+
+FACES: Final[dict[str, tuple[int, int]]] = {
+    "front": (0, 1), "rear": (0, -1), "left": (1, 1), "right": (1, -1), "top": (2, 1), "bottom": (2, -1),
+}  # fmt: skip
+"""The faces of a part that a place can be measured from: their axis, and on which side of it they are."""
+
+
 class Body(Struct, frozen=True):
     """A part as mechanics sees it, in the part's frame: kg, m, kg·m²; ``cg_cov_m2`` (3, 3)."""
 
@@ -102,6 +121,9 @@ class Part(Model):
     cg_m: Position | None = field(default=None, description="Measured centre of gravity; from the solids if absent.")
     cg_sd_m: Spread | tuple[Spread, Spread, Spread] | None = field(
         default=None, description="Its standard uncertainty, for each axis of the part or for all three."
+    )
+    balance: Annotated[tuple[Balanced, ...], Limits(max_length=3)] = field(
+        default=(), description="Where it was found to balance, axis by axis; it goes before cg_m and the solids."
     )
     hangs_by: tuple[MountPoint, ...] = ()
     offers: tuple[MountPoint, ...] = ()
@@ -135,6 +157,10 @@ class Part(Model):
             names = [point.name for point in points]
             if len(set(names)) != len(names):
                 raise Invalid(fact("parts.two_mounting_points_have", kind=kind))
+        if len({each.axis for each in self.balance}) != len(self.balance):
+            raise Invalid(fact("parts.balanced_twice"))
+        for each in self.balance:
+            self._marked_at(each)
         weights = [solid.weight for solid in self.solids]
         if any(w is not None for w in weights) and (None in weights or sum(w or 0 for w in weights) <= 0):
             raise Invalid(fact("parts.give_every_solid_weight"))
@@ -163,6 +189,20 @@ class Part(Model):
             return self.mass_sd_kg
         share = MASS_SD_SHARE[self.mass_how] * self.mass_kg
         return max(share, LEAST_WEIGHED_SD_KG) if self.mass_how == "weighed" else share
+
+    def _marked_at(self, found: Balanced) -> float:
+        """Where along its axis a balance was found, m. Raises :class:`Invalid` for a mark that is not there."""
+        k = AXES.index(found.axis)
+        face = FACES.get(found.mark)
+        if face is not None:
+            if face[0] != k:
+                raise Invalid(fact("parts.face_of_another_axis", mark=fact(f"face.{found.mark}")))
+            edges = [solid.centre_m[k] + face[1] * float(solid.half_m[k]) for solid in self.solids]
+            return (max(edges) if face[1] > 0 else min(edges)) - face[1] * found.distance_m
+        point = self.offered(found.mark) or self.hanger(found.mark)
+        if point is None:
+            raise Invalid(fact("parts.no_such_mark", mark=found.mark))
+        return point.position_m[k] + found.distance_m
 
     @cached_property
     def _shares(self) -> Array:
@@ -199,6 +239,10 @@ class Part(Model):
         else:
             cg = np.array(self.cg_m) + float(moving @ self._shares) * drawn
             sd = np.broadcast_to(MEASURED_CG_SD_M if self.cg_sd_m is None else self.cg_sd_m, 3)
+        for found in self.balance:
+            k = AXES.index(found.axis)
+            cg, sd = np.array(cg), np.array(sd, float)
+            cg[k], sd[k] = self._marked_at(found) + float(moving @ self._shares) * drawn[k], found.sd_m
         return Body(
             self.mass_kg,
             self.standard_uncertainty_kg,

@@ -1,0 +1,335 @@
+"""The part bench: points, solids, where a part balances; edits that setups follow, or say why not."""
+
+import itertools
+import math
+import unittest
+
+import numpy as np
+
+from equilix.analysis import analyse
+from equilix.demo import lighthouse
+from equilix.document import Document, empty
+from equilix.edits import balance_point, kit, points, shape, solids
+from equilix.errors import Invalid, Refused
+from equilix.kit.parts import FACES, Balanced, Part
+from equilix.mechanics.plumb import hung_from_two
+from equilix.store import parsing
+from equilix.store.writing import to_bytes
+from tests.told import refused
+
+
+def one_part(kind: str = "block", **more: object) -> tuple[Document, str]:
+    """A document with one part: 1 kg, 200 × 100 × 60 mm."""
+    return kit.add_part(empty(), "thing", kind, 1.0, (0.2, 0.1, 0.06), **more)
+
+
+class Plumb(unittest.TestCase):
+    """Hung up twice, the plumb lines cross in the centre of gravity."""
+
+    def tilt(self, hung: tuple[float, float], cg: tuple[float, float]) -> float:
+        """How far down its nose hangs: its centre of gravity is straight below the point. Statics, no source needed."""
+        ahead, below = cg[0] - hung[0], hung[1] - cg[1]
+        return math.atan2(ahead, below)
+
+    def test_any_two_points(self) -> None:
+        """From the angles at which it must hang, the centre comes back, wherever it is and from whatever points."""
+        rng = np.random.default_rng(7)
+        seen = 0
+        for _ in range(300):
+            cg = tuple(rng.uniform(-0.1, 0.1, 2))
+            hung = tuple(tuple(rng.uniform(-0.2, 0.2, 2)) for _ in range(2))
+            tilts = tuple(self.tilt(point, cg) for point in hung)
+            if abs(math.sin(tilts[0] - tilts[1])) < math.sin(math.radians(10)) * 1.001:
+                continue
+            seen += 1
+            found = hung_from_two(hung, tilts)  # type: ignore[arg-type]
+            np.testing.assert_allclose(found.place_m, cg, atol=1e-12)
+        self.assertGreater(seen, 200)
+
+    def test_worked_by_hand(self) -> None:
+        """Hung from (0, 0) it hangs level: the centre is below. From (100 mm, 0) its nose is 45° up: 100 mm below."""
+        found = hung_from_two(((0.0, 0.0), (0.1, 0.0)), (0.0, math.radians(-45)), 0.0, 0.0)
+        np.testing.assert_allclose(found.place_m, (0.0, -0.1), atol=1e-12)
+        np.testing.assert_allclose(found.sd_m, 0.0, atol=1e-12)
+
+    def test_doubt(self) -> None:
+        """First order against draws: each angle off by 1°, each point by 1 mm across its line."""
+        cg, hung = (0.02, -0.05), ((-0.08, 0.03), (0.09, 0.02))
+        tilts = [self.tilt(point, cg) for point in hung]
+        told_sd = hung_from_two(hung, (tilts[0], tilts[1])).sd_m
+        rng = np.random.default_rng(3)
+        found = []
+        for _ in range(4000):
+            off = rng.normal(0, math.radians(1), 2)
+            moved = tuple(
+                tuple(np.array(point) + rng.normal(0, 0.001) * np.array((math.cos(tilt), math.sin(tilt))))
+                for point, tilt in zip(hung, tilts, strict=True)
+            )
+            found.append(hung_from_two(moved, (tilts[0] + off[0], tilts[1] + off[1])).place_m)  # type: ignore[arg-type]
+        np.testing.assert_allclose(np.std(found, axis=0), told_sd, rtol=0.06)
+
+    def test_refusals(self) -> None:
+        """One point twice; lines 9.9° apart, not 10.1°; a centre above what it hangs from."""
+        for hung, tilts in (
+            (((0, 0), (0, 0)), (0.0, 0.5)),
+            (((0, 0), (0.1, 0)), (0.0, math.radians(-9.9))),
+            (((0, 0), (0.1, 0)), (0.0, math.radians(45))),
+        ):
+            with self.assertRaises(Invalid):
+                hung_from_two(hung, tilts)  # type: ignore[arg-type]
+        hung_from_two(((0, 0), (0.1, 0)), (0.0, math.radians(-10.1)))
+
+
+class OnAFinger(unittest.TestCase):
+    """Where a part balances, from a mark on it."""
+
+    def test_from_every_face(self) -> None:
+        """60 mm into the part from a face; the other axes stay as the shape has them."""
+        made, part = one_part()
+        whole = made.parts_by_id[part].body()
+        low = (whole.box_centres_m - whole.box_halves_m).min(axis=0)
+        high = (whole.box_centres_m + whole.box_halves_m).max(axis=0)
+        for mark, (axis, way) in FACES.items():
+            found = balance_point.balance_on_finger(made, part, "xyz"[axis], mark, 0.04, 0.002)  # type: ignore[arg-type]
+            body = found.parts_by_id[part].body()
+            wanted = high[axis] - 0.04 if way > 0 else low[axis] + 0.04
+            self.assertAlmostEqual(float(body.cg_m[axis]), wanted)
+            self.assertAlmostEqual(math.sqrt(body.cg_cov_m2[axis, axis]), 0.002)
+            for other in {0, 1, 2} - {axis}:
+                self.assertAlmostEqual(float(body.cg_m[other]), float(whole.cg_m[other]))
+                self.assertAlmostEqual(body.cg_cov_m2[other, other], whole.cg_cov_m2[other, other])
+
+    def test_from_a_point_and_after_its_name_changes(self) -> None:
+        """So far ahead of a mounting point; renamed, the mark goes along."""
+        made, part = one_part()
+        name = made.parts_by_id[part].hangs_by[0].name
+        made = balance_point.balance_on_finger(made, part, "x", name, 0.03)
+        self.assertAlmostEqual(float(made.parts_by_id[part].body().cg_m[0]), 0.03)
+        made = points.change_point(made, part, "hangs_by", name, name="middle screw")
+        self.assertEqual(made.parts_by_id[part].balance[0].mark, "middle screw")
+        self.assertAlmostEqual(float(made.parts_by_id[part].body().cg_m[0]), 0.03)
+
+    def test_measured_again_and_forgotten(self) -> None:
+        """One reading an axis: the last; taken back, the shape's stands again, and its doubt."""
+        made, part = one_part()
+        first = balance_point.balance_on_finger(made, part, "x", "front", 0.05)
+        again = balance_point.balance_on_finger(first, part, "x", "rear", 0.07)
+        self.assertEqual(
+            again.parts_by_id[part].balance, (Balanced(axis="x", mark="rear", distance_m=0.07, sd_m=0.002),)
+        )
+        self.assertEqual(balance_point.forget(again, part, "x"), made)
+
+    def test_outside_and_no_such_mark(self) -> None:
+        """250 mm into a part of 200 mm; a mark that is not there; a face of another axis; below 0."""
+        made, part = one_part()
+        with refused(self, Refused, "would balance outside itself.*which mark"):
+            balance_point.balance_on_finger(made, part, "x", "front", 0.25)
+        for mark, axis in (("nowhere", "x"), ("top", "x")):
+            with self.assertRaises(Refused):
+                balance_point.balance_on_finger(made, part, axis, mark, 0.01)  # type: ignore[arg-type]
+
+    def test_hung_up(self) -> None:
+        """Hung from two of its points, both fore-aft and height are known, with their doubt; the file keeps it."""
+        made, part = one_part()
+        made, front = points.add_point(made, part, "offers", "screw14", name="front eye", position_m=(0.09, 0, 0.06))
+        made, rear = points.add_point(made, part, "offers", "screw14", name="rear eye", position_m=(-0.09, 0, 0.06))
+        cg = (0.02, 0.025)
+        tilts = [math.atan2(cg[0] - x, 0.06 - cg[1]) for x in (0.09, -0.09)]
+        made = balance_point.hang(made, part, (front, rear), (tilts[0], tilts[1]))
+        body = made.parts_by_id[part].body()
+        self.assertAlmostEqual(float(body.cg_m[0]), cg[0])
+        self.assertAlmostEqual(float(body.cg_m[2]), cg[1])
+        self.assertLess(math.sqrt(body.cg_cov_m2[0, 0]), 0.005)
+        self.assertEqual(parsing.parse(to_bytes(made)).parts_by_id[part], made.parts_by_id[part])
+        with refused(self, Refused, "the same point"):
+            balance_point.hang(made, part, (front, front), (0.1, 0.4))
+
+    def test_the_rig_knows(self) -> None:
+        """The lens of the lamp room balances 20 mm farther ahead: the rig's CG moves by its share, the haze shrinks."""
+        made = lighthouse()
+        before = analyse(made, made.setups_by_id["lamp-room"])
+        lens = before.setup.by_id["lens"].part
+        where = float(made.parts_by_id[lens].body().cg_m[0])
+        after = balance_point.balance_on_finger(made, lens, "x", "mount", where + 0.02, 0.001)
+        found = analyse(after, after.setups_by_id["lamp-room"])
+        share = made.parts_by_id[lens].mass_kg / before.mass.mass_kg
+        self.assertAlmostEqual(float(found.mass.cg_m[0] - before.mass.cg_m[0]), 0.02 * share, places=9)
+        sure = balance_point.balance_on_finger(made, lens, "x", "mount", where, 0.001)
+        self.assertLess(analyse(sure, sure.setups_by_id["lamp-room"]).cg_sd_m[0], 0.99 * before.cg_sd_m[0])
+
+
+class Points(unittest.TestCase):
+    """Mounting points, on all sides."""
+
+    def test_add_change_remove(self) -> None:
+        """A screw on the left side, moved, rated, with two screws; gone again."""
+        made, part = one_part()
+        made, name = points.add_point(
+            made, part, "offers", "screw14", name="left", position_m=(0, 0.05, 0.03), direction=(0, 1, 0)
+        )
+        made = points.change_point(made, part, "offers", name, position_m=(0.02, 0.05, 0.03), screws=2, most_nm=3.0)
+        point = made.parts_by_id[part].offered("left")
+        assert point is not None
+        self.assertEqual((point.screws, point.most_nm, point.position_m), (2, 3.0, (0.02, 0.05, 0.03)))
+        self.assertIsNone(points.remove_point(made, part, "offers", "left").parts_by_id[part].offered("left"))
+
+    def test_names_are_told_apart(self) -> None:
+        """The second of a name gets a number; a name that is taken is refused."""
+        made, part = one_part()
+        made, first = points.add_point(made, part, "offers", "shoe")
+        made, second = points.add_point(made, part, "offers", "shoe")
+        self.assertEqual((first, second), ("shoe", "shoe 2"))
+        with refused(self, Refused, "already"):
+            points.change_point(made, part, "offers", second, name="shoe")
+
+    def test_a_new_name_in_every_setup(self) -> None:
+        """What hangs there, and what hangs by it, hangs as before: every setup is analysed to the same."""
+        made = lighthouse()
+        for side, part, old in (("offers", "base", "dovetail"), ("hangs_by", "bridge", "foot")):
+            new = points.change_point(made, part, side, old, name="renamed")  # type: ignore[arg-type]
+            self.assertNotEqual(new, made)
+            for setup in made.setups:
+                one, other = analyse(made, setup), analyse(new, new.setups_by_id[setup.id])
+                np.testing.assert_allclose(one.mass.cg_m, other.mass.cg_m, atol=1e-12)
+
+    def test_what_is_in_use_stays(self) -> None:
+        """The dovetail of the base carries the camera: it is not taken away, nor made one of another kind."""
+        made = lighthouse()
+        with refused(self, Refused, "Lamp room.*Take off what is mounted there first"):
+            points.remove_point(made, "base", "offers", "dovetail")
+        with self.assertRaises(Refused):
+            points.change_point(made, "base", "offers", "dovetail", kind="rail")
+        with self.assertRaises(Refused):
+            points.remove_point(made, "bridge", "hangs_by", "foot")
+
+    def test_moving_a_point_moves_what_hangs_there(self) -> None:
+        """20 mm ahead on the base: the whole camera with it."""
+        made = lighthouse()
+        x, y, z = made.parts_by_id["base"].offers[0].position_m
+        after = points.change_point(made, "base", "offers", "dovetail", position_m=(x + 0.02, y, z))
+        one, other = (analyse(each, each.setups_by_id["lamp-room"]) for each in (made, after))
+        self.assertGreater(float(other.mass.cg_m[0] - one.mass.cg_m[0]), 0.01)
+
+    def test_a_grid(self) -> None:
+        """Three by two at 10 and 20 mm: each place once, each with its own name, all like the first."""
+        made, part = one_part()
+        made, name = points.add_point(made, part, "offers", "screw14", name="hole", position_m=(0, 0, 0.06))
+        made = points.row(made, part, "offers", name, (3, 2), ((0.01, 0, 0), (0, 0.02, 0)))
+        found = [point for point in made.parts_by_id[part].offers if point.name.startswith("hole")]
+        places = {tuple(round(1000 * each) for each in point.position_m) for point in found}
+        self.assertEqual(places, {(x, y, 60) for x, y in itertools.product((0, 10, 20), (0, 20))})
+        self.assertEqual(len({point.name for point in found}), 6)
+        self.assertEqual({point.kind for point in found}, {"screw14"})
+
+    def test_a_ring(self) -> None:
+        """Four about the lens axis: each a quarter on, each looking outwards."""
+        made, part = one_part()
+        made, name = points.add_point(
+            made, part, "offers", "screw14", name="eye", position_m=(0.01, 0, 0.05), direction=(0, 0, 1)
+        )
+        made = points.ring(made, part, "offers", name, 4, 0)
+        found = {point.name: point for point in made.parts_by_id[part].offers if point.name.startswith("eye")}
+        self.assertEqual(len(found), 4)
+        for point in found.values():
+            outward = np.array(point.position_m) * (0, 1, 1)
+            np.testing.assert_allclose(outward / np.linalg.norm(outward), point.direction, atol=1e-9)
+        self.assertEqual(found["eye 3"].position_m, (0.01, 0.0, -0.05))
+
+    def test_too_many(self) -> None:
+        """A pattern of 10,000 is refused with both figures, and nothing is lost."""
+        made, part = one_part()
+        made, name = points.add_point(made, part, "offers", "screw14", name="hole")
+        with refused(self, Refused, "10,001.*400"):
+            points.row(made, part, "offers", name, (100, 100), ((0.01, 0, 0), (0, 0.01, 0)))
+        with self.assertRaises(Refused):
+            points.row(made, part, "offers", name, (1, 1), ((0.01, 0, 0), (0, 0.01, 0)))
+        with self.assertRaises(Refused):
+            points.ring(made, part, "offers", name, 1, 0)
+
+    def test_bad_values(self) -> None:
+        """No screw at all; a direction of no length."""
+        made, part = one_part()
+        made, name = points.add_point(made, part, "offers", "screw14")
+        for updates in ({"screws": 0}, {"most_kg": -1.0}, {"name": ""}):
+            with self.assertRaises(Refused):
+                points.change_point(made, part, "offers", name, **updates)
+        with self.assertRaises(Refused):
+            points.change_point(made, part, "offers", "nowhere", screws=2)
+
+
+class Solids(unittest.TestCase):
+    """What a part is made of."""
+
+    def part(self, made: Document, part: str) -> Part:
+        """The part of that id."""
+        return made.parts_by_id[part]
+
+    def test_add_change_remove(self) -> None:
+        """A tube beside the block; the mass is shared by volume, and the CG goes where the volumes have it."""
+        made, part = one_part()
+        made, number = solids.add_solid(
+            made, part, "box", centre_m=(0.15, 0.0, 0.03), size_m=(0.1, 0.1, 0.06)
+        )  # half of the volume of the block
+        block = self.part(made, part).solids[0]
+        wanted = (2 * block.centre_m[0] + 0.15) / 3
+        self.assertAlmostEqual(float(self.part(made, part).body().cg_m[0]), wanted)
+        made = solids.change_solid(made, part, number, shape="tube")
+        self.assertEqual(self.part(made, part).solids[1].shape, "tube")
+        made = solids.change_solid(made, part, number, radius_m=0.02, inner_radius_m=0.018, length_m=0.3)
+        made = solids.remove_solid(made, part, number)
+        self.assertEqual(len(self.part(made, part).solids), 1)
+
+    def test_weights(self) -> None:
+        """Where the others have weights, a new one has their mean."""
+        made, part = one_part("rosette-bar")
+        weights = [each.weight for each in self.part(made, part).solids]
+        assert None not in weights
+        made, number = solids.add_solid(made, part, "cylinder")
+        self.assertAlmostEqual(self.part(made, part).solids[number].weight or 0, sum(weights) / len(weights))  # type: ignore[arg-type]
+
+    def test_from_shape_to_shape(self) -> None:
+        """A box of 30 × 30 × 200 mm becomes a cylinder along it, and a box again of the same size."""
+        made, part = one_part()
+        made = solids.change_solid(made, part, 0, size_m=(0.03, 0.03, 0.2))
+        made = solids.change_solid(made, part, 0, shape="cylinder")
+        found = self.part(made, part).solids[0]
+        self.assertEqual((found.shape, found.axis), ("cylinder", "z"))  # type: ignore[union-attr]
+        made = solids.change_solid(made, part, 0, shape="box")
+        self.assertEqual(self.part(made, part).solids[0].size_m, (0.03, 0.03, 0.2))  # type: ignore[union-attr]
+
+    def test_refusals(self) -> None:
+        """The last one; a tube without a wall; one that is not there; a size of nothing."""
+        made, part = one_part()
+        with refused(self, Refused, "all that"):
+            solids.remove_solid(made, part, 0)
+        made, number = solids.add_solid(made, part, "tube")
+        with self.assertRaises(Refused):
+            solids.change_solid(made, part, number, inner_radius_m=0.5)
+        with self.assertRaises(Refused):
+            solids.change_solid(made, part, 7, weight=1.0)
+        with self.assertRaises(Refused):
+            solids.change_solid(made, part, 0, size_m=(0.0, 0.1, 0.1))
+
+    def test_another_kind_forgets_the_balance(self) -> None:
+        """Its marks are gone with its shape."""
+        made, part = one_part()
+        made = balance_point.balance_on_finger(made, part, "x", "front", 0.05)
+        self.assertEqual(shape.change_kind(made, part, "rods").parts_by_id[part].balance, ())
+
+
+class Electric(unittest.TestCase):
+    """What a part made in the window gives and takes."""
+
+    def test_from_nothing(self) -> None:
+        """A block gets a draw; an impossible one is refused with what is allowed."""
+        made, part = one_part()
+        made = kit.change_electric(made, part, volts=14.4)
+        electric = made.parts_by_id[part].electric
+        assert electric is not None
+        self.assertEqual(electric.volts, 14.4)
+        with self.assertRaises(Refused):
+            kit.change_electric(made, part, volts=-3.0)
+
+
+if __name__ == "__main__":
+    unittest.main()
