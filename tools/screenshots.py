@@ -23,7 +23,6 @@ SCENES = (
     ("gimbal", "stairs", "by-hand"),
     ("vest", "causeway", "mend"),
     ("harness", "boat-landing", "figures"),
-    ("handheld", "workshop", "by-hand"),
     ("low", "gallery", "by-hand"),
     ("tripod", "evening", "figures"),
 )
@@ -67,14 +66,10 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     window.show_page("mat")
     window.session.selection.select(None)
     picture("mat")
+    window.ask_part("boxy-body", "points", "top")
+    picture("bench")
+    window.ask_part("")
     window.show_page("balance")
-    window.session.apply_plan(window.session.answers.plans[0])
-    settle(application, window)
-    window.message.hide()
-    picture("balanced")
-    window.session.undo()
-    settle(application, window)
-    window.message.hide()
     for name, scene, tab in SCENES:
         window.session.edit("Open", lambda d, scene=scene: kit.open_setup(d, scene))
         settle(application, window)

@@ -9,7 +9,7 @@ import numpy as np
 from equilix.analysis import analyse
 from equilix.demo import lighthouse
 from equilix.document import Document, empty
-from equilix.edits import balance_point, kit, points, shape, solids
+from equilix.edits import balance_point, electric, kit, points, shape, solids
 from equilix.errors import Invalid, Refused
 from equilix.kit.parts import FACES, Balanced, Part
 from equilix.mechanics.plumb import hung_from_two
@@ -323,12 +323,12 @@ class Electric(unittest.TestCase):
     def test_from_nothing(self) -> None:
         """A block gets a draw; an impossible one is refused with what is allowed."""
         made, part = one_part()
-        made = kit.change_electric(made, part, volts=14.4)
-        electric = made.parts_by_id[part].electric
-        assert electric is not None
-        self.assertEqual(electric.volts, 14.4)
+        made = electric.change_electric(made, part, volts=14.4)
+        found = made.parts_by_id[part].electric
+        assert found is not None
+        self.assertEqual(found.volts, 14.4)
         with self.assertRaises(Refused):
-            kit.change_electric(made, part, volts=-3.0)
+            electric.change_electric(made, part, volts=-3.0)
 
 
 if __name__ == "__main__":

@@ -13,7 +13,6 @@ from equilix.errors import Refused
 from equilix.facts import fact, listed
 from equilix.faults import setup_faults
 from equilix.kit.catalogue import free_id, make_part
-from equilix.kit.electric import Electric
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading
 from equilix.rig.setups import Setup
@@ -75,16 +74,6 @@ def change_part(document: Document, part_id: str, **updates: Any) -> Document:
     )
     _still_sound(changed, new)
     return changed
-
-
-def change_electric(document: Document, part_id: str, **updates: Any) -> Document:
-    """Change what a part gives and takes of power; a part that had nothing electric gets it."""
-    part = part_of(document, part_id)
-    try:
-        electric = (part.electric or Electric()).changed(**updates)
-    except ValidationError as error:
-        raise refused_by(error) from error
-    return change_part(document, part_id, electric=electric)
 
 
 def change_grips(document: Document, part_id: str, **updates: Any) -> Document:

@@ -72,6 +72,25 @@ def change_point(document: Document, part_id: str, side: Side, name: str, /, **u
     return document.changed(parts=parts, setups=setups)
 
 
+def change_track(document: Document, part_id: str, side: Side, name: str, **updates: Any) -> Document:
+    """Change fields of the track of a point. Refused where it has none."""
+    track = point_of(part_of(document, part_id), side, name).track
+    if track is None:
+        raise Refused(fact("points.no_track", point=name), fact("points.say_along_what"))
+    try:
+        new = track.changed(**updates)
+    except ValidationError as error:
+        raise refused_by(error) from error
+    return change_point(document, part_id, side, name, track=new)
+
+
+def add_again(document: Document, part_id: str, side: Side, point: MountPoint) -> tuple[Document, str]:
+    """The same point on the other side; its name gets a number where one has it there; returns its name too."""
+    part = part_of(document, part_id)
+    name = free_name(part, side, point.name)
+    return _with_points(document, part, side, (*getattr(part, side), point.changed(name=name))), name
+
+
 def _renamed(setup: Any, part_id: str, side: Side, old: str, new: str) -> Any:
     on = {placement.id for placement in setup.placements if placement.part == part_id}
     placements = tuple(
@@ -173,5 +192,8 @@ def _made(**fields: Any) -> MountPoint:
 
 def _with_points(document: Document, part: Part, side: Side, points: tuple[MountPoint, ...]) -> Document:
     if len(points) > MOST_POINTS:
-        raise Refused(fact("points.too_many", part=part.name, count=grouped(len(points))), fact("points.most", most=grouped(MOST_POINTS)))
+        raise Refused(
+            fact("points.too_many", part=part.name, count=grouped(len(points))),
+            fact("points.most", most=grouped(MOST_POINTS)),
+        )
     return change_part(document, part.id, **{side: points})

@@ -45,6 +45,9 @@ class House(Protocol):
     def show_page(self, key: str) -> None:
         """Open a workspace, by its key."""
 
+    def ask_part(self, part_id: str, tab: str = "", point: str = "") -> None:
+        """Put a part of the kit on the bench."""
+
     def toggle_arms_length(self) -> None:
         """Only the drawing, the sentence and the next step; and back."""
 

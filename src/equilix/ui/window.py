@@ -76,6 +76,7 @@ class Window(QMainWindow):
             changed.connect(self.commands.refresh)
         session.desk.changed.connect(self.refresh)
         session.view.origin_asked.connect(self.ask_origin)
+        session.view.part_asked.connect(self.ask_part)
         self.put_on(PREP_ROOM)
         self.show_page(table.FIRST)
         self.refresh()
@@ -176,7 +177,7 @@ class Window(QMainWindow):
         if self.pages.open_key == table.ORIGINS and not key:
             self.show_page(self._before)
             return
-        if self.pages.open_key != table.ORIGINS:
+        if self.pages.open_key not in (table.ORIGINS, table.BENCH):
             self._before = self.pages.open_key
         self.show_page(table.ORIGINS)
         from equilix.ui.workspaces.origins_page import OriginsPage
@@ -184,6 +185,20 @@ class Window(QMainWindow):
         page = self.page
         assert isinstance(page, OriginsPage)
         page.show_origin(key, self._before)
+
+    def ask_part(self, part_id: str, tab: str = "", point: str = "") -> None:
+        """Put a part on the bench, at a tab and a mounting point; without one, go back to the work."""
+        if not part_id:
+            self.show_page(self._before)
+            return
+        if self.pages.open_key not in (table.ORIGINS, table.BENCH):
+            self._before = self.pages.open_key
+        self.show_page(table.BENCH)
+        from equilix.ui.workspaces.bench.page import BenchPage
+
+        page = self.page
+        assert isinstance(page, BenchPage)
+        page.open_part(part_id, tab, point)
 
     def _mark_tabs(self) -> None:
         """Show which workspace is open; again in another theme, as a new style sheet gives back the fonts it found."""

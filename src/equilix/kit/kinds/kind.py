@@ -37,6 +37,12 @@ class Kind(Struct, frozen=True):
     """It holds a lens besides the lens's mount: on after it, and off before it."""
 
     @property
+    def gives_energy(self) -> bool:
+        """Whether it is a battery: it has a voltage of its own."""
+        electric = self.build(*self.size_m).get("electric")
+        return electric is not None and electric.volts is not None
+
+    @property
     def label(self) -> Sayable:
         """What it is called."""
         return fact(f"kind.{self.key}")

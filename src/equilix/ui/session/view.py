@@ -26,6 +26,9 @@ class ViewState(QObject):
     origin_asked = Signal(str)
     """Someone wants to know where a figure comes from; with no key, back to the work."""
 
+    part_asked = Signal(str, str, str)
+    """Someone wants a part of the kit on the bench, at a tab and a mounting point; with no part, back to the work."""
+
     def __init__(self, parent: QObject) -> None:
         super().__init__(parent)
         self.ghost: Plan | FitPlan | None = None
@@ -50,6 +53,10 @@ class ViewState(QObject):
         """Ask where the figure of that key, or a price of a plan, comes from; with no key, go back to the work."""
         self.explained = plan if plan is not None else self.explained
         self.origin_asked.emit(key)
+
+    def ask_part(self, part_id: str, tab: str = "", point: str = "") -> None:
+        """Ask for a part on the bench, at a tab and a mounting point; with no part, go back to the work."""
+        self.part_asked.emit(part_id, tab, point)
 
     def show_overlay(self, overlay: Overlay, on: bool) -> None:
         """Lay something over the drawing, or take it away."""

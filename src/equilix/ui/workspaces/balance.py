@@ -7,7 +7,7 @@ from functools import cached_property, partial
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
 from equilix.analysis import Analysis
 from equilix.errors import Called
@@ -61,6 +61,9 @@ class BalancePage(Page):
         self.sure_head, self.sure, self.sure_todo = self.heading(say("How sure is this?")), self.note(), self.note()
         for widget in (self.sure_head, self.sure, self.sure_todo):
             self.column.addWidget(widget)
+        self.to_bench = QPushButton(say("Find its balance point"))
+        self.to_bench.clicked.connect(self._to_bench)
+        self.column.addWidget(self.to_bench, 0, Qt.AlignmentFlag.AlignRight)
         self.where_head, self.where = self.heading(say("Where is the balance point?")), self.note()
         self.column.addWidget(self.where_head)
         self.column.addWidget(self.where)
@@ -190,9 +193,16 @@ class BalancePage(Page):
             self.sure.setText(session.tell(said))
             self.sure_todo.setText(session.tell(todo))
         tint(self.sure_todo, self.theme.hold)
+        self.to_bench.setVisible(self.tabs.tab == MEND and bool(self.sure_todo.text()))
         tint(self.caution, self.theme.quiet)
         where = session.tell(whereabouts(session.analysis))
         self.where.setText(where)
+
+    def _to_bench(self) -> None:
+        """The part whose data are least sure, on the bench, where its balance point is entered."""
+        suspect = self.session.analysis.suspect
+        if suspect is not None:
+            self.session.view.ask_part(suspect[0].id, "balance")
 
     def wear(self, theme: Theme) -> None:
         """Show in another theme."""

@@ -6,7 +6,7 @@ from typing import Final
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QVBoxLayout
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout
 
 from equilix.checks.rules import Check
 from equilix.ui.session import Session
@@ -19,6 +19,10 @@ from equilix.words.wordings.wording import N_
 
 SIGNS: Final = {"stop": N_("▲ stop"), "mind": N_("◆ mind"), "fine": N_("● fine")}
 """The shape of a level first, alone before the number of a finding."""
+
+
+AT_BENCH: Final = {"screw": "points", "clamp": "points", "rating": "points", "handle": "about", "printed-load": "about"}
+"""Findings that are mended on the bench, and at which of its tabs; those of points, at the point that carries."""
 
 
 class FindingRow(QFrame):
@@ -50,6 +54,7 @@ class FindingRow(QFrame):
         self.gauge: Gauge | None = None
         self.more: list[QLabel] = []
         """What was found, what to do, by whose limit."""
+        self.bench: QPushButton | None = None
 
     def show_check(self, number: int, check: Check, theme: Theme) -> None:
         """Show a finding under its number."""
@@ -85,6 +90,8 @@ class FindingRow(QFrame):
             self._fill()
         for label in self.more:
             label.setVisible(on and bool(label.text()))
+        if self.bench is not None:
+            self.bench.setVisible(on and self.check is not None and self.check.key in AT_BENCH)
         t = self.theme
         edge, ground = (t.hold, t.card) if on else ("transparent", "transparent")
         sheet = f"#finding {{ background: {ground}; border: 1px solid {edge}; }}"
@@ -111,6 +118,24 @@ class FindingRow(QFrame):
             strict=True,
         ):
             show_text(label, text, tone)
+        if self.bench is None and check.key in AT_BENCH:
+            self.bench = QPushButton(say("Change it on the bench"))
+            self.bench.clicked.connect(self.to_bench)
+            layout.addWidget(self.bench)
+        if self.bench is not None:
+            self.bench.setAccessibleName(say("Change it on the bench: {title}").format(title=begun(title)))
+
+    def to_bench(self) -> None:
+        """Put the part that can be changed on the bench: for a joint what carries there, at its point."""
+        check = self.check
+        placement = None if check is None else self.session.setup.by_id.get(check.placement)
+        if check is None or placement is None:
+            return
+        tab, parent = AT_BENCH[check.key], self.session.setup.by_id.get(placement.parent or "")
+        if tab == "points" and parent is not None:
+            self.session.view.ask_part(parent.part, tab, placement.point or "")
+        else:
+            self.session.view.ask_part(placement.part, tab)
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         del event

@@ -91,6 +91,8 @@ class PartForm(QWidget):
         self.add.clicked.connect(self._add)
         self.cancel = QPushButton(say("Close"))
         self.cancel.clicked.connect(self.close_form)
+        self.bench = QPushButton(say("On the bench"))
+        self.bench.clicked.connect(lambda: self.session.view.ask_part(self.part_id or ""))
         self._lay_out()
         self._busy = False
 
@@ -111,7 +113,7 @@ class PartForm(QWidget):
         self.form.addRow(say("Note"), self.remark)
         self.form.addRow(_row(self.owned, self.needed))
         self.form.addRow(self.refusal)
-        self.form.addRow(_row(self.add, self.cancel))
+        self.form.addRow(_row(self.add, self.bench, self.cancel))
 
     def _materials(self) -> ChoiceBox:
         box = ChoiceBox()
@@ -153,7 +155,9 @@ class PartForm(QWidget):
         self.part_id = None
         self._busy = True
         self.name.setText("")
-        self.mass.line.setText("")
+        for field in (self.mass, self.energy):
+            field.show_value(None)
+            field.line.setText("")
         for box in (self.kind, self.how, self.material):
             box.setCurrentIndex(0)
         self._busy = False
@@ -183,10 +187,16 @@ class PartForm(QWidget):
     def _rows(self, *, new: bool) -> None:
         self.add.setVisible(new)
         self.cancel.setText(say("Cancel") if new else say("Close"))
-        for widget in (self.price, self.quantity, self.energy, self.remark):
+        for widget in (self.price, self.quantity, self.remark):
             self.form.setRowVisible(widget, not new)
+        self.form.setRowVisible(self.energy, not new or self._is_battery())
+        self.bench.setVisible(not new)
         self.owned.setVisible(not new)
         self.needed.setVisible(not new)
+
+    def _is_battery(self) -> bool:
+        """Whether the chosen kind is a battery: one without its energy feeds nothing."""
+        return KINDS[self.kind.currentData()].gives_energy
 
     def refresh(self) -> None:
         """Show the part as it is now."""
@@ -237,6 +247,7 @@ class PartForm(QWidget):
             for field, value in zip(self.sizes, size, strict=True):
                 field.line.setModified(False)
                 field.show_value(value, self.session.document.display)
+            self._rows(new=True)
 
     def _size_entered(self, field: QuantityField, _value: float, _text: str) -> None:
         part_id = self.part_id
@@ -286,19 +297,27 @@ class PartForm(QWidget):
         self.refusal.show()
 
     def _add(self) -> None:
-        values = values_of((self.mass, *self.sizes), self.session.document.display)
+        asked = (self.mass, *self.sizes, *((self.energy,) if self._is_battery() else ()))
+        values = values_of(asked, self.session.document.display)
         named = bool(self.name.text().strip())
         show_text(self.nameless, "" if named else say("▲ Give it a name."), self.theme.tip)
         if values is None or not named:
             return
         made = ""
         name, kind, how = self.name.text(), self.kind.currentData(), _HOW[self.how.currentIndex()]
-        material = self.material.currentData()
+        material, energy_wh = self.material.currentData(), values[4] if self._is_battery() else 0.0
 
         def change(document: Document) -> Document:
             nonlocal made
             document, made = kit.add_part(
-                document, name, kind, values[0], (values[1], values[2], values[3]), mass_how=how, material=material
+                document,
+                name,
+                kind,
+                values[0],
+                (values[1], values[2], values[3]),
+                mass_how=how,
+                material=material,
+                energy_wh=energy_wh,
             )
             return document
 

@@ -19,6 +19,8 @@ if TYPE_CHECKING:
 
 ORIGINS: Final = "origins"
 """The one that is opened to look something up, and left again."""
+BENCH: Final = "part"
+"""The one that a part is put on, and taken off again."""
 
 
 class Workspace(Struct, frozen=True):
@@ -83,6 +85,30 @@ def _origins(session: Session) -> Page:
     return OriginsPage(session)
 
 
+def _bench(session: Session) -> Page:
+    from equilix.ui.workspaces.bench.page import BenchPage
+
+    return BenchPage(session)
+
+
+def _to_bench(window: House) -> None:
+    """Put the part that is selected on the rig, or chosen on the mat, on the bench."""
+    from equilix.ui.workspaces.mat import MatPage
+
+    session, page = window.session, window.page
+    selected, part_id = session.selection.id, ""
+    if isinstance(page, MatPage) and page.cloth.current is not None:
+        part_id = page.cloth.current
+    elif selected is not None:
+        part_id = session.setup.by_id[selected].part
+    elif session.document.parts:
+        part_id = session.document.parts[0].id
+    if part_id:
+        window.ask_part(part_id)
+    else:
+        window.show_page(BENCH)
+
+
 def _unsaved(session: Session) -> Page:
     from equilix.ui.workspaces.unsaved_work import UnsavedWorkPage
 
@@ -133,6 +159,10 @@ WORKSPACES: Final[tuple[Workspace, ...]] = (
         ORIGINS, N_("Where figures come from"), "", "whole", _origins, in_the_row=False,
         commands=(Command("origins", N_("Where does this come from?"), ("F12",), "view", lambda w: w.ask_origin("")),),
     ),
+    Workspace(
+        BENCH, N_("Part bench"), "", "whole", _bench, in_the_row=False,
+        commands=(Command("part-bench", N_("Put the part on the bench"), ("Ctrl+B",), "edit", _to_bench),),
+    ),
     Workspace("unsaved", N_("Work that was not saved"), "", "whole", _unsaved, in_the_row=False),
 )  # fmt: skip
 """In the order of the work."""
@@ -144,5 +174,6 @@ FIRST: Final = "balance"
 
 def commands() -> list[Command]:
     """Those that open the workspaces, then those that belong to them."""
-    opened = (each.opens for each in WORKSPACES if each.key != ORIGINS)  # it has a command that leads back too
-    return [*opened, *(own for each in WORKSPACES for own in each.commands)]
+    own = (ORIGINS, BENCH)  # those are opened with what they are to show
+    opened = (each.opens for each in WORKSPACES if each.key not in own)
+    return [*opened, *(command for each in WORKSPACES for command in each.commands)]

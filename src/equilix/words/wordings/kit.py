@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from equilix.words.wordings.wording import N_, Wordings
+from equilix.words.wordings.wording import N_, Wordings, plural
 
 KIT: Final[Wordings] = {
     "mounts.scale_reads": N_("scale reads {at}"),
@@ -152,6 +152,8 @@ KIT: Final[Wordings] = {
     "parts.balanced_twice": N_("two balance points are given for one axis"),
     "parts.face_of_another_axis": N_("the {mark} does not lie across this axis"),
     "parts.no_such_mark": N_("there is no mark “{mark}” on the part"),
+    "bench.points": plural("{count} mounting point", "{count} mounting points", by="count"),
+    "bench.setups": plural("used in {count} setup", "used in {count} setups", by="count"),
     "face.front": N_("front edge"),
     "face.rear": N_("rear edge"),
     "face.left": N_("left side"),

@@ -1,0 +1,283 @@
+"""The part bench: one part in three views, its editors beside it, and what it has changed on the rig."""
+
+from __future__ import annotations
+
+from functools import cached_property
+from typing import TYPE_CHECKING
+
+import numpy as np
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QKeyEvent, QResizeEvent
+from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+
+from equilix.analysis import Analysis
+from equilix.carry.conditions import Condition
+from equilix.edits.kit import uses
+from equilix.facts import fact
+from equilix.kit.parts import Part
+from equilix.ui.session import Session
+from equilix.ui.theme import Theme, grown
+from equilix.ui.widgets.choice import ChoiceBox
+from equilix.ui.widgets.tabs import Tabs
+from equilix.ui.widgets.tint import show_text, text_label, tint
+from equilix.ui.workspaces.bench.drawing import PartDrawing
+from equilix.ui.workspaces.bench.entry import Editor
+from equilix.ui.workspaces.bench.views import Chosen
+from equilix.ui.workspaces.page import Page
+from equilix.units import Display
+from equilix.words.language import say
+from equilix.words.quantities import length, mass
+from equilix.words.reading import lasts
+from equilix.words.telling import tell
+
+if TYPE_CHECKING:
+    from equilix.ui.workspaces.bench.points import PointsEditor
+    from equilix.ui.workspaces.bench.solids import SolidsEditor
+    from equilix.ui.workspaces.part_form import PartForm
+
+POINTS, SHAPE, BALANCE, POWER, ABOUT = "points", "shape", "balance", "power", "about"
+COLUMN_PX, LOW_PX = 372, 280
+"""Of the editors; and under this height what happens on the rig is told by the reading alone."""
+
+
+class BenchPage(Page):
+    """Opened from any part; Esc goes back to the work."""
+
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(session, parent)
+        self.part_id = ""
+        self.before: tuple[str, str, Analysis] | None = None
+        """Part, setup, and the rig as it was when the part was put on the bench."""
+        self.which = ChoiceBox()
+        self.which.setAccessibleName(say("Part on the bench"))
+        self.which.activated.connect(lambda index: self.open_part(self.which.itemData(index)))
+        self.said, self.hint = text_label(), text_label(wrap=False)
+        self.drawing = PartDrawing()
+        self.first_focus = self.drawing
+        self.drawing.picked.connect(self.choose_point)
+        self.drawing.moved.connect(self._move)
+        self.drawing.set_here.connect(self._set_new)
+        self.tabs = Tabs(
+            {POINTS: say("Points"), SHAPE: say("Shape"), BALANCE: say("Balances"), POWER: say("Power"),
+             ABOUT: say("About")}
+        )  # fmt: skip
+        self.tabs.chosen.connect(self.choose)
+        self.column.addWidget(self.tabs)
+        self.rig = text_label()
+        self.rig.setContentsMargins(10, 4, 10, 8)
+        self._lay_out()
+
+    def _lay_out(self) -> None:
+        self.outer.removeWidget(self.scroller)
+        over = QHBoxLayout()
+        over.setContentsMargins(16, 8, 12, 4)
+        over.setSpacing(12)
+        self.which.setMinimumWidth(round(grown(200)))
+        over.addWidget(self.which, 2)
+        over.addWidget(self.said, 3)
+        over.addWidget(self.hint)
+        both = QHBoxLayout()
+        both.setContentsMargins(8, 0, 0, 0)
+        left = QVBoxLayout()
+        left.setSpacing(2)
+        left.addWidget(self.drawing, 1)
+        left.addWidget(self.rig)
+        both.addLayout(left, 1)
+        self.scroller.setFixedWidth(round(grown(COLUMN_PX)))
+        both.addWidget(self.scroller)
+        self.outer.addLayout(over)
+        self.outer.addLayout(both, 1)
+        self.column.addStretch(1)
+
+    def _put(self, editor: QWidget) -> None:
+        self.column.insertWidget(self.column.count() - 1, editor)
+
+    @cached_property
+    def points(self) -> PointsEditor:
+        """The mounting points; made when they are first looked at, as all editors are."""
+        from equilix.ui.workspaces.bench.points import PointsEditor
+
+        made = PointsEditor(self.session)
+        made.picked.connect(self.choose_point)
+        made.setting.connect(self.drawing.set_next)
+        self._put(made)
+        return made
+
+    @cached_property
+    def solids(self) -> SolidsEditor:
+        """The solids."""
+        from equilix.ui.workspaces.bench.solids import SolidsEditor
+
+        made = SolidsEditor(self.session)
+        made.framed.connect(self._frame)
+        self._put(made)
+        return made
+
+    @cached_property
+    def balance(self) -> Editor:
+        """Where it balances."""
+        from equilix.ui.workspaces.bench.balance import BalanceEditor
+
+        made = BalanceEditor(self.session)
+        self._put(made)
+        return made
+
+    @cached_property
+    def power(self) -> Editor:
+        """What it gives and takes."""
+        from equilix.ui.workspaces.bench.power import PowerEditor
+
+        made = PowerEditor(self.session)
+        self._put(made)
+        return made
+
+    @cached_property
+    def about(self) -> PartForm:
+        """Name, kind, mass, size, price."""
+        from equilix.ui.workspaces.part_form import PartForm
+
+        made = PartForm(self.session)
+        made.cancel.hide()
+        self._put(made)
+        return made
+
+    @property
+    def part(self) -> Part | None:
+        """What lies on the bench: the part asked for, or the first of the kit where that has gone."""
+        document = self.session.document
+        return document.parts_by_id.get(self.part_id) or (document.parts[0] if document.parts else None)
+
+    def open_part(self, part_id: str, tab: str = "", point: str = "") -> None:
+        """Put a part of the kit on the bench, at a tab and at one of the points that others mount on."""
+        if part_id != self.part_id:
+            self.part_id = part_id
+            self.before = None
+            self.drawing.choose(None)
+            if "points" in self.__dict__:
+                self.points.chosen = None
+        if tab:
+            self.tabs.show_tab(tab)
+        self.refresh()
+        if point:
+            self.choose_point(Chosen("offers", point))
+
+    def choose(self, tab: str) -> None:
+        """Open a tab."""
+        self.tabs.show_tab(tab)
+        self.refresh()
+
+    def choose_point(self, chosen: Chosen | None) -> None:
+        """A point is chosen, on the drawing or in the list: both show it."""
+        self.drawing.choose(chosen)
+        if chosen is not None and self.tabs.tab != POINTS:
+            self.tabs.show_tab(POINTS)
+            self.points.chosen = chosen
+            self.refresh()
+        else:
+            self.points.choose(chosen)
+
+    def _move(self, chosen: Chosen, place_m: np.ndarray) -> None:
+        self.points.show_part(self.part)
+        self.points.move_to(chosen, place_m)
+
+    def _set_new(self, place_m: np.ndarray, toward: np.ndarray) -> None:
+        self.points.set_new(place_m, toward)
+
+    def _frame(self, number: int) -> None:
+        self.drawing.solid = number
+        self.drawing.update()
+
+    def refresh(self) -> None:
+        """Show the part as it is now."""
+        part, tab, session = self.part, self.tabs.tab, self.session
+        if part is not None:
+            self.part_id = part.id
+        if self.before is None or self.before[:2] != (self.part_id, session.setup.id):
+            self.before = (self.part_id, session.setup.id, session.analysis)
+        self._fill_which()
+        self.drawing.theme = self.theme
+        self.drawing.show_part(part, session.document.display)
+        self.drawing.solid = self.solids.number if tab == SHAPE else None
+        for key, name in ((POINTS, "points"), (SHAPE, "solids"), (BALANCE, "balance"), (POWER, "power")):
+            if tab == key or name in self.__dict__:
+                editor: Editor = getattr(self, name)
+                editor.theme = self.theme
+                editor.setVisible(tab == key and part is not None)
+                if tab == key:
+                    editor.show_part(part)
+        if tab == ABOUT and part is not None:
+            self.about.theme = self.theme
+            self.about.open_part(part.id)
+        elif "about" in self.__dict__:
+            self.about.hide()
+        show_text(self.hint, say("Esc goes back."), self.theme.quiet)
+        show_text(self.said, self._summary(part), self.theme.quiet)
+        tint(self.said, self.theme.quiet)
+        self._show_rig()
+
+    def _fill_which(self) -> None:
+        parts = self.session.document.parts
+        if [self.which.itemData(row) for row in range(self.which.count())] != [part.id for part in parts] or any(
+            self.which.itemText(row) != part.name for row, part in enumerate(parts)
+        ):
+            self.which.clear()
+            for part in parts:
+                self.which.addItem(part.name, part.id)
+        self.which.setCurrentIndex(self.which.findData(self.part_id))
+        self.which.setEnabled(bool(parts))
+
+    def _summary(self, part: Part | None) -> str:
+        """'440 g, 3 mounting points, used in 2 setups'."""
+        document = self.session.document
+        if part is None:
+            return say("There is no part in the kit yet. Begin on the mat (F1) with “New part …”.")
+        points = tell(fact("bench.points", count=len(part.offers) + len(part.hangs_by)))
+        users = tell(fact("bench.setups", count=sum(uses(setup, part.id) for setup in document.setups)))
+        return f"{mass(part.mass_kg, document.display)}, {points}, {users}"
+
+    def _show_rig(self) -> None:
+        """What the rig does now, beside what it did when the part was put on the bench."""
+        assert self.before is not None  # set where it is refreshed
+        was, now = self.before[2], self.session.analysis
+        figures = "  ·  ".join(f"{name} {said}" for name, said in _changes(was, now, self.session.document.display))
+        said = say("On the rig {setup}: {figures}").format(setup=self.session.setup.name, figures=figures)
+        room = self.height() >= grown(LOW_PX)
+        show_text(self.rig, said if self.session.setup.placements and room else "", self.theme.ink)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        if self.before is not None:
+            self._show_rig()
+
+    def wear(self, theme: Theme) -> None:
+        """Show in another theme."""
+        self.drawing.theme = theme
+        super().wear(theme)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() == Qt.Key.Key_Escape:
+            self.session.view.ask_part("")
+        else:
+            super().keyPressEvent(event)
+
+
+def _changes(was: Analysis, now: Analysis, display: Display) -> list[tuple[str, str]]:
+    """Mass, every condition, and how long it lasts: each with what it was, where that is another."""
+    figures = [(say("mass"), mass(was.mass.mass_kg, display), mass(now.mass.mass_kg, display))]
+    before = {condition.balance.key: condition for condition in was.conditions}
+    for condition in now.conditions:
+        old = before.get(condition.balance.key)
+        figures.append(
+            (tell(condition.balance.key), "" if old is None else _off(old, display), _off(condition, display))
+        )
+    tired = (was.first_to_give_out, now.first_to_give_out)
+    if tired[1] is not None:
+        figures.append((say("lasts"), "" if tired[0] is None else tell(lasts(tired[0])), tell(lasts(tired[1]))))
+    return [
+        (name, new if old in ("", new) else say("{now} ({was} before)").format(now=new, was=old))
+        for name, old, new in figures
+    ]
+
+
+def _off(condition: Condition, display: Display) -> str:
+    return say("{value} ± {sd}").format(value=length(condition.value_m, display), sd=length(condition.sd_m, display))

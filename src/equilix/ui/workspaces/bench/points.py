@@ -1,0 +1,387 @@
+"""The mounting points of a part: all of them in a list, and the chosen one with all that is known of it."""
+
+from __future__ import annotations
+
+from functools import partial
+from typing import Final
+
+import numpy as np
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtWidgets import QCheckBox, QLineEdit, QListWidget, QListWidgetItem, QPushButton, QSpinBox, QWidget
+
+from equilix.document import Document
+from equilix.edits import points
+from equilix.edits.points import Side, point_of
+from equilix.errors import Refused
+from equilix.kit.mount_kinds import MOUNT_KINDS, mount_kind
+from equilix.kit.mounts import MountPoint, Track
+from equilix.kit.parts import Part
+from equilix.ui.session import Session
+from equilix.ui.theme import grown
+from equilix.ui.widgets.choice import ChoiceBox
+from equilix.ui.widgets.fields import QuantityField
+from equilix.ui.workspaces.bench.entry import Editor, beside, button, form, place_names, places
+from equilix.ui.workspaces.bench.views import Chosen
+from equilix.words.language import say
+from equilix.words.telling import tell
+from equilix.words.wordings.wording import N_
+
+Way = tuple[float, float, float]
+LOOKS: Final[tuple[tuple[str, Way], ...]] = (
+    (N_("up"), (0.0, 0.0, 1.0)), (N_("down"), (0.0, 0.0, -1.0)), (N_("ahead"), (1.0, 0.0, 0.0)),
+    (N_("back"), (-1.0, 0.0, 0.0)), (N_("left"), (0.0, 1.0, 0.0)), (N_("right"), (0.0, -1.0, 0.0)),
+)  # fmt: skip
+ALONG: Final[tuple[tuple[str, Way], ...]] = (
+    (N_("it does not slide"), (0.0, 0.0, 0.0)), (N_("slides ahead and back"), (1.0, 0.0, 0.0)),
+    (N_("slides to the sides"), (0.0, 1.0, 0.0)), (N_("slides up and down"), (0.0, 0.0, 1.0)),
+)  # fmt: skip
+SIDES: Final[tuple[tuple[Side, str], ...]] = (
+    ("offers", N_("others mount here")),
+    ("hangs_by", N_("it mounts by this")),
+)
+HALF_TRACK_M: Final = 0.03
+"""Half of the track that a point is given when it is first to slide."""
+STEP_M: Final = 0.01
+"""What is usual between the holes of a row."""
+LIST_PX: Final = 150
+
+
+class PointsEditor(Editor):
+    """Choose, add, copy, lay in a row, take away; and every field of the chosen one."""
+
+    picked = Signal(object)
+    """A point is chosen in the list: a :class:`Chosen`, or None."""
+    setting = Signal(bool)
+    """The next click on the drawing sets a new one."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__(session)
+        self.chosen: Chosen | None = None
+        self.list = QListWidget()
+        self.list.setAccessibleName(say("Mounting points of the part"))
+        self.list.setFixedHeight(round(grown(LIST_PX)))
+        self.list.currentItemChanged.connect(self._listed)
+        self.name = QLineEdit()
+        self.name.setAccessibleName(say("Name of the mounting point"))
+        self.name.editingFinished.connect(self._name_entered)
+        self.kind, self.side, self.looks, self.along = (ChoiceBox() for _ in range(4))
+        for box, name in (
+            (self.kind, say("Kind of mount")), (self.side, say("What it is for")), (self.looks, say("It looks")),
+            (self.along, say("Along what it slides")),
+        ):  # fmt: skip
+            box.setAccessibleName(name)
+        for key in MOUNT_KINDS:
+            self.kind.addItem(tell(mount_kind(key).label), key)
+        for side, text in SIDES:
+            self.side.addItem(say(text), side)
+        for text, _ in LOOKS:
+            self.looks.addItem(say(text))
+        for text, _ in ALONG:
+            self.along.addItem(say(text))
+        self.kind.activated.connect(lambda index: self._change(kind=self.kind.itemData(index)))
+        self.side.activated.connect(lambda index: self._to_side(SIDES[index][0]))
+        self.looks.activated.connect(lambda index: self._look(LOOKS[index][1]))
+        self.along.activated.connect(lambda index: self._slide_along(ALONG[index][1]))
+        self.place = places(self, place_names(say("Place")), self._place_entered)
+        self.ends = [
+            self.quantity(name, "length", partial(self._track_entered, key))
+            for name, key in (
+                (say("Slides from"), "from_m"), (say("Slides to"), "to_m"),
+                (say("Scale reads at its place"), "scale_zero_m"),
+            )
+        ]  # fmt: skip
+        self.turns = QCheckBox(say("can be turned"))
+        self.turns.clicked.connect(lambda on: self._change(turns=on))
+        self.teeth = self.quantity(say("Angle between its teeth"), "angle", lambda v: self._change(turn_step_rad=v))
+        self.screws = QSpinBox()
+        self.screws.setRange(1, 8)
+        self.screws.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
+        self.screws.setAccessibleName(say("How many screws hold here"))
+        self.screws.valueChanged.connect(lambda value: self._change(screws=value))
+        self.load = self.quantity(say("Carries at most (maker)"), "mass", lambda v: self._change(most_kg=v))
+        self.hold = self.quantity(say("Holds against turning (maker)"), "torque", lambda v: self._change(most_nm=v))
+        self.engaged = self.quantity(say("Screw goes in by"), "length", lambda v: self._change(thread_m=v))
+        self.set_one = QPushButton(say("Click a new one"))
+        self.set_one.setCheckable(True)
+        self.set_one.toggled.connect(self.setting)
+        self.copy = button(say("Copy"), self.make_copy)
+        self.remove = button(say("Remove"), self.take_away)
+        self.across, self.down = (QSpinBox() for _ in range(2))
+        for count, name in ((self.across, say("How many ahead")), (self.down, say("How many sideways"))):
+            count.setRange(1, 100)
+            count.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
+            count.setAccessibleName(name)
+        self.across.setValue(2)
+        self.step = QuantityField(say("Distance between them"), "length")
+        self.lay = button(say("Lay a row"), self.lay_row)
+        self.circle = button(say("In a ring"), self.lay_ring)
+        self._lay_out()
+
+    def _lay_out(self) -> None:
+        self.column.addWidget(self.list)
+        self.column.addLayout(beside(self.set_one, self.copy, self.remove))
+        self.fields = QWidget()
+        fields = form()
+        self.fields.setLayout(fields)
+        for label, widget in (
+            (say("Name"), self.name), (say("Kind"), self.kind), (say("Is for"), self.side), (say("Looks"), self.looks),
+            (say("Ahead"), self.place[0]), (say("To the left"), self.place[1]), (say("Up"), self.place[2]),
+            (say("Track"), self.along), (say("From"), self.ends[0]), (say("To"), self.ends[1]),
+            (say("Scale reads"), self.ends[2]), (say("Turns"), self.turns), (say("Teeth"), self.teeth),
+            (say("Screws"), self.screws), (say("Goes in by"), self.engaged), (say("Carries"), self.load),
+            (say("Holds"), self.hold),
+        ):  # fmt: skip
+            fields.addRow(label, widget)
+        self.rows = fields
+        self.column.addWidget(self.fields)
+        self.pattern = QWidget()
+        pattern = form()
+        self.pattern.setLayout(pattern)
+        pattern.addRow(say("How many"), _held(self.across, self.down))
+        pattern.addRow(say("Apart"), self.step)
+        pattern.addRow(_held(self.lay, self.circle))
+        self.column.addWidget(self.pattern)
+        self.column.addWidget(self.refusal)
+
+    # showing
+
+    def fill(self, part: Part) -> None:
+        self.list.blockSignals(True)
+        self.list.clear()
+        for side, _ in SIDES:
+            for point in getattr(part, side):
+                item = QListWidgetItem(_line(point, side))
+                item.setData(Qt.ItemDataRole.UserRole, Chosen(side, point.name))
+                self.list.addItem(item)
+                if self.chosen == Chosen(side, point.name):
+                    self.list.setCurrentItem(item)
+        self.list.blockSignals(False)
+        point = self.point
+        for widget in (self.fields, self.pattern):
+            widget.setVisible(point is not None)
+        for each in (self.copy, self.remove):
+            each.setEnabled(point is not None)
+        if point is not None:
+            self._fill_point(point)
+
+    @property
+    def point(self) -> MountPoint | None:
+        """The chosen one."""
+        if self.part is None or self.chosen is None:
+            return None
+        try:
+            return point_of(self.part, self.chosen.side, self.chosen.name)
+        except Refused:
+            return None
+
+    def _fill_point(self, point: MountPoint) -> None:
+        assert self.chosen is not None  # it is the chosen one
+        display = self.session.document.display
+        if not self.name.hasFocus():
+            self.name.setText(point.name)
+        known = self.kind.findData(point.kind)
+        if known < 0:  # a word of the document's own
+            self.kind.addItem(tell(mount_kind(point.kind).label), point.kind)
+            known = self.kind.count() - 1
+        self.kind.setCurrentIndex(known)
+        self.side.setCurrentIndex([side for side, _ in SIDES].index(self.chosen.side))
+        self.looks.setCurrentIndex(_nearest([way for _, way in LOOKS], point.direction))
+        for field, value in zip(self.place, point.position_m, strict=True):
+            field.show_value(value, display)
+        track = point.track
+        self.along.setCurrentIndex(0 if track is None else 1 + int(np.argmax(np.abs(track.axis_unit))))
+        for field, key in zip(self.ends, ("from_m", "to_m", "scale_zero_m"), strict=True):
+            self.rows.setRowVisible(field, track is not None)
+            if track is not None:
+                field.show_value(getattr(track, key), display)
+        self.turns.setChecked(point.turns)
+        self.rows.setRowVisible(self.teeth, point.turns)
+        self.teeth.show_value(point.turn_step_rad, display)
+        self.screws.setValue(point.screws)
+        self.engaged.show_value(point.thread_m, display)
+        self.load.show_value(point.most_kg, display)
+        self.hold.show_value(point.most_nm, display)
+        self.step.show_value(STEP_M, display)
+
+    def choose(self, chosen: Chosen | None) -> None:
+        """A point is chosen on the drawing."""
+        self.chosen = chosen
+        self.show_part(self.part)
+
+    def _listed(self, item: QListWidgetItem | None) -> None:
+        if not self.busy and item is not None:
+            self.picked.emit(item.data(Qt.ItemDataRole.UserRole))
+
+    # taking
+
+    def _change(self, **updates: object) -> None:
+        part, chosen = self.part, self.chosen
+        if self.busy or part is None or chosen is None:
+            return
+        self.take(
+            say("Change a mounting point"),
+            lambda d: points.change_point(d, part.id, chosen.side, chosen.name, **updates),
+        )
+
+    def _name_entered(self) -> None:
+        part, chosen, name = self.part, self.chosen, self.name.text().strip()
+        if self.busy or part is None or chosen is None or name == chosen.name:
+            return
+        if self.take(
+            say("Rename a mounting point"),
+            lambda d: points.change_point(d, part.id, chosen.side, chosen.name, name=name),
+        ):
+            self.picked.emit(Chosen(chosen.side, name))
+
+    def _to_side(self, side: Side) -> None:
+        """The same point for the other purpose."""
+        part, chosen, point = self.part, self.chosen, self.point
+        if self.busy or part is None or chosen is None or point is None or side == chosen.side:
+            return
+        made = ""
+
+        def change(document: Document) -> Document:
+            nonlocal made
+            document = points.remove_point(document, part.id, chosen.side, chosen.name)
+            document, made = points.add_again(document, part.id, side, point)
+            return document
+
+        if self.take(say("Change what a mounting point is for"), change):
+            self.picked.emit(Chosen(side, made))
+
+    def _look(self, way: Way) -> None:
+        reference = (1.0, 0.0, 0.0) if way[0] == 0.0 else (0.0, 0.0, 1.0)
+        self._change(direction=way, reference=reference)
+
+    def _place_entered(self, axis: int, value: float) -> None:
+        point = self.point
+        if point is not None:
+            place = list(point.position_m)
+            place[axis] = value
+            self._change(position_m=tuple(place))
+
+    def move_to(self, chosen: Chosen, place_m: np.ndarray) -> None:
+        """A point was dragged to another place."""
+        part = self.part
+        if part is not None:
+            x, y, z = place_m.tolist()
+            self.take(
+                say("Move a mounting point"),
+                lambda d: points.change_point(d, part.id, chosen.side, chosen.name, position_m=(x, y, z)),
+            )
+
+    def set_new(self, place_m: np.ndarray, toward: np.ndarray) -> None:
+        """A new point was set on the drawing; it is one as the chosen one, or a small screw."""
+        part, like = self.part, self.point
+        self.set_one.setChecked(False)
+        if part is None:
+            return
+        way: Way = tuple(toward.tolist())
+        kind, made = like.kind if like is not None else "screw14", ""
+        reference = (1.0, 0.0, 0.0) if way[0] == 0.0 else (0.0, 0.0, 1.0)
+
+        def change(document: Document) -> Document:
+            nonlocal made
+            document, made = points.add_point(
+                document, part.id, "offers", kind, name=tell(mount_kind(kind).label),
+                position_m=tuple(place_m.tolist()), direction=way, reference=reference,
+            )  # fmt: skip
+            return document
+
+        if self.take(say("Add a mounting point"), change):
+            self.picked.emit(Chosen("offers", made))
+
+    def _slide_along(self, axis: Way) -> None:
+        point = self.point
+        if point is None:
+            return
+        track = None
+        if any(axis):
+            old = point.track or Track(axis=axis, from_m=-HALF_TRACK_M, to_m=HALF_TRACK_M, scale_zero_m=HALF_TRACK_M)
+            track = old.changed(axis=axis)
+        self._change(track=track)
+
+    def _track_entered(self, key: str, value: float) -> None:
+        part, chosen = self.part, self.chosen
+        if part is None or chosen is None:
+            return
+        field = self.ends[("from_m", "to_m", "scale_zero_m").index(key)]
+        self.take(
+            say("Change a track"),
+            lambda d: points.change_track(d, part.id, chosen.side, chosen.name, **{key: value}),
+            field,
+        )
+
+    def make_copy(self) -> None:
+        """The same point again, a step ahead."""
+        self._pattern(say("Copy a mounting point"), (2, 1), STEP_M)
+
+    def lay_row(self) -> None:
+        """A row or a grid of points like the chosen one."""
+        step = self._step()
+        if step is not None:
+            self._pattern(say("Lay a row of mounting points"), (self.across.value(), self.down.value()), step)
+
+    def lay_ring(self) -> None:
+        """Points like the chosen one in a ring, about the axis of the part that they look away from."""
+        part, chosen, point = self.part, self.chosen, self.point
+        if part is None or chosen is None or point is None:
+            return
+        about = 2 if point.direction[0] else 0
+        count = self.across.value()
+        self.take(
+            say("Lay mounting points in a ring"),
+            lambda d: points.ring(d, part.id, chosen.side, chosen.name, count, about),
+        )
+
+    def _step(self) -> float | None:
+        try:
+            value = self.step.value()
+        except Refused as error:
+            self.step.complain(self.session.tell(error.said))
+            return None
+        self.step.complain("")
+        return value
+
+    def _pattern(self, label: str, counts: tuple[int, int], step_m: float) -> None:
+        part, chosen, point = self.part, self.chosen, self.point
+        if part is None or chosen is None or point is None:
+            return
+        first, second = _across(point.direction)
+        steps = (tuple(step_m * each for each in first), tuple(step_m * each for each in second))
+        self.take(label, lambda d: points.row(d, part.id, chosen.side, chosen.name, counts, steps))
+
+    def take_away(self) -> None:
+        """Take the chosen point away."""
+        part, chosen = self.part, self.chosen
+        if part is None or chosen is None:
+            return
+        if self.take(
+            say("Take a mounting point away"), lambda d: points.remove_point(d, part.id, chosen.side, chosen.name)
+        ):
+            self.picked.emit(None)
+
+
+def _across(direction: Way) -> tuple[Way, Way]:
+    """The two ways across a direction in which a row and its columns go."""
+    if direction[0]:
+        return (0.0, 1.0, 0.0), (0.0, 0.0, 1.0)
+    return ((1.0, 0.0, 0.0), (0.0, 0.0, 1.0)) if direction[1] else ((1.0, 0.0, 0.0), (0.0, 1.0, 0.0))
+
+
+def _nearest(ways: list[Way], direction: Way) -> int:
+    return int(np.argmax([float(np.dot(way, direction)) for way in ways]))
+
+
+def _line(point: MountPoint, side: Side) -> str:
+    """'camera screw: 3/8-16 screw'; of one that the part mounts by, that too."""
+    said = f"{point.name}: {tell(mount_kind(point.kind).label)}"
+    return said if side == "offers" else say("{point} (it mounts by this)").format(point=said)
+
+
+def _held(*widgets: QWidget) -> QWidget:
+    made = QWidget()
+    row = beside(*widgets)
+    row.setContentsMargins(0, 0, 0, 0)
+    made.setLayout(row)
+    return made

@@ -1,0 +1,174 @@
+"""What a part gives and takes of power: energy, voltage, draw, sockets, and what feeds it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import partial
+
+from PySide6.QtWidgets import QCheckBox, QFormLayout, QLineEdit, QPushButton, QWidget
+
+from equilix.document import Document
+from equilix.edits import electric, kit
+from equilix.kit.electric import MODES, Electric, Mode, Output
+from equilix.kit.parts import Part
+from equilix.ui.session import Session
+from equilix.ui.widgets.fields import QuantityField
+from equilix.ui.widgets.tint import text_label
+from equilix.ui.workspaces.bench.entry import Editor, beside, button, form
+from equilix.words.language import say
+
+
+def _label() -> str:
+    """What every edit here is called."""
+    return say("Change what a part gives and takes")
+
+
+class PowerEditor(Editor):
+    """The sockets are rows that are made anew only when there are more or fewer of them."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__(session)
+        self.energy = self.quantity(say("Energy"), "energy", lambda v: self._part(self.energy, energy_wh=v))
+        self.volts = self._number(say("Voltage of the battery"), lambda v: self._change(self.volts, volts=v))
+        self.most = self._number(say("It gives at most, A"), lambda v: self._change(self.most, most_a=v))
+        self.draws = {
+            mode: self.quantity(say("Draws, {mode}").format(mode=mode), "power", partial(self._draw, mode))
+            for mode in MODES
+        }
+        self.by_mount, self.swap, self.passes = (
+            QCheckBox(say("fed by the battery on it")), QCheckBox(say("battery changed while it runs")),
+            QCheckBox(say("passes power on")),
+        )  # fmt: skip
+        self.by_mount.clicked.connect(lambda on: self._change(fed_by_mount=on))
+        self.swap.clicked.connect(lambda on: self._change(hot_swap=on))
+        self.passes.clicked.connect(lambda on: self._change(passes=on))
+        fields = form()
+        for label, widget in (
+            (say("Energy"), self.energy), (say("Voltage, V"), self.volts), (say("At most, A"), self.most),
+            (say("Standby"), self.draws["standby"]), (say("Recording"), self.draws["record"]),
+            (say("At full"), self.draws["full"]),
+        ):  # fmt: skip
+            fields.addRow(label, widget)
+        for check in (self.by_mount, self.swap, self.passes):
+            fields.addRow(check)
+        self.column.addLayout(fields)
+        self.outputs, self.inputs = Sockets(self, "outputs"), Sockets(self, "inputs")
+        self.column.addWidget(self.outputs)
+        self.column.addWidget(self.inputs)
+        self.column.addWidget(self.refusal)
+
+    def _number(self, name: str, take: Callable[[float], object]) -> QuantityField:
+        return self.quantity(name, "number", take)
+
+    def fill(self, part: Part) -> None:
+        display, known = self.session.document.display, part.electric or Electric()
+        self.energy.show_value(part.energy_wh, display)
+        self.volts.show_value(known.volts, display)
+        self.most.show_value(known.most_a, display)
+        for mode, field in self.draws.items():
+            field.show_value(getattr(known.draw, mode), display)
+        self.by_mount.setChecked(known.fed_by_mount)
+        self.swap.setChecked(known.hot_swap)
+        self.passes.setChecked(known.passes)
+        self.outputs.fill(known)
+        self.inputs.fill(known)
+
+    def _part(self, field: QuantityField, **updates: object) -> None:
+        part = self.part
+        if part is not None:
+            self.take(say("Change the energy of a part"), lambda d: kit.change_part(d, part.id, **updates), field)
+
+    def _change(self, field: QuantityField | None = None, **updates: object) -> None:
+        part = self.part
+        if not self.busy and part is not None:
+            self.take(_label(), lambda d: electric.change_electric(d, part.id, **updates), field)
+
+    def _draw(self, mode: Mode, watts: float) -> None:
+        part = self.part
+        if part is not None:
+            self.take(_label(), lambda d: electric.draw(d, part.id, mode, watts), self.draws[mode])
+
+
+class Sockets(QWidget):
+    """The outputs or the inputs of a part: a connector, its voltages, its current; one more, or one less."""
+
+    def __init__(self, editor: PowerEditor, side: electric.Side) -> None:
+        super().__init__()
+        self.editor, self.side = editor, side
+        self.form: QFormLayout = form()
+        self.setLayout(self.form)
+        title = say("Gives") if side == "outputs" else say("Takes")
+        self.title = text_label(bold=True)
+        self.title.setText(title)
+        self.more = button(say("Add a socket"), self.add)
+        self.more.setAccessibleName(f"{title}: {say('Add a socket')}")
+        self.less: QPushButton = button(say("Remove the last"), self.drop)
+        self.less.setAccessibleName(f"{title}: {say('Remove the last')}")
+        self.form.addRow(self.title)
+        self.form.addRow(beside(self.more, self.less))
+        self.lines: list[tuple[QLineEdit, QuantityField, QuantityField]] = []
+
+    def fill(self, known: Electric) -> None:
+        """Show the sockets."""
+        sockets = getattr(known, self.side)
+        self._keep(len(sockets))
+        self.less.setEnabled(bool(sockets))
+        for (name, first, second), socket in zip(self.lines, sockets, strict=True):
+            if not name.hasFocus():
+                name.setText(socket.connector)
+            pair = (socket.volts, socket.most_a) if isinstance(socket, Output) else (socket.least_v, socket.most_v)
+            first.show_value(pair[0])
+            second.show_value(pair[1])
+
+    def _keep(self, count: int) -> None:
+        while len(self.lines) < count:
+            number = len(self.lines)
+            title = self.title.text()
+            name = QLineEdit()
+            name.setAccessibleName(say("{title} {number}: connector").format(title=title, number=number + 1))
+            name.editingFinished.connect(partial(self._named, number))
+            gives = self.side == "outputs"
+            labels = (say("Voltage, V"), say("At most, A")) if gives else (say("From, V"), say("To, V"))
+            keys = ("volts", "most_a") if gives else ("least_v", "most_v")
+            fields = [
+                self.editor.quantity(f"{title} {number + 1}: {label}", "number", partial(self._entered, number, key))
+                for label, key in zip(labels, keys, strict=True)
+            ]
+            at = self.form.rowCount() - 1
+            self.form.insertRow(at, say("Connector"), name)
+            for offset, (label, field) in enumerate(zip(labels, fields, strict=True), start=1):
+                self.form.insertRow(at + offset, label, field)
+            self.lines.append((name, fields[0], fields[1]))
+        while len(self.lines) > count:
+            for widget in self.lines.pop():
+                self.form.removeRow(widget)
+
+    def _named(self, number: int) -> None:
+        word, part = self.lines[number][0].text().strip(), self.editor.part
+        known = [] if part is None or part.electric is None else getattr(part.electric, self.side)
+        if not self.editor.busy and word and number < len(known) and word != known[number].connector:
+            self._put(number, None, connector=word)
+
+    def _entered(self, number: int, key: str, value: float) -> None:
+        self._put(number, self._field(number, key), **{key: value})
+
+    def _field(self, number: int, key: str) -> QuantityField:
+        _, first, second = self.lines[number]
+        return first if key in ("volts", "least_v") else second
+
+    def _put(self, number: int, field: QuantityField | None, **updates: object) -> None:
+        self._take(lambda d, part_id: electric.change_socket(d, part_id, self.side, number, **updates), field)
+
+    def _take(self, change: Callable[[Document, str], Document], field: QuantityField | None = None) -> None:
+        part = self.editor.part
+        if part is not None:
+            self.editor.take(_label(), lambda d: change(d, part.id), field)
+
+    def add(self) -> None:
+        """One more socket."""
+        self._take(lambda d, part_id: electric.add_socket(d, part_id, self.side))
+
+    def drop(self) -> None:
+        """One socket less: the last."""
+        last = len(self.lines) - 1
+        self._take(lambda d, part_id: electric.remove_socket(d, part_id, self.side, last))
