@@ -14,9 +14,12 @@ from PySide6.QtCore import QEventLoop
 from PySide6.QtWidgets import QApplication
 
 from equilix.edits import kit
+from equilix.kit.catalogue import KINDS, make_part
 from equilix.ui.app import open_window
 from equilix.ui.theme import load_fonts
 from equilix.ui.window import SMALLEST, USUAL, Window
+from equilix.ui.workspaces.cloth import Cloth, family_rank
+from equilix.words.telling import tell
 
 WIDE = (1920, 1080)
 SCENES = (
@@ -116,7 +119,21 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     window.toggle_arms_length()
     window.message.hide()
     window.change_theme()
+    if not wanted or "kinds" in wanted:
+        every_kind(application, folder)
     window.close()
+
+
+def every_kind(application: QApplication, folder: Path) -> None:
+    """One part of each kind there is, at its usual size, on one cloth."""
+    parts = tuple(make_part(key, tell(kind.label), key, kind.mass_kg) for key, kind in KINDS.items())
+    cloth = Cloth()
+    cloth.resize(*WIDE)
+    cloth.lay_out([(part, 1) for part in sorted(parts, key=family_rank)], "metric")
+    cloth.zoom(0.7)
+    cloth.resize(cloth.width(), cloth.minimumHeight())
+    application.processEvents()
+    cloth.grab().save(str(folder / "kinds.png"))
 
 
 if __name__ == "__main__":

@@ -33,6 +33,7 @@ from equilix.fit.fit import Fit, words_of_lifting
 from equilix.fit.gaze import gaze
 from equilix.keys import hand_key
 from equilix.kit.carriers import TripodHead
+from equilix.kit.catalogue import CAMERAS
 from equilix.planner.fitting import fit_plans, grips_plan
 from equilix.report import report
 from equilix.rig.setups import Pose
@@ -275,7 +276,7 @@ class Comparisons(unittest.TestCase):
         analysis = scene("lamp-room")
         mass = over_mass(analysis).y_s
         self.assertTrue(all(a >= b for a, b in itertools.pairwise(mass)))
-        camera = over_slide(lighthouse(), analysis, "body")
+        camera = over_slide(lighthouse(), analysis, CAMERAS)
         assert camera is not None
         self.assertGreater(camera.y_s[0], camera.y_s[-1])
         self.assertEqual(len(over_aim(analysis).x), 7)

@@ -41,6 +41,7 @@ from equilix.carry.worn import frame, lean_figure, lift_of
 from equilix.facts import Sayable, angle, fact, force, general, inertia, length, measured, number, torque
 from equilix.keys import BalanceKey, ContactKey
 from equilix.kit.carriers import SpringArm
+from equilix.kit.catalogue import CAMERAS
 from equilix.mechanics.contact import Bearing
 from equilix.mechanics.mass_properties import inertia_about
 
@@ -197,7 +198,7 @@ def _dynamic(carried: Carried, support: Support, direction: np.ndarray, key: Bal
 def lens_height(carried: Carried) -> float:
     """Height of the lens in the rig frame; that of the CG without a lens."""
     for row, part in enumerate(carried.assembly.parts):
-        if part.kind in ("lens", "body"):
+        if part.kind in ("lens", *CAMERAS):
             return float(carried.assembly.cgs_m[row, 2])
     return float(carried.mass.cg_m[2])
 

@@ -11,6 +11,7 @@ from equilix.edits.kit import change_part, part_of
 from equilix.edits.rigging import refused_by
 from equilix.errors import Refused
 from equilix.facts import fact
+from equilix.kit.catalogue import free_id
 from equilix.kit.electric import Electric, Input, Mode, Output
 
 Side = Literal["outputs", "inputs"]
@@ -42,9 +43,7 @@ def draw(document: Document, part_id: str, mode: Mode, watts: float) -> Document
 def add_socket(document: Document, part_id: str, side: Side) -> Document:
     """One more output or input, of the usual kind."""
     sockets: tuple[Output | Input, ...] = getattr(electric_of(document, part_id), side)
-    taken = {each.name for each in sockets}
-    stem = "out" if side == "outputs" else "in"
-    name = next(f"{stem} {n}" for n in range(1, len(sockets) + 2) if f"{stem} {n}" not in taken)
+    name = free_id("out" if side == "outputs" else "in", (each.name for each in sockets))
     made = Output(name=name) if side == "outputs" else Input(name=name)
     return change_electric(document, part_id, **{side: (*sockets, made)})
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Container
+
 import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
@@ -98,11 +100,11 @@ def _times(analysis: Analysis, factor: float) -> Analysis:
     return analyse_with(kit, analysis.setup, analysis.operator, analysis.carried.rules)
 
 
-def slider_with(analysis: Analysis, kind: str) -> str | None:
-    """The slide with travel that carries a part of this kind, nearest to it; None without one."""
+def slider_with(analysis: Analysis, kinds: Container[str]) -> str | None:
+    """The slide with travel that carries a part of these kinds, nearest to it; None without one."""
     assembly = analysis.assembly
     for row, part in enumerate(assembly.parts):
-        if part.kind != kind:
+        if part.kind not in kinds:
             continue
         for placement_id in analysis.setup.carriers(assembly.ids[row]):
             travel = free_travel(assembly, placement_id)
@@ -112,9 +114,11 @@ def slider_with(analysis: Analysis, kind: str) -> str | None:
     return None
 
 
-def over_slide(document: Document, analysis: Analysis, kind: str, called_off: Called = never) -> Curve | None:
-    """Over the fore-aft place of the camera (``body``) or the battery; None where it does not slide."""
-    slider = slider_with(analysis, kind)
+def over_slide(
+    document: Document, analysis: Analysis, kinds: Container[str], called_off: Called = never
+) -> Curve | None:
+    """Over the fore-aft place of a part of these kinds, as the camera or the battery; None where it does not slide."""
+    slider = slider_with(analysis, kinds)
     if slider is None:
         return None
     travel = free_travel(analysis.assembly, slider)

@@ -10,6 +10,7 @@ from equilix.facts import fact, listed
 from equilix.kit.kinds import (
     bases,
     bearers,
+    cages,
     cameras,
     gimbals,
     handles,
@@ -24,10 +25,22 @@ from equilix.kit.kinds.kind import Kind
 from equilix.kit.parts import Part
 
 Family = Literal[
-    "cameras", "lens_support", "viewing", "handles", "bases", "power", "sound", "gimbals", "sleds", "bearers", "other"
+    "cameras",
+    "cages",
+    "lens_support",
+    "viewing",
+    "handles",
+    "bases",
+    "power",
+    "sound",
+    "gimbals",
+    "sleds",
+    "bearers",
+    "other",
 ]
 FAMILIES: Final[dict[Family, tuple[Kind, ...]]] = {
     "cameras": cameras.KINDS,
+    "cages": cages.KINDS,
     "lens_support": lens_support.KINDS,
     "viewing": viewing.KINDS,
     "handles": handles.KINDS,
@@ -43,6 +56,8 @@ FAMILIES: Final[dict[Family, tuple[Kind, ...]]] = {
 KINDS: Final[dict[str, Kind]] = {kind.key: kind for kinds in FAMILIES.values() for kind in kinds}
 """In the order in which they are offered."""
 _FAMILY_OF: Final[dict[str, Family]] = {kind.key: family for family, kinds in FAMILIES.items() for kind in kinds}
+CAMERAS: Final = tuple(kind.key for kind in KINDS.values() if kind.camera)
+"""The kinds that are the camera."""
 UNKNOWN: Final = KINDS["block"]
 """What a part is treated as whose kind this version does not know."""
 

@@ -13,12 +13,25 @@ BODY: Final = Electric(
     passes=True,
     fed_by_mount=True,
 )
+STILLS_BODY: Final = Electric(
+    draw=Draw(standby=2.5, record=7.0, full=9.0),
+    inputs=(Input(name="power in", connector="flat", least_v=4.8, most_v=9.0),),
+    fed_by_mount=True,
+)
+INNER_BATTERY: Final = Electric(volts=7.2, most_a=4.0)
+USB_PACK: Final = Electric(
+    volts=5.0, most_a=3.0, outputs=(Output(name="flat", connector="flat", volts=5.0, most_a=3.0),)
+)
 VIEWFINDER: Final = Electric(
     draw=Draw(standby=2.0, record=5.0, full=5.0), inputs=(Input(name="power in", connector="pin"),)
 )
 TRANSMITTER: Final = Electric(
     draw=Draw(standby=5.0, record=8.0, full=8.0),
     inputs=(Input(name="power in", connector="barrel", least_v=7.0),),
+)
+RECEIVER: Final = Electric(
+    draw=Draw(standby=0.5, record=1.0, full=1.2),
+    inputs=(Input(name="power in", connector="flat", least_v=4.8, most_v=9.0),),
 )
 MOTOR: Final = Electric(draw=Draw(standby=1.0, record=4.0, full=9.0), inputs=(Input(name="power in"),))
 BATTERY: Final = Electric(volts=14.4, most_a=10.0, outputs=(Output(name="tap"),))

@@ -14,6 +14,7 @@ from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Cancelled, EquilixError
 from equilix.facts import Sayable, fact
+from equilix.kit.catalogue import kind_of
 from equilix.planner.moves import left_in_kit
 from equilix.rig.clearance import new_strikes
 
@@ -111,7 +112,7 @@ def battery_places(
 
 def _to_camera(after: Analysis, battery: str, parent: str) -> float:
     assembly = after.assembly
-    body = next((each for each, part in zip(assembly.ids, assembly.parts, strict=True) if part.kind == "body"), None)
+    body = next((each for each, part in zip(assembly.ids, assembly.parts, strict=True) if kind_of(part).camera), None)
     if body is None or parent == body:
         return 0.0
     return float(np.linalg.norm(assembly.cgs_m[assembly.index[body]] - assembly.cgs_m[assembly.index[battery]]))

@@ -19,6 +19,7 @@ from equilix.analysis import Analysis
 from equilix.errors import Cancelled
 from equilix.facts import Sayable, fact, length
 from equilix.keys import BalanceKey
+from equilix.kit.catalogue import CAMERAS
 from equilix.planner.build import Build
 from equilix.planner.linear import Row, add_to, value
 from equilix.planner.moves import STEP_M, Slide
@@ -31,7 +32,7 @@ MOST_MM: Final = 400.0
 NEEDED_MM, HOLE_MM = 60.0, 1.0
 """A part left off that is needed, and a millimetre between two holes, each as dear as so many millimetres of a longer
 track (estimates: they decide what is named where several things would help)."""
-NEVER_OFF: Final = ("body", "lens", "shoulder-base", "bridge-plate", "rods", "rosette-bar", "battery-plate")
+NEVER_OFF: Final = (*CAMERAS, "lens", "shoulder-base", "bridge-plate", "rods", "rosette-bar", "battery-plate")
 """Kinds without which there is no rig; nothing is said of leaving them off."""
 
 

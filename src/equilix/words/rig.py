@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from equilix.facts import Sayable, angle, fact
+from equilix.kit.catalogue import CAMERAS
 from equilix.rig.kinematics import Assembly
 
 Array = NDArray[np.float64]
@@ -41,8 +42,8 @@ def called(assembly: Assembly, placement_id: str) -> Sayable:
     part = assembly.parts[assembly.index[placement_id]]
     if part.kind == "bridge-plate":
         kinds = [assembly.parts[assembly.index[each]].kind for each in assembly.setup.subtree(placement_id)]
-        return fact("rig.camera") if "body" in kinds else part.name
+        return fact("rig.camera") if any(camera in kinds for camera in CAMERAS) else part.name
     seat = assembly.seats[assembly.index[placement_id]]
-    if part.kind == "body" and seat is not None:
+    if part.kind in CAMERAS and seat is not None:
         return fact("rig.camera_on", carrier=assembly.parts[assembly.index[seat.parent]].name)
     return part.name

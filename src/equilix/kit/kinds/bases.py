@@ -6,8 +6,22 @@ import math
 from typing import Final
 
 from equilix.kit.kinds.kind import Kind
-from equilix.kit.kinds.shaping import AHEAD, LEFT, ROD_DIAMETER_M, ROD_SPACING_M, Fields, along, foot, top
-from equilix.kit.mounts import Track
+from equilix.kit.kinds.shaping import (
+    AHEAD,
+    BACK,
+    DOWN,
+    LEFT,
+    RIGHT,
+    ROD_DIAMETER_M,
+    ROD_SPACING_M,
+    UP,
+    Fields,
+    along,
+    facing,
+    foot,
+    top,
+)
+from equilix.kit.mounts import MountPoint, Track
 from equilix.kit.parts import Anchor, Pad
 from equilix.kit.solids import Box, Tube
 
@@ -117,11 +131,77 @@ def counterweight(length: float, width: float, height: float) -> Fields:
     }
 
 
+def rod_pad(length: float, width: float, height: float) -> Fields:
+    """Shoulder pad that slides on the rods."""
+    clamp = 0.024
+    return {
+        "solids": (
+            Box(size_m=(0.03, 0.09, clamp), centre_m=(0, 0, 0), weight=0.5),
+            Box(size_m=(length, width, height), centre_m=(0, 0, -clamp / 2 - height / 2), weight=0.5),
+        ),
+        "hangs_by": (foot("rods15", "rod clamp"),),
+        "pad": Pad(centre_m=(0, 0, -clamp / 2 - height), length_m=length, width_m=width),
+    }
+
+
+def shoulder_plate(length: float, width: float, height: float) -> Fields:
+    """Shoulder plate with a pad under it, rosettes at both sides and a quick-release for the camera."""
+    plate = 0.016
+    pad_height = max(height - plate, 0.005)
+    return {
+        "solids": (
+            Box(size_m=(length, width, plate), centre_m=(0, 0, plate / 2), weight=0.75),
+            Box(size_m=(0.14, 0.09, pad_height), centre_m=(0, 0, -pad_height / 2), weight=0.25),
+        ),
+        "offers": (
+            top("dovetail", "dovetail", 0, plate, track=along(length / 2 - 0.03, scale_zero_m=length / 2)),
+            top("rod-socket15", "front socket", length / 2 - 0.02, plate / 2),
+            top("rod-socket15", "rear socket", -length / 2 + 0.02, plate / 2),
+            MountPoint(name="left rosette", kind="rosette", position_m=(length / 2 - 0.02, width / 2, plate / 2), direction=LEFT, turns=True),
+            MountPoint(name="right rosette", kind="rosette", position_m=(length / 2 - 0.02, -width / 2, plate / 2), direction=RIGHT, turns=True),
+        ),
+        "pad": Pad(centre_m=(0, 0, -pad_height)),
+        "anchors": (Anchor(kind="head", position_m=(0, 0, -pad_height)),),
+    }  # fmt: skip
+
+
+def single_rod(length: float, width: float, height: float) -> Fields:
+    """One 15 mm rod, screwed on by its end or held in a clamp."""
+    del width, height
+    return {
+        "solids": (Tube(axis="x", radius_m=ROD_DIAMETER_M / 2, inner_radius_m=ROD_DIAMETER_M / 2 - 0.0015, length_m=length, centre_m=(length / 2, 0, 0)),),
+        "hangs_by": (
+            facing("screw14", "screw end", 0, 0, BACK),
+            MountPoint(name="held", kind="single-rod-socket", position_m=(0, 0, 0), direction=DOWN, track=Track(axis=AHEAD, from_m=0.0, to_m=length, scale_zero_m=0.0)),
+        ),
+        "offers": (
+            MountPoint(name="rod", kind="single-rod", position_m=(0, 0, 0), direction=UP, turns=True, track=Track(axis=AHEAD, from_m=0.01, to_m=length - 0.01, scale_zero_m=0.0)),
+        ),
+    }  # fmt: skip
+
+
+def rod_clamp(length: float, width: float, height: float) -> Fields:
+    """Clamp from one rod to another, across it."""
+    return {
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
+        "hangs_by": (foot("single-rod", "rod"), foot("rods15", "rod pair"), foot("screw14", "screw")),
+        "offers": (
+            top("single-rod-socket", "socket", 0, height),
+            MountPoint(name="left socket", kind="single-rod-socket", position_m=(0, width / 2, height / 2), direction=LEFT),
+            MountPoint(name="right socket", kind="single-rod-socket", position_m=(0, -width / 2, height / 2), direction=RIGHT),
+        ),
+    }  # fmt: skip
+
+
 KINDS: Final = (
     Kind("shoulder-base", (0.300, 0.090, 0.050), 1.0, shoulder_base, "core", "base", 2),
     Kind("bridge-plate", (0.120, 0.090, 0.030), 0.4, bridge_plate, "camera", "bridge"),
     Kind("rods", (0.300, 0.075, 0.015), 0.2, rods, "rods", "rods", 2),
     Kind("offset-bracket", (0.120, 0.180, 0.014), 0.42, offset_bracket, "camera"),
+    Kind("rod-pad", (0.120, 0.090, 0.030), 0.24, rod_pad, "last", "base", 2),
+    Kind("shoulder-plate", (0.200, 0.130, 0.045), 0.78, shoulder_plate, "core", "base", 2),
+    Kind("single-rod", (0.200, 0.015, 0.015), 0.07, single_rod, "rods", "turned"),
+    Kind("rod-clamp", (0.040, 0.030, 0.030), 0.09, rod_clamp, "rods", "knobbed"),
     Kind("head-clamp", (0.110, 0.080, 0.030), 0.30, head_clamp, "core", "bridge"),
     Kind("hanging-bar", (0.240, 0.024, 0.010), 0.14, hanging_bar, "handles", "bridge"),
     Kind("eyelet", (0.020, 0.016, 0.028), 0.05, eyelet, "handles", "eyelet"),

@@ -6,9 +6,10 @@ from typing import Final
 
 from equilix.kit import usual_electric
 from equilix.kit.kinds.kind import Kind
-from equilix.kit.kinds.shaping import AHEAD, BACK, FLANGE_DISTANCE_M, Fields, facing, foot, top
-from equilix.kit.parts import Anchor
-from equilix.kit.solids import Box, Cylinder
+from equilix.kit.kinds.shaping import AHEAD, BACK, DOWN, FLANGE_DISTANCE_M, UP, Fields, facing, foot, top
+from equilix.kit.mounts import MountPoint
+from equilix.kit.parts import Anchor, Grip
+from equilix.kit.solids import Box, Cylinder, Tube
 
 
 def body(length: float, width: float, height: float) -> Fields:
@@ -29,6 +30,29 @@ def body(length: float, width: float, height: float) -> Fields:
     }
 
 
+def stills_body(length: float, width: float, height: float) -> Fields:
+    """Small body with its own grip on the right, a shoe on top and its battery inside; the lens axis left of the grip."""
+    half, axis = length / 2, width * 0.06
+    return {
+        "electric": usual_electric.STILLS_BODY,
+        "solids": (
+            Box(size_m=(length * 0.62, width, height * 0.9), centre_m=(0, 0, height * 0.45), weight=0.8),
+            Box(size_m=(length, width * 0.22, height * 0.8), centre_m=(0, -width * 0.39, height * 0.4), weight=0.2),
+        ),
+        "hangs_by": (foot("screw14"),),
+        "offers": (
+            MountPoint(name="lens mount", kind="lens", position_m=(length * 0.31, axis, height * 0.5), direction=AHEAD, reference=UP),
+            MountPoint(name="shoe", kind="shoe", position_m=(0, axis, height * 0.9), direction=UP),
+            MountPoint(name="battery slot", kind="battery-slot", position_m=(0, -width * 0.39, 0), direction=DOWN),
+        ),
+        "grips": (
+            Grip(name="own grip", position_m=(half * 0.6, -width * 0.42, height * 0.42), axis=UP, side="right", diameter_m=0.045, contoured=True),
+        ),
+        "image_plane_m": (length * 0.31 - FLANGE_DISTANCE_M, axis, height * 0.9),
+        "anchors": (Anchor(kind="head", position_m=(0, 0, 0)),),
+    }  # fmt: skip
+
+
 def lens(length: float, width: float, height: float) -> Fields:
     """Lens: a slimmer rear barrel and a front group; the widest diameter is ``height``."""
     del width
@@ -39,7 +63,10 @@ def lens(length: float, width: float, height: float) -> Fields:
             Cylinder(axis="x", radius_m=radius, length_m=length - rear, centre_m=((length + rear) / 2, 0, 0)),
         ),
         "hangs_by": (facing("lens", "mount", 0, 0, BACK),),
-        "offers": (facing("front", "front ring", length, 0, AHEAD),),
+        "offers": (
+            facing("front", "front ring", length, 0, AHEAD),
+            facing("barrel", "focus ring", rear * 0.5, 0, AHEAD),
+        ),
     }
 
 
@@ -62,9 +89,41 @@ def filter_pane(length: float, width: float, height: float) -> Fields:
     }
 
 
+def lens_gear(length: float, width: float, height: float) -> Fields:
+    """Toothed ring about the barrel of a lens."""
+    del width
+    ring = Tube(axis="x", radius_m=height / 2, inner_radius_m=height / 2 - 0.005, length_m=length)
+    return {"solids": (ring,), "hangs_by": (facing("barrel", "ring", 0, 0, BACK),)}
+
+
+def step_up_ring(length: float, width: float, height: float) -> Fields:
+    """Ring in the lens's front thread, for larger filters."""
+    del width
+    ring = Tube(
+        axis="x", radius_m=height / 2, inner_radius_m=height / 2 - 0.004, length_m=length, centre_m=(length / 2, 0, 0)
+    )
+    return {
+        "solids": (ring,),
+        "hangs_by": (facing("front", "thread", 0, 0, BACK),),
+        "offers": (facing("front", "front ring", length, 0, AHEAD),),
+    }  # fmt: skip
+
+
+def flag(length: float, width: float, height: float) -> Fields:
+    """Thin plate that shades the lens, on the top of a matte box or a handle."""
+    return {
+        "solids": (Box(size_m=(length, width, height), centre_m=(length / 2, 0, 0)),),
+        "hangs_by": (foot("screw14", turns=True), facing("front", "clamp", 0, 0, BACK)),
+    }
+
+
 KINDS: Final = (
-    Kind("body", (0.140, 0.115, 0.120), 2.0, body, "camera", "body"),
+    Kind("body", (0.140, 0.115, 0.120), 2.0, body, "camera", "body", camera=True),
+    Kind("stills-body", (0.085, 0.135, 0.100), 0.66, stills_body, "camera", "stills-body", 2, camera=True),
     Kind("lens", (0.130, 0.088, 0.088), 0.9, lens, "lens", "lens", 2),
     Kind("adapter", (0.026, 0.070, 0.070), 0.2, adapter, "lens"),
+    Kind("lens-gear", (0.012, 0.096, 0.096), 0.04, lens_gear, "focus", "turned", holds_lens=False),
+    Kind("step-up-ring", (0.006, 0.100, 0.100), 0.03, step_up_ring, "front", "turned"),
+    Kind("flag", (0.130, 0.180, 0.004), 0.09, flag, "front"),
     Kind("filter", (0.010, 0.110, 0.110), 0.15, filter_pane, "front"),
 )

@@ -113,10 +113,66 @@ def brace(length: float, width: float, height: float) -> Fields:
     }
 
 
+def rail_handle(length: float, width: float, height: float) -> Fields:
+    """Side handle with a clamp for a rail or a thread: the hand closes about it beside the body."""
+    clamp = 0.022
+    return {
+        "solids": (
+            Box(size_m=(length * 0.6, clamp, height * 0.3), centre_m=(0, clamp / 2, 0), weight=0.3),
+            Cylinder(axis="z", radius_m=width / 2, length_m=height, centre_m=(0, clamp + width / 2, 0), weight=0.7),
+        ),
+        "hangs_by": (
+            MountPoint(name="rail clamp", kind="rail", position_m=(0, 0, 0), direction=RIGHT, turns=True),
+            MountPoint(name="screw", kind="screw14", position_m=(0, 0, 0), direction=RIGHT, turns=True),
+        ),
+        "offers": (MountPoint(name="shoe", kind="shoe", position_m=(0, clamp + width / 2, height / 2), direction=UP),),
+        "grips": (
+            Grip(name="handle", position_m=(0, clamp + width / 2, 0), axis=UP, diameter_m=width, contoured=True),
+        ),
+    }
+
+
+def control_grip(length: float, width: float, height: float) -> Fields:
+    """The body's own grip with its buttons, taken off the body and hung on a rosette."""
+    return {
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, -height / 2)),),
+        "hangs_by": (
+            MountPoint(name="right face", kind="rosette", position_m=(0, -width / 2, 0), direction=RIGHT, turns=True, turn_step_rad=ROSETTE_TOOTH_RAD),
+            MountPoint(name="left face", kind="rosette", position_m=(0, width / 2, 0), direction=LEFT, turns=True, turn_step_rad=ROSETTE_TOOTH_RAD),
+        ),
+        "grips": (
+            Grip(name="grip", position_m=(0, 0, -height / 2), axis=UP, diameter_m=_girth(length, width), contoured=True),
+        ),
+    }  # fmt: skip
+
+
+def rosette_extension(length: float, width: float, height: float) -> Fields:
+    """An arm with a rosette at each end, which brings a handle farther out or lower."""
+    radius = height / 2
+    return {
+        "solids": (
+            Cylinder(axis="y", radius_m=radius, length_m=width, centre_m=(0, 0, 0), weight=0.3),
+            Box(size_m=(length, width * 0.6, height * 0.6), centre_m=(length / 2, 0, 0), weight=0.4),
+            Cylinder(axis="y", radius_m=radius, length_m=width, centre_m=(length, 0, 0), weight=0.3),
+        ),
+        "hangs_by": (
+            MountPoint(name="right face", kind="rosette", position_m=(0, -width / 2, 0), direction=RIGHT, turns=True, turn_step_rad=ROSETTE_TOOTH_RAD),
+            MountPoint(name="left face", kind="rosette", position_m=(0, width / 2, 0), direction=LEFT, turns=True, turn_step_rad=ROSETTE_TOOTH_RAD),
+        ),
+        "offers": (
+            MountPoint(name="left end", kind="rosette", position_m=(length, width / 2, 0), direction=LEFT, turns=True),
+            MountPoint(name="right end", kind="rosette", position_m=(length, -width / 2, 0), direction=RIGHT, turns=True),
+        ),
+    }  # fmt: skip
+
+
 KINDS: Final = (
     Kind("top-handle", (0.160, 0.030, 0.080), 0.3, top_handle, "handles", "top-handle", 2),
     Kind("grip-arm", (0.036, 0.024, 0.230), 0.35, grip_arm, "handles", "grip-arm", 3),
     Kind("rosette-bar", (0.040, 0.200, 0.030), 0.3, rosette_bar, "handles"),
     Kind("side-grip", (0.045, 0.040, 0.130), 0.3, side_grip, "handles", "side-grip"),
+    Kind("rail-handle", (0.050, 0.034, 0.110), 0.16, rail_handle, "handles", "turned", 2),
+    Kind("control-grip", (0.055, 0.045, 0.105), 0.2, control_grip, "handles", "side-grip"),
+    Kind("rosette-extension", (0.120, 0.020, 0.036), 0.13, rosette_extension, "handles", "knobbed", 3),
     Kind("brace", (0.030, 0.120, 0.080), 0.28, brace, "last"),
 )

@@ -16,7 +16,7 @@ BuildStage = Literal[
 """When it goes on a rig, in the order of the work: power early, because it balances what follows."""
 STAGES: Final[tuple[BuildStage, ...]] = get_args(BuildStage)
 Drawing = Literal[
-    "plain", "body", "lens", "matte-box", "knobbed", "monitor", "viewfinder", "arm", "top-handle", "grip-arm", "side-grip",
+    "plain", "body", "stills-body", "holed", "lens", "matte-box", "knobbed", "monitor", "viewfinder", "arm", "top-handle", "grip-arm", "side-grip",
     "turned", "eyelet", "worn", "bridge", "base", "rods", "battery", "counterweight", "microphone", "transmitter",
 ]  # fmt: skip
 """As what it is drawn."""
@@ -33,6 +33,8 @@ class Kind(Struct, frozen=True):
     drawn_as: Drawing = "plain"
     solids: int = 1
     """How many solids its drawing expects; a part with another number is drawn plain."""
+    camera: bool = False
+    """It is the camera: what is slid when the camera is slid, what the lens is mounted on."""
     holds_lens: bool = False
     """It holds a lens besides the lens's mount: on after it, and off before it."""
 

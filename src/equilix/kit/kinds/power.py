@@ -6,7 +6,8 @@ from typing import Final
 
 from equilix.kit import usual_electric
 from equilix.kit.kinds.kind import Kind
-from equilix.kit.kinds.shaping import AHEAD, BACK, RODS_CLEAR_M, Fields, facing, foot
+from equilix.kit.kinds.shaping import AHEAD, BACK, RODS_CLEAR_M, UP, Fields, facing, foot
+from equilix.kit.mounts import MountPoint
 from equilix.kit.solids import Box
 
 
@@ -50,9 +51,29 @@ def converter(length: float, width: float, height: float) -> Fields:
     }
 
 
+def inner_battery(length: float, width: float, height: float) -> Fields:
+    """The battery that goes into the body."""
+    return {
+        "electric": usual_electric.INNER_BATTERY,
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
+        "hangs_by": (MountPoint(name="contacts", kind="battery-slot", position_m=(0, 0, 0), direction=UP),),
+    }
+
+
+def usb_pack(length: float, width: float, height: float) -> Fields:
+    """Flat power pack, held with hook and loop."""
+    return {
+        "electric": usual_electric.USB_PACK,
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
+        "hangs_by": (foot("hook-loop", "hook and loop"),),
+    }
+
+
 KINDS: Final = (
     Kind("battery-plate", (0.040, 0.100, 0.110), 0.25, battery_plate, "power"),
     Kind("battery", (0.055, 0.100, 0.120), 0.75, battery, "power", "battery"),
     Kind("small-battery", (0.040, 0.038, 0.070), 0.2, small_battery, "power", "battery"),
+    Kind("inner-battery", (0.038, 0.021, 0.052), 0.08, inner_battery, "power", "battery"),
+    Kind("usb-pack", (0.140, 0.070, 0.016), 0.24, usb_pack, "power", "battery"),
     Kind("converter", (0.060, 0.040, 0.022), 0.09, converter, "any"),
 )

@@ -6,8 +6,8 @@ from typing import Final
 
 from equilix.kit import usual_electric
 from equilix.kit.kinds.kind import Kind
-from equilix.kit.kinds.shaping import AHEAD, Fields, facing, foot
-from equilix.kit.solids import Box, Cylinder
+from equilix.kit.kinds.shaping import AHEAD, Fields, facing, foot, top
+from equilix.kit.solids import Box, Cylinder, Tube
 
 
 def microphone(length: float, width: float, height: float) -> Fields:
@@ -35,7 +35,59 @@ def transmitter(length: float, width: float, height: float) -> Fields:
     }
 
 
+def small_box(length: float, width: float, height: float) -> Fields:
+    """Something small that is put on a shoe, a thread or hook and loop: time code, sound, a drive."""
+    return {
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
+        "hangs_by": (foot("shoe", "shoe foot"), foot("screw14"), foot("hook-loop", "hook and loop")),
+    }
+
+
+def receiver(length: float, width: float, height: float) -> Fields:
+    """Receiver for sound, with two aerials."""
+    return {**small_box(length, width, height), "electric": usual_electric.RECEIVER}
+
+
+def shock_mount(length: float, width: float, height: float) -> Fields:
+    """Soft cradle of a microphone, on a shoe or a thread."""
+    return {
+        "solids": (
+            Box(size_m=(length * 0.4, width * 0.4, height * 0.3), centre_m=(0, 0, height * 0.15), weight=0.5),
+            Tube(axis="x", radius_m=height * 0.35, inner_radius_m=height * 0.27, length_m=length, centre_m=(0, 0, height * 0.65), weight=0.5),
+        ),
+        "hangs_by": (foot("shoe", "shoe foot"), foot("screw14")),
+        "offers": (top("hook-loop", "cradle", 0, height * 0.4),),
+    }  # fmt: skip
+
+
+def shoe_extender(length: float, width: float, height: float) -> Fields:
+    """A bar from one shoe to three."""
+    return {
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
+        "hangs_by": (foot("shoe", "shoe foot", turns=True),),
+        "offers": tuple(
+            top("shoe", name, x * length, height)
+            for name, x in (("front shoe", 0.4), ("shoe", 0.0), ("rear shoe", -0.4))
+        ),
+    }
+
+
+def cable_clamp(length: float, width: float, height: float) -> Fields:
+    """Clamp that holds the plugs of a body in their sockets."""
+    return {
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
+        "hangs_by": (foot("screw14"), foot("rail", "rail clamp")),
+    }
+
+
 KINDS: Final = (
     Kind("microphone", (0.220, 0.030, 0.060), 0.2, microphone, "last", "microphone", 2),
     Kind("transmitter", (0.080, 0.070, 0.030), 0.25, transmitter, "last", "transmitter"),
+    Kind("sound-receiver", (0.085, 0.058, 0.022), 0.12, receiver, "last", "transmitter"),
+    Kind("time-code-box", (0.045, 0.030, 0.020), 0.04, small_box, "last"),
+    Kind("drive", (0.090, 0.055, 0.012), 0.07, small_box, "last"),
+    Kind("hand-unit", (0.090, 0.060, 0.050), 0.35, small_box, "last", "knobbed"),
+    Kind("shock-mount", (0.060, 0.050, 0.070), 0.06, shock_mount, "last", "turned", 2),
+    Kind("shoe-extender", (0.110, 0.020, 0.012), 0.05, shoe_extender, "handles", "bridge"),
+    Kind("cable-clamp", (0.030, 0.020, 0.024), 0.03, cable_clamp, "last"),
 )

@@ -6,7 +6,7 @@ from typing import Final
 
 from equilix.kit import usual_electric
 from equilix.kit.kinds.kind import Kind
-from equilix.kit.kinds.shaping import DOWN, RIGHT, UP, Fields, foot
+from equilix.kit.kinds.shaping import AHEAD, BACK, DOWN, RIGHT, UP, Fields, facing, foot
 from equilix.kit.mounts import MountPoint, Telescope
 from equilix.kit.solids import Box, Cylinder
 
@@ -21,6 +21,7 @@ def monitor(length: float, width: float, height: float) -> Fields:
             MountPoint(name="head", kind="screw14", position_m=(0, 0, height), direction=UP, turns=True),
             MountPoint(name="side", kind="screw14", position_m=(0, -width / 2, height / 2), direction=RIGHT),
         ),
+        "offers": (facing("hook-loop", "rim of the screen", -length / 2, height / 2, BACK),),
     }
 
 
@@ -65,9 +66,73 @@ def drop_arm(length: float, width: float, height: float) -> Fields:
     }  # fmt: skip
 
 
+def tilt_mount(length: float, width: float, height: float) -> Fields:
+    """Tilting mount of a monitor: a foot and a joint that holds by friction."""
+    return {
+        "solids": (
+            Box(size_m=(length, width, height * 0.4), centre_m=(0, 0, height * 0.2), weight=0.5),
+            Cylinder(axis="y", radius_m=height * 0.3, length_m=width, centre_m=(0, 0, height * 0.7), weight=0.5),
+        ),
+        "hangs_by": (foot("screw14", turns=True), foot("shoe", "shoe foot", turns=True), foot("rail", "rail clamp")),
+        "offers": (MountPoint(name="head", kind="screw14", position_m=(0, 0, height), direction=UP, turns=True),),
+    }
+
+
+def monitor_cage(length: float, width: float, height: float) -> Fields:
+    """Frame about a monitor, with threads on all sides."""
+    rim, half = 0.008, width / 2
+    return {
+        "solids": (
+            Box(size_m=(length, width, rim), centre_m=(0, 0, rim / 2)),
+            Box(size_m=(length, rim, height - 2 * rim), centre_m=(0, half - rim / 2, height / 2)),
+            Box(size_m=(length, rim, height - 2 * rim), centre_m=(0, -half + rim / 2, height / 2)),
+            Box(size_m=(length, width, rim), centre_m=(0, 0, height - rim / 2)),
+        ),
+        "hangs_by": (
+            foot("screw14", turns=True),
+            MountPoint(name="top", kind="screw14", position_m=(0, 0, height), direction=UP, turns=True),
+            MountPoint(name="right side", kind="screw14", position_m=(0, -half, height / 2), direction=RIGHT),
+        ),
+        "offers": (
+            MountPoint(name="monitor", kind="screw14", position_m=(0, 0, rim), direction=UP),
+            MountPoint(name="left rail", kind="rail", position_m=(0, half, height / 2), direction=(0.0, 1.0, 0.0)),
+            MountPoint(name="shoe", kind="shoe", position_m=(0, half * 0.6, height), direction=UP),
+        ),
+    }
+
+
+def sun_hood(length: float, width: float, height: float) -> Fields:
+    """Hood of cloth about a screen; it is held to the screen's edge."""
+    wall = 0.003
+    return {
+        "solids": (
+            Box(size_m=(length, width, wall), centre_m=(-length / 2, 0, height / 2)),
+            Box(size_m=(length, wall, height), centre_m=(-length / 2, width / 2, 0)),
+            Box(size_m=(length, wall, height), centre_m=(-length / 2, -width / 2, 0)),
+        ),
+        "hangs_by": (facing("hook-loop", "rim", 0, 0, AHEAD),),
+    }
+
+
+def loupe(length: float, width: float, height: float) -> Fields:
+    """Magnifier before a screen, with a soft cup for the eye."""
+    cup = length * 0.3
+    return {
+        "solids": (
+            Box(size_m=(length - cup, width, height), centre_m=(-(length - cup) / 2, 0, 0)),
+            Cylinder(axis="x", radius_m=height * 0.35, length_m=cup, centre_m=(-length + cup / 2, 0, 0)),
+        ),
+        "hangs_by": (facing("hook-loop", "rim", 0, 0, AHEAD),),
+    }
+
+
 KINDS: Final = (
     Kind("monitor", (0.026, 0.150, 0.100), 0.4, monitor, "screens", "monitor"),
     Kind("viewfinder", (0.140, 0.060, 0.060), 0.35, viewfinder, "screens", "viewfinder", 2),
+    Kind("tilt-mount", (0.030, 0.030, 0.045), 0.09, tilt_mount, "screens", "knobbed", 2),
+    Kind("monitor-cage", (0.030, 0.170, 0.112), 0.14, monitor_cage, "screens", "holed", 4),
+    Kind("sun-hood", (0.080, 0.150, 0.100), 0.06, sun_hood, "screens", "plain", 3),
+    Kind("loupe", (0.110, 0.080, 0.060), 0.18, loupe, "screens", "viewfinder", 2),
     Kind("arm", (0.020, 0.020, 0.120), 0.18, arm, "screens", "arm"),
     Kind("drop-arm", (0.200, 0.018, 0.140), 0.22, drop_arm, "screens", "turned", 3),
 )

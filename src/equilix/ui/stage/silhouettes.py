@@ -6,6 +6,7 @@ face are drawn only where that face looks at the viewer.
 
 from __future__ import annotations
 
+import itertools
 import math
 from collections.abc import Callable, Iterator
 from typing import Final
@@ -51,6 +52,46 @@ def _body(solids: list[Placed]) -> Iterator[Stroke]:
     for side in (-1.0, 1.0):  # the image-plane mark: a ring with a line through it
         yield line(*ring(box.at(plane, side, 0.86), 0.004, 1), style="line", face=(0, side, 0))
         yield line(box.at(plane, side, 0.74), box.at(plane, side, 0.98), style="line", face=(0, side, 0))
+
+
+def _stills_body(solids: list[Placed]) -> Iterator[Stroke]:
+    box, grip = solids
+    yield fill(box)
+    yield fill(grip, "dark")
+    yield Stroke(ring(box.at(1, 0.12, 0.1), float(min(box.half[1:])) * 0.62, 0), "glass", face=(1, 0, 0))
+    yield panel(box, 0, -1, (-0.5, 0.8, -0.7, 0.7), "fine")
+    hump = np.array(
+        [box.at(x, y, z) for x in (-0.5, 0.5) for y, z in ((-0.25, 1), (0.4, 1), (-0.1, 1.28), (0.3, 1.28))]
+    )
+    yield Stroke(hump, "card")
+    for x in (-0.3, 0.3):
+        yield band(grip.at(x, 0, 1), float(grip.half[1]) * 0.4, 2)
+
+
+def _holed(solids: list[Placed]) -> Iterator[Stroke]:
+    """Plates with threads along their broad faces."""
+    for placed in solids:
+        yield fill(placed)
+        thin = int(np.argmin(placed.half))
+        others = [axis for axis in range(3) if axis != thin]
+        counts = [max(int(float(placed.half[axis]) * 2 / HOLE_M), 1) for axis in others]
+        radius = min(HOLE_M * 0.24, float(min(placed.half[axis] for axis in others)) * 0.5)
+        for side in (-1.0, 1.0):
+            face = [0.0, 0.0, 0.0]
+            face[thin] = side
+            for i, j in itertools.product(range(counts[0]), range(counts[1])):
+                at = [0.0, 0.0, 0.0]
+                at[thin], at[others[0]], at[others[1]] = side, _share(i, counts[0]), _share(j, counts[1])
+                yield line(*ring(placed.at(at[0], at[1], at[2]), radius, thin), face=(face[0], face[1], face[2]))
+
+
+HOLE_M: Final = 0.02
+"""Between the holes that are drawn on a plate."""
+
+
+def _share(number: int, count: int) -> float:
+    """Where the number-th of so many holes is, from −1 to 1."""
+    return (2 * number + 1) / count - 1
 
 
 def _lens(solids: list[Placed]) -> Iterator[Stroke]:
@@ -284,6 +325,8 @@ def _worn(solids: list[Placed]) -> Iterator[Stroke]:
 DRAWINGS: Final[dict[Drawing, Callable[[list[Placed]], Iterator[Stroke]]]] = {
     "plain": _plain,
     "body": _body,
+    "stills-body": _stills_body,
+    "holed": _holed,
     "lens": _lens,
     "matte-box": _matte_box,
     "knobbed": _knobbed,

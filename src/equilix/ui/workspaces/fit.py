@@ -15,6 +15,7 @@ from equilix.document import Document
 from equilix.errors import Called, going_on
 from equilix.fit.curves import Curve, lasts_s, operators_compared, over_aim, over_mass, over_slide, ways_compared
 from equilix.fit.fit import Fit, bears
+from equilix.kit.catalogue import CAMERAS
 from equilix.planner.change import steadiness
 from equilix.ui.session import Session
 from equilix.ui.stage.fit_chart import FlowBar, StrengthBars
@@ -288,7 +289,7 @@ class Compared(NamedTuple):
 
 def _curves(document: Document, analysis: Analysis, called_off: Called) -> Iterator[list[Curve]]:
     import_module("pyqtgraph")  # loaded here, where nobody waits for it
-    slides = [over_slide(document, analysis, kind, called_off) for kind in ("body", "battery")]
+    slides = [over_slide(document, analysis, kinds, called_off) for kinds in (CAMERAS, ("battery",))]
     yield [over_aim(analysis, called_off), over_mass(analysis, called_off), *(each for each in slides if each)]
 
 
