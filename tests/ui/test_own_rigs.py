@@ -1,0 +1,153 @@
+"""A user's own rigs, built from an empty document through the window: mouse and keys only, no file."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt
+from PySide6.QtTest import QTest
+
+from equilix.document import Document, empty
+from equilix.ui.workspaces.build import BuildPage
+from equilix.ui.workspaces.mat import MatPage
+from equilix.words.telling import tell
+from tests.ui.window_test import WindowTest
+
+Wanted = tuple[str, str, str, str, str]
+"""Name, kind, mass, energy, and where it is mounted: the end of a line of the list of mounts; empty for the first."""
+
+
+class OwnRig(WindowTest):
+    """What both rigs need."""
+
+    def document(self) -> Document:
+        """Nothing at all."""
+        return empty()
+
+    @property
+    def mat(self) -> MatPage:
+        """The mat, opened."""
+        self.press(Qt.Key.Key_F1, self.window)
+        page = self.window.page
+        assert isinstance(page, MatPage)
+        return page
+
+    def make(self, name: str, kind: str, mass: str, energy: str) -> str:
+        """A new part, by the form; its id."""
+        mat = self.mat
+        self.click(mat.new)
+        form = mat.form
+        row = form.kind.findText(kind)
+        self.assertGreaterEqual(row, 0, kind)
+        form.kind.setFocus()
+        form.kind.setCurrentIndex(row)
+        form.kind.activated.emit(row)
+        QTest.keyClicks(form.name, name)
+        form.mass.line.selectAll()
+        QTest.keyClicks(form.mass.line, mass)
+        if energy:
+            form.energy.line.selectAll()
+            QTest.keyClicks(form.energy.line, energy)
+        QTest.keyClick(form.name, Qt.Key.Key_Return)
+        self.settle()
+        return self.session.document.parts[-1].id
+
+    def put_on(self, part: str, mount: str) -> None:
+        """Mount a part from the mat with Enter; where another place is meant, choose that in Build."""
+        mat = self.mat
+        mat.cloth.choose(part)
+        mat.cloth.setFocus()
+        QTest.keyClick(mat.cloth, Qt.Key.Key_Return)
+        self.settle()
+        placed = self.session.setup.placements[-1]
+        self.assertEqual(placed.part, part)
+        if not mount:
+            return
+        self.press(Qt.Key.Key_F2, self.window)
+        page = self.window.page
+        assert isinstance(page, BuildPage)
+        rows = [page.mount.itemText(row) for row in range(page.mount.count())]
+        row = next((k for k, text in enumerate(rows) if mount in text), -1)
+        self.assertGreaterEqual(row, 0, (mount, rows))
+        page.mount.setCurrentIndex(row)
+        page.mount.activated.emit(row)
+        self.settle()
+
+    def carried(self, start: str) -> None:
+        """Choose a way of carrying under the underlined word."""
+        menu = self.window.header.way.menu()
+        action = next(each for each in menu.actions() if each.text().startswith(start))
+        action.trigger()
+        menu.close()
+        self.settle()
+
+    def build(self, wanted: list[Wanted]) -> None:
+        """All parts, made and mounted one after the other."""
+        for name, kind, mass, energy, mount in wanted:
+            self.put_on(self.make(name, kind, mass, energy), mount)
+        self.assertEqual(len(self.session.setup.placements), len(wanted))
+
+
+class CagedSmallBody(OwnRig):
+    """Handheld: a caged small body with its own grip, a side handle, an in-body battery and a USB pack."""
+
+    def test_it_is_built_and_read(self) -> None:
+        """It is held by its own grip and the side handle; the battery runs the body 16 Wh ÷ 7 W = 2 h 17 min."""
+        self.build(
+            [
+                ("cage", "half cage", "190 g", "", ""),
+                ("small body", "small body with its own grip", "660 g", "", "camera screw"),
+                ("35 mm prime", "lens", "420 g", "", "lens mount"),
+                ("in-body battery", "in-body battery", "80 g", "16 Wh", ""),
+                ("USB pack", "USB power pack", "240 g", "74 Wh", ""),
+                ("side handle", "side handle on a rail", "160 g", "", "left rail"),
+            ]
+        )
+        self.carried("In both hands")
+        analysis = self.session.analysis
+        self.assertAlmostEqual(analysis.mass.mass_kg, 1.75, places=9)
+        hands = [contact for contact in analysis.holding.contacts if contact.hand]
+        self.assertEqual(len(hands), 2)
+        self.assertAlmostEqual(sum(float(each.force_n[2]) for each in hands), analysis.weight_n, delta=0.05)
+        run = next(each for each in self.session.result.network.runs if each.watts > 0)
+        self.assertAlmostEqual(run.seconds / 3600, 16 / 7, delta=0.01)
+        checks = {check.key for check in self.session.result.checks}
+        self.assertIn("screw", checks)
+        self.assertNotIn("struck", {c.key for c in self.session.result.checks if c.level == "stop"})
+        self.window.show_page("fit")
+        self.settle()
+        self.assertTrue(self.window.pages["fit"].big.text())
+
+
+class ShoulderOnRods(OwnRig):
+    """On the shoulder: pad and battery on rods, rosette arms, a monitor that hangs."""
+
+    def test_it_is_built_and_read(self) -> None:
+        """The pad bears it where it was put on the rods; the header has the whole mass; plans are found."""
+        self.build(
+            [
+                ("base", "base plate with rods both ways", "420 g", "", ""),
+                ("front rods", "15 mm rod pair", "170 g", "", "front socket"),
+                ("rear rods", "15 mm rod pair", "250 g", "", "rear socket"),
+                ("pad", "shoulder pad on rods", "240 g", "", "rear rods"),
+                ("battery plate", "battery plate", "270 g", "", "rear rods"),
+                ("wedge battery", "wedge battery", "790 g", "98 Wh", ""),
+                ("boxy body", "camera body", "2.35 kg", "", "camera screw"),
+                ("zoom", "lens", "1.1 kg", "", "lens mount"),
+                ("rosettes", "rod clamp with rosettes", "310 g", "", "front rods"),
+                ("left arm", "handle on an arm", "360 g", "", "left rosette"),
+                ("right arm", "handle on an arm", "360 g", "", "right rosette"),
+                ("hanging arm", "arm that hangs a screen", "220 g", "", "front rods"),
+                ("monitor", "monitor", "380 g", "", "head"),
+            ]
+        )
+        self.assertIn("shoulder", self.window.header.way.text())  # how a new setup is carried
+        analysis = self.session.analysis
+        self.assertAlmostEqual(analysis.mass.mass_kg, 7.22, places=9)
+        pad = sum(float(each.force_n[2]) for each in analysis.holding.contacts if each.key.kind == "pad")
+        up = sum(float(contact.force_n[2]) for contact in analysis.holding.contacts)
+        self.assertAlmostEqual(up, analysis.weight_n, delta=0.05)
+        self.assertGreater(pad, 0.5 * analysis.weight_n)
+        self.wait_for_plans()
+        self.window.show_page("balance")
+        self.settle()
+        self.assertTrue(self.window.pages["balance"].cards or self.session.analysis.status == "rests")
+        self.assertTrue(tell(analysis.way.phrase))
