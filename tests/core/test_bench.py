@@ -9,7 +9,7 @@ import numpy as np
 from equilix.analysis import analyse
 from equilix.demo import lighthouse
 from equilix.document import Document, empty
-from equilix.edits import balance_point, electric, kit, points, shape, solids
+from equilix.edits import balance_point, carrying, electric, grips, kit, points, rigging, shape, solids
 from equilix.errors import Invalid, Refused
 from equilix.kit.parts import FACES, Balanced, Part
 from equilix.mechanics.plumb import hung_from_two
@@ -315,6 +315,61 @@ class Solids(unittest.TestCase):
         made, part = one_part()
         made = balance_point.balance_on_finger(made, part, "x", "front", 0.05)
         self.assertEqual(shape.change_kind(made, part, "rods").parts_by_id[part].balance, ())
+
+
+class Grips(unittest.TestCase):
+    """Where a part is held and where it lies on the shoulder."""
+
+    def test_add_change_remove(self) -> None:
+        """A block with a handle on it: in its middle first; wrapped in rubber, 30 mm thick, for the left hand."""
+        made, part = one_part()
+        made, number = grips.add_grip(made, part)
+        np.testing.assert_allclose(made.parts_by_id[part].grips[number].position_m, made.parts_by_id[part].body().cg_m)
+        made, other = grips.add_grip(made, part)
+        self.assertEqual([grip.name for grip in made.parts_by_id[part].grips], ["grip", "grip 2"])
+        made = grips.change_grip(made, part, other, surface="leather", diameter_m=0.03, side="left", axis=(1, 0, 0))
+        found = made.parts_by_id[part].grips[other]
+        self.assertEqual(
+            (found.surface, found.diameter_m, found.side, found.axis), ("leather", 0.03, "left", (1, 0, 0))
+        )
+        made = grips.remove_grip(made, part, number)
+        self.assertEqual([grip.name for grip in made.parts_by_id[part].grips], ["grip 2"])
+        with refused(self, Refused, "no grip 5"):
+            grips.change_grip(made, part, 4, side="left")
+        with self.assertRaises(Refused):
+            grips.change_grip(made, part, 0, diameter_m=2.0)
+
+    def test_it_is_held_there(self) -> None:
+        """A rig of one block with two grips to its sides is carried in both hands, half and half (statics)."""
+        made, part = one_part()
+        for y in (0.05, -0.05):
+            made, number = grips.add_grip(made, part)
+            made = grips.change_grip(made, part, number, position_m=(0.0, y, 0.03))
+        if not made.setups:
+            made, _ = kit.add_setup(made, "rig")
+        setup = made.setups[0].id
+        made, _ = rigging.add(made, setup, part)
+        made = carrying.choose_way(made, setup, "handheld")
+        found = analyse(made, made.setups_by_id[setup])
+        hands = [float(contact.force_n[2]) for contact in found.holding.contacts if contact.hand]
+        self.assertEqual(len(hands), 2)
+        np.testing.assert_allclose(hands, found.weight_n / 2, rtol=1e-6)
+
+    def test_a_pad(self) -> None:
+        """Under the middle of the block; then it can lie on a shoulder; taken away, it cannot."""
+        made, part = one_part()
+        made = grips.change_pad(made, part, length_m=0.11)
+        pad = made.parts_by_id[part].pad
+        assert pad is not None
+        low = float(min((s.centre_m[2] - s.half_m[2]) for s in made.parts_by_id[part].solids))
+        self.assertAlmostEqual(pad.centre_m[2], low)
+        self.assertAlmostEqual(pad.length_m, 0.11)
+        if not made.setups:
+            made, _ = kit.add_setup(made, "rig")
+        made, _ = rigging.add(made, made.setups[0].id, part)
+        self.assertIsNotNone(analyse(made, made.setups[0]).support)
+        made = grips.remove_pad(made, part)
+        self.assertIsNone(analyse(made, made.setups[0]).support)
 
 
 class Electric(unittest.TestCase):

@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QWidget
 
 from equilix.document import Document, empty
 from equilix.kit.parts import Part
-from equilix.ui.stage.primitives import Centre, Text
+from equilix.ui.stage.primitives import Centre, Line, Text
 from equilix.ui.theme import enlarged
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.workspaces.bench.drawing import PartDrawing
@@ -300,6 +300,35 @@ class FromNothing(Bench):
         self.assertFalse(editor.inner.complaint.isHidden())
         self.click(editor.remove)
         self.assertEqual(len(self.part.solids), 1)
+
+    def test_grips_and_pad(self) -> None:
+        """A grip is added, wrapped, thicker, moved; a pad is given and taken; both are seen on the drawing."""
+        self.page.choose("grips")
+        editor = self.page.grips
+        had = len(self.part.grips)
+        self.click(editor.add)  # type: ignore[attr-defined]
+        self.choose(editor.surface, "leather")  # type: ignore[attr-defined]
+        self.choose(editor.side, "the left hand")  # type: ignore[attr-defined]
+        self.choose(editor.runs, "ahead and back")  # type: ignore[attr-defined]
+        self.enter(editor.thick, "1 1/4 in")  # type: ignore[attr-defined]
+        self.enter(editor.place[2], "70 mm")  # type: ignore[attr-defined]
+        grip = self.part.grips[-1]
+        self.assertEqual((len(self.part.grips), grip.surface, grip.side), (had + 1, "leather", "left"))
+        self.assertAlmostEqual(grip.diameter_m, 0.03175)
+        self.assertAlmostEqual(grip.position_m[2], 0.07)
+        broad = [each for each in self.page.drawing.primitives() if isinstance(each, Line) and each.round]
+        self.assertEqual(len(broad), 3 * len(self.part.grips))
+        self.enter(editor.thick, "2 m")  # type: ignore[attr-defined]
+        self.assertFalse(editor.thick.complaint.isHidden())  # type: ignore[attr-defined]
+        self.click(editor.has_pad)  # type: ignore[attr-defined]
+        self.settle()
+        self.enter(editor.pad_size[0], "11 cm")  # type: ignore[attr-defined]
+        self.assertAlmostEqual(self.part.pad.length_m, 0.11)  # type: ignore[union-attr]
+        self.click(editor.has_pad)  # type: ignore[attr-defined]
+        self.settle()
+        self.assertIsNone(self.part.pad)
+        self.click(editor.remove)  # type: ignore[attr-defined]
+        self.assertEqual(len(self.part.grips), had)
 
     def test_power(self) -> None:
         """Energy, voltage, draw, sockets: a block becomes a battery with a socket; a socket is taken away again."""

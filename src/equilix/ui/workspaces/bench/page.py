@@ -35,7 +35,7 @@ if TYPE_CHECKING:
     from equilix.ui.workspaces.bench.solids import SolidsEditor
     from equilix.ui.workspaces.part_form import PartForm
 
-POINTS, SHAPE, BALANCE, POWER, ABOUT = "points", "shape", "balance", "power", "about"
+POINTS, SHAPE, GRIPS, BALANCE, POWER, ABOUT = "points", "shape", "grips", "balance", "power", "about"
 COLUMN_PX, LOW_PX = 372, 280
 """Of the editors; and under this height what happens on the rig is told by the reading alone."""
 
@@ -58,8 +58,8 @@ class BenchPage(Page):
         self.drawing.moved.connect(self._move)
         self.drawing.set_here.connect(self._set_new)
         self.tabs = Tabs(
-            {POINTS: say("Points"), SHAPE: say("Shape"), BALANCE: say("Balances"), POWER: say("Power"),
-             ABOUT: say("About")}
+            {POINTS: say("Points"), SHAPE: say("Shape"), GRIPS: say("Grips"), BALANCE: say("Balances"),
+             POWER: say("Power"), ABOUT: say("About")}
         )  # fmt: skip
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
@@ -110,6 +110,15 @@ class BenchPage(Page):
 
         made = SolidsEditor(self.session)
         made.framed.connect(self._frame)
+        self._put(made)
+        return made
+
+    @cached_property
+    def grips(self) -> Editor:
+        """Where it is held."""
+        from equilix.ui.workspaces.bench.grips import GripsEditor
+
+        made = GripsEditor(self.session)
         self._put(made)
         return made
 
@@ -198,7 +207,13 @@ class BenchPage(Page):
         self.drawing.theme = self.theme
         self.drawing.show_part(part, session.document.display)
         self.drawing.solid = self.solids.number if tab == SHAPE else None
-        for key, name in ((POINTS, "points"), (SHAPE, "solids"), (BALANCE, "balance"), (POWER, "power")):
+        for key, name in (
+            (POINTS, "points"),
+            (SHAPE, "solids"),
+            (GRIPS, "grips"),
+            (BALANCE, "balance"),
+            (POWER, "power"),
+        ):
             if tab == key or name in self.__dict__:
                 editor: Editor = getattr(self, name)
                 editor.theme = self.theme

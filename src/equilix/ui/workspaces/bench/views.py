@@ -27,6 +27,8 @@ TITLE_PX, GAP_PX, EDGE_PX, NAME_PX = 22.0, 26.0, 14.0, 112.0
 MOST_SCALE: Final = 4.0
 """Pixels per millimetre; a small part is not drawn larger."""
 MARK_PX: Final = 6.0
+HAND_M: Final = 0.085
+"""Breadth of a hand on a handle (estimate)."""
 REACH_PX: Final = 10.0
 """So near to a mark one has touched it."""
 SLID_ON: Final = ("dovetail", "rail", "on-rods", "shoe")
@@ -123,6 +125,7 @@ def drawing(
         yield from _outline(part, book, view)
         if solid is not None and solid < len(part.solids):
             yield _frame(part, solid, view)
+        yield from _held(part, view)
         for each, point in seen(part, view):
             yield from _mark(view, point, offered=each.side == "offers", chosen=each == chosen)
         yield from _balance(part, view)
@@ -200,6 +203,24 @@ def _mark(view: View, point: MountPoint, *, offered: bool, chosen: bool) -> Iter
         yield Shape(_box(at, size * 1.5, size * 0.8), fill, role, 1.6, keeps_off=True)
     else:
         yield Shape(_box(at, size, size), fill, role, 1.6, keeps_off=True)
+
+
+def _held(part: Part, view: View) -> Iterator[Primitive]:
+    """Where hands and shoulder are: a broad line along each handle, a bar under the pad."""
+    for grip in part.grips:
+        middle, half = np.array(grip.position_m), np.array(grip.axis) * HAND_M / 2
+        ends = view.px(middle - half), view.px(middle + half)
+        yield Line(ends, "hold_wash", max(grip.diameter_m * 1000 * view.scale * 0.8, 3.0), alpha=130, round=True)
+    if part.pad is not None:
+        corner = np.array((part.pad.length_m / 2, part.pad.width_m / 2, 0.0))
+        one, other = view.px(np.array(part.pad.centre_m) - corner), view.px(np.array(part.pad.centre_m) + corner)
+        yield Line((one, other), "tip_wash", 5.0) if view.projection is not PLAN else _frame_of(one, other)
+
+
+def _frame_of(one: QPointF, other: QPointF) -> Shape:
+    path = QPainterPath()
+    path.addRect(QRectF(one, other).normalized())
+    return Shape(path, "", "tip", 1.2, "dash")
 
 
 def _box(at: QPointF, half_x: float, half_y: float) -> QPainterPath:
