@@ -11,7 +11,7 @@ from equilix.carry import WAYS
 from equilix.document import Document
 from equilix.errors import Invalid
 from equilix.facts import Sayable, fact, length, listed
-from equilix.kit.mount_kinds import mount_kind
+from equilix.kit.fits import misfit
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Part
 from equilix.rig.seats import Seat, seat_of
@@ -162,12 +162,11 @@ def _no_such_point(placement: Placement, carrier: Part, part: Part) -> Sayable:
 
 
 def _seat_faults(where: Sayable, placement: Placement, seat: Seat) -> Iterator[Fault]:
-    if seat.point.kind != seat.by.kind:
-        yield Fault(
-            where,
-            fact("faults.does_not_fit", own=mount_kind(seat.by.kind).label, offered=mount_kind(seat.point.kind).label),
-            fact("faults.choose_mounting_point_same_kind"),
-        )
+    wrong = misfit(seat.point, seat.by)
+    if wrong is not None:
+        same = seat.point.kind == seat.by.kind
+        todo = fact("faults.choose_size_or_adapter" if same else "faults.choose_mounting_point_same_kind")
+        yield Fault(where, wrong, todo)
     if seat.track is None and abs(placement.slide_m) > 1e-6:
         yield Fault(
             where, fact("faults.slid_where_no_track", slide=length(placement.slide_m)), fact("faults.set_slide_0")

@@ -5,12 +5,16 @@ import math
 import unittest
 
 import numpy as np
+from pydantic_core import ValidationError
 
 from equilix.analysis import analyse
 from equilix.demo import lighthouse
 from equilix.document import Document, empty
 from equilix.edits import balance_point, carrying, electric, grips, kit, points, rigging, shape, solids
 from equilix.errors import Invalid, Refused
+from equilix.kit.fits import fits
+from equilix.kit.mount_kinds import MOUNT_KINDS
+from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import FACES, Balanced, Part
 from equilix.mechanics.plumb import hung_from_two
 from equilix.store import parsing
@@ -315,6 +319,58 @@ class Solids(unittest.TestCase):
         made, part = one_part()
         made = balance_point.balance_on_finger(made, part, "x", "front", 0.05)
         self.assertEqual(shape.change_kind(made, part, "rods").parts_by_id[part].balance, ())
+
+
+class Fits(unittest.TestCase):
+    """What fits what: by kind, and by the size that counts."""
+
+    def point(self, kind: str, **more: object) -> MountPoint:
+        """A point of a kind."""
+        return MountPoint(name="p", kind=kind, position_m=(0, 0, 0), **more)
+
+    def test_both_ends_of_a_clamp(self) -> None:
+        """A clamp of 60 to 95 mm: 60 and 95 fit, 59.9 and 95.1 do not, what is not known fits."""
+        clamp = self.point("front", takes_m=(0.060, 0.095))
+        for size, ok in ((0.060, True), (0.095, True), (0.0599, False), (0.0951, False), (None, True)):
+            self.assertEqual(fits(self.point("front", size_m=size), clamp), ok, size)
+        self.assertTrue(fits(self.point("front", size_m=0.2), self.point("front")))
+
+    def test_another_kind_never(self) -> None:
+        """Every kind fits itself and no other; a size counts only where the kind is one that is measured."""
+        for one, other in itertools.product(MOUNT_KINDS, MOUNT_KINDS):
+            self.assertEqual(fits(self.point(one), self.point(other)), one == other)
+        self.assertTrue(fits(self.point("shoe", size_m=0.5), self.point("shoe", takes_m=(0.01, 0.02))))
+
+    def test_a_size_the_wrong_way_round(self) -> None:
+        """From 95 to 60 mm is no range."""
+        with self.assertRaises(ValidationError):
+            self.point("front", takes_m=(0.095, 0.060))
+
+    def test_a_lens_that_is_too_wide_for_the_matte_box(self) -> None:
+        """A front of 150 mm is refused with both figures and what to do; the old lens stays on; a resize says so too."""
+        made = lighthouse()
+        made, wide = kit.add_part(made, "wide lens", "lens", 1.0, (0.1, 0.15, 0.15))
+        with refused(self, Refused, r"it takes 60 mm to 130 mm, and this measures 150 mm.*adapter"):
+            rigging.exchange(made, "lamp-room", "lens", wide)
+        with refused(self, Refused, "it takes 60 mm to 130 mm"):
+            shape.resize_part(made, made.setups_by_id["lamp-room"].by_id["lens"].part, (0.185, 0.15, 0.15))
+        fine = shape.resize_part(made, wide, (0.1, 0.12, 0.12))
+        self.assertAlmostEqual(fine.parts_by_id[wide].offers[0].size_m or 0, 0.12)
+        rigging.exchange(fine, "lamp-room", "lens", wide)
+
+    def test_only_what_fits_is_offered(self) -> None:
+        """A gear for a barrel of 60 to 66 mm is offered no lens of the demo; one that fits is."""
+        made = lighthouse()
+        made, small = kit.add_part(made, "small gear", "lens-gear", 0.04, (0.012, 0.076, 0.076))
+        made, large = kit.add_part(made, "large gear", "lens-gear", 0.04, (0.012, 0.099, 0.099))
+        setup = made.setups_by_id["lamp-room"]
+        barrel = made.parts_by_id[setup.by_id["lens"].part].offered("focus ring")
+        assert barrel is not None
+        self.assertAlmostEqual(barrel.size_m or 0, 0.104 * 0.84, places=4)
+        self.assertEqual(rigging.fitting_points(made, setup, made.parts_by_id[small]), [])
+        self.assertEqual(
+            [p[1].name for p in rigging.fitting_points(made, setup, made.parts_by_id[large])], ["focus ring"]
+        )
 
 
 class Grips(unittest.TestCase):

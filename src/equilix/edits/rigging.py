@@ -12,6 +12,7 @@ from equilix.errors import Refused
 from equilix.facts import Sayable, fact, general, length
 from equilix.faults import setup_faults, turns
 from equilix.kit.catalogue import free_id
+from equilix.kit.fits import fits
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Part
 from equilix.model import problem_of
@@ -159,7 +160,7 @@ def fitting_points(
         for point in document.parts_by_id[placement.part].offers:
             if point.track is None and (placement.id, point.name) in taken:
                 continue
-            by = next((own for own in part.hangs_by if own.kind == point.kind), None)
+            by = next((own for own in part.hangs_by if fits(point, own)), None)
             if by is not None:
                 found.append((placement.id, point, _best_hanger(part, point, by)))
     return found
@@ -169,7 +170,7 @@ def _best_hanger(part: Part, point: MountPoint, first: MountPoint) -> MountPoint
     """Of the part's points of that kind, the one that faces the carrying point without turning the part over."""
     opposed = [
         own for own in part.hangs_by
-        if own.kind == point.kind and sum(a * b for a, b in zip(own.direction, point.direction, strict=True)) < -0.9
+        if fits(point, own) and sum(a * b for a, b in zip(own.direction, point.direction, strict=True)) < -0.9
     ]  # fmt: skip
     return opposed[0] if opposed else first
 
@@ -190,7 +191,7 @@ def add(
     carrier = document.parts_by_id[placement_of(setup, parent).part] if parent is not None else None
     offered = carrier.offered(point) if carrier is not None and point is not None else None
     if offered is not None and by is None:
-        first = next((own for own in part.hangs_by if own.kind == offered.kind), None)
+        first = next((own for own in part.hangs_by if fits(offered, own)), None)
         by = _best_hanger(part, offered, first).name if first is not None else None
     own = part.hanger(by)
     track = (offered.track if offered else None) or (own.track if own else None)
@@ -238,7 +239,7 @@ def remount(
             fact("rigging.has_no_mounting_point", carrier=carrier.name, point=point), fact("rigging.choose_one_offers")
         )
     if by is None:
-        first = next((own for own in part.hangs_by if own.kind == offered.kind), None)
+        first = next((own for own in part.hangs_by if fits(offered, own)), None)
         if first is None:
             raise Refused(
                 fact("rigging.does_not_fit", part=part.name, point=point, carrier=carrier.name),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from typing import Any
 
 import numpy as np
@@ -94,7 +95,10 @@ def _stretched(part: Part, factors: Array) -> dict[str, Any]:
 
 def _point(point: MountPoint, factors: Array) -> MountPoint:
     x, y, z = (np.array(point.position_m) * factors).tolist()
-    return point.changed(position_m=(x, y, z), track=None if point.track is None else _track(point.track, factors))
+    across = [float(factors[axis]) for axis in range(3) if abs(point.direction[axis]) < 0.7]
+    size = None if point.size_m is None else point.size_m * math.prod(across) ** (1 / max(len(across), 1))
+    track = None if point.track is None else _track(point.track, factors)
+    return point.changed(position_m=(x, y, z), track=track, size_m=size)
 
 
 def _track(track: Track, factors: Array) -> Track:

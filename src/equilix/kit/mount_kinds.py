@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Final
+from typing import Final, Literal
 
 from msgspec import Struct
 
 from equilix.facts import Sayable, fact
+
+Measured = Literal["", "diameter", "width"]
 
 
 class MountKind(Struct, frozen=True):
@@ -15,6 +17,8 @@ class MountKind(Struct, frozen=True):
     key: str
     handling: str
     uses: str
+    measured: Measured = ""
+    """The size that counts for what fits, where one does."""
     known: bool = True
 
     @property
@@ -39,27 +43,27 @@ class MountKind(Struct, frozen=True):
 _ROWS: Final = (
     MountKind("screw14", "screwed", "coin-or-hex-key"),
     MountKind("screw38", "screwed", "coin-or-hex-key"),
-    MountKind("dovetail", "dovetail", "by-hand-lever"),
+    MountKind("dovetail", "dovetail", "by-hand-lever", "width"),
     MountKind("rods15", "on-rods", "by-hand-knob"),
     MountKind("rod-socket15", "rod-socket15", "by-hand-knob"),
     MountKind("rods19", "on-rods", "by-hand-knob"),
     MountKind("rosette", "rosette", "by-hand-lever"),
     MountKind("shoe", "shoe", "by-hand-knob"),
-    MountKind("rail", "rail", "hex-key"),
+    MountKind("rail", "rail", "hex-key", "width"),
     MountKind("hook-loop", "hook-loop", "by-hand"),
     MountKind("battery-slot", "battery-slot", "by-hand-latch"),
-    MountKind("barrel", "barrel", "by-hand"),
+    MountKind("barrel", "barrel", "by-hand", "diameter"),
     MountKind("single-rod", "on-rods", "by-hand-knob"),
     MountKind("single-rod-socket", "rod-socket15", "by-hand-knob"),
     MountKind("wedge", "wedge", "by-hand-latch"),
     MountKind("lens", "lens", "by-hand"),
-    MountKind("front", "front", "by-hand-knob"),
+    MountKind("front", "front", "by-hand-knob", "diameter"),
     MountKind("handle", "handle", "by-hand-knob"),
     MountKind("gimbal-pan", "latched", "by-hand-latch"),
     MountKind("gimbal-roll", "latched", "by-hand-latch"),
     MountKind("gimbal-tilt", "latched", "by-hand-latch"),
     MountKind("gimbal-cradle", "gimbal-cradle", "by-hand-lever"),
-    MountKind("post", "clamped", "by-hand-clamp"),
+    MountKind("post", "clamped", "by-hand-clamp", "diameter"),
     MountKind("post-top", "post-top", "by-hand-clamp"),
     MountKind("post-foot", "post-foot", "by-hand-clamp"),
 )

@@ -89,7 +89,7 @@ class Joint(Model):
 class MountPoint(Model):
     """One place of a part where another part can be mounted, or by which the part itself is mounted.
 
-    Two points fit when their ``kind`` is the same word. They meet origin on origin, ``direction`` against
+    What fits what is said by :mod:`equilix.kit.fits`. They meet origin on origin, ``direction`` against
     ``direction`` (each points out of its own part), ``reference`` along ``reference``; a turn is right-handed
     about the outward direction of the point that carries.
     """
@@ -112,6 +112,12 @@ class MountPoint(Model):
     most_nm: Annotated[float, Limits(gt=0.0, le=500.0)] | None = field(
         default=None, description="Maker's rating against turning, of a rosette or a clamp."
     )
+    size_m: Length | None = field(
+        default=None, description="Of what is offered: the diameter or width that counts for what fits."
+    )
+    takes_m: tuple[Length, Length] | None = field(
+        default=None, description="Of what the part hangs by: the smallest and the largest size that it takes."
+    )
     thread_m: Length | None = field(default=None, description="How long the screw holds in the thread.")
     insert_n: Annotated[float, Limits(gt=0.0, le=1e5)] | None = field(
         default=None, description="Maker's pull-out load of the threaded insert, in a printed part."
@@ -119,7 +125,9 @@ class MountPoint(Model):
     joint: Joint | None = field(default=None, description="What is mounted here turns on a motor.")
 
     def check(self) -> None:
-        """Its reference stands across its direction."""
+        """Its reference stands across its direction; what it takes does not end before it begins."""
+        if self.takes_m is not None and self.takes_m[1] < self.takes_m[0]:
+            raise Invalid(fact("mounts.takes_end_before_start"))
         if abs(float(unit(self.direction) @ unit(self.reference))) > 1e-3:
             raise Invalid(fact("mounts.direction_reference_mounting_point"))
 

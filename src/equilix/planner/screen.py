@@ -12,6 +12,7 @@ from equilix.edits import rigging
 from equilix.errors import Cancelled, EquilixError
 from equilix.facts import Sayable, angle, fact, length, run
 from equilix.fit.gaze import ASIDE_RAD, SEEN_RAD, UPRIGHT_RAD, Gaze, gaze
+from equilix.kit.fits import fits
 from equilix.kit.parts import Part
 from equilix.planner.fit_plan import FitPlan, FitStep, HangOn, Remount
 from equilix.planner.moves import left_in_kit
@@ -84,7 +85,7 @@ def _mounts(document: Document, analysis: Analysis, screen: str, part: Part) -> 
     setup = analysis.setup
     for parent, point, _ in rigging.fitting_points(document, setup, part, moving=screen):
         for by in part.hangs_by:
-            if by.kind != point.kind or (parent, point.name, by.name) == _mounted(analysis.assembly, screen):
+            if not fits(point, by) or (parent, point.name, by.name) == _mounted(analysis.assembly, screen):
                 continue
             yield (Remount(screen, parent, point.name, by.name),)
 

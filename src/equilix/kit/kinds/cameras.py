@@ -11,6 +11,9 @@ from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Anchor, Grip
 from equilix.kit.solids import Box, Cylinder, Tube
 
+GEAR_WALL_M, GEAR_SLACK_M = 0.005, 0.006
+"""Thickness of a lens gear; how much thinner a barrel may be than its ring (common practice, no source)."""
+
 
 def body(length: float, width: float, height: float) -> Fields:
     """Camera body; the lens axis at half height."""
@@ -64,8 +67,8 @@ def lens(length: float, width: float, height: float) -> Fields:
         ),
         "hangs_by": (facing("lens", "mount", 0, 0, BACK),),
         "offers": (
-            facing("front", "front ring", length, 0, AHEAD),
-            facing("barrel", "focus ring", rear * 0.5, 0, AHEAD),
+            facing("front", "front ring", length, 0, AHEAD, size_m=height),
+            facing("barrel", "focus ring", rear * 0.5, 0, AHEAD, size_m=round(2 * radius * 0.84, 4)),
         ),
     }
 
@@ -92,8 +95,12 @@ def filter_pane(length: float, width: float, height: float) -> Fields:
 def lens_gear(length: float, width: float, height: float) -> Fields:
     """Toothed ring about the barrel of a lens."""
     del width
-    ring = Tube(axis="x", radius_m=height / 2, inner_radius_m=height / 2 - 0.005, length_m=length)
-    return {"solids": (ring,), "hangs_by": (facing("barrel", "ring", 0, 0, BACK),)}
+    ring = Tube(axis="x", radius_m=height / 2, inner_radius_m=height / 2 - GEAR_WALL_M, length_m=length)
+    inside = height - 2 * GEAR_WALL_M
+    return {
+        "solids": (ring,),
+        "hangs_by": (facing("barrel", "ring", 0, 0, BACK, takes_m=(inside - GEAR_SLACK_M, inside)),),
+    }
 
 
 def step_up_ring(length: float, width: float, height: float) -> Fields:
@@ -105,7 +112,7 @@ def step_up_ring(length: float, width: float, height: float) -> Fields:
     return {
         "solids": (ring,),
         "hangs_by": (facing("front", "thread", 0, 0, BACK),),
-        "offers": (facing("front", "front ring", length, 0, AHEAD),),
+        "offers": (facing("front", "front ring", length, 0, AHEAD, size_m=height),),
     }  # fmt: skip
 
 
@@ -122,7 +129,7 @@ KINDS: Final = (
     Kind("stills-body", (0.085, 0.135, 0.100), 0.66, stills_body, "camera", "stills-body", 2, camera=True),
     Kind("lens", (0.130, 0.088, 0.088), 0.9, lens, "lens", "lens", 2),
     Kind("adapter", (0.026, 0.070, 0.070), 0.2, adapter, "lens"),
-    Kind("lens-gear", (0.012, 0.096, 0.096), 0.04, lens_gear, "focus", "turned", holds_lens=False),
+    Kind("lens-gear", (0.012, 0.086, 0.086), 0.04, lens_gear, "focus", "turned", holds_lens=False),
     Kind("step-up-ring", (0.006, 0.100, 0.100), 0.03, step_up_ring, "front", "turned"),
     Kind("flag", (0.130, 0.180, 0.004), 0.09, flag, "front"),
     Kind("filter", (0.010, 0.110, 0.110), 0.15, filter_pane, "front"),

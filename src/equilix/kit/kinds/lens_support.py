@@ -10,6 +10,9 @@ from equilix.kit.kinds.shaping import BACK, DOWN, LENS_AXIS_OVER_RODS_M, Fields,
 from equilix.kit.mounts import MountPoint
 from equilix.kit.solids import Box, Cylinder
 
+CLAMP_M: Final = (0.060, 0.130)
+"""Diameters of lens fronts that the clamp of a matte box takes, with its rings (common practice, no source)."""
+
 
 def matte_box(length: float, width: float, height: float) -> Fields:
     """Matte box: tray and hood, clamped on the lens or standing on the rods."""
@@ -20,7 +23,7 @@ def matte_box(length: float, width: float, height: float) -> Fields:
             Box(size_m=(length - tray, width, height), centre_m=((length + tray) / 2, 0, 0), weight=0.4),
         ),
         "hangs_by": (
-            facing("front", "clamp", 0, 0, BACK),
+            facing("front", "clamp", 0, 0, BACK, takes_m=CLAMP_M),
             MountPoint(
                 name="rod foot", kind="rods15", position_m=(tray / 2, 0, -LENS_AXIS_OVER_RODS_M), direction=DOWN
             ),

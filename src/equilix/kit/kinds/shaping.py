@@ -41,9 +41,9 @@ def top(kind: str, name: str, x: float, z: float, **more: Any) -> MountPoint:
     return MountPoint(name=name, kind=kind, position_m=(x, 0.0, z), direction=UP, **more)
 
 
-def facing(kind: str, name: str, x: float, z: float, direction: tuple[float, float, float]) -> MountPoint:
+def facing(kind: str, name: str, x: float, z: float, direction: tuple[float, float, float], **more: Any) -> MountPoint:
     """A place on the front or rear face, upright."""
-    return MountPoint(name=name, kind=kind, position_m=(x, 0.0, z), direction=direction, reference=UP)
+    return MountPoint(name=name, kind=kind, position_m=(x, 0.0, z), direction=direction, reference=UP, **more)
 
 
 def along(half_m: float, **more: Any) -> Track:

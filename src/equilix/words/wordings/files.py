@@ -31,6 +31,8 @@ FILES: Final[Wordings] = {
     "faults.has_no_mounting_point_offers": N_("“{carrier}” has no mounting point “{point}”; it offers {there}"),
     "faults.has_no_point_mounted_has": N_("it has no point “{by}” to be mounted by; it has {there}"),
     "faults.does_not_fit": N_("a {own} does not fit on a {offered}"),
+    "faults.wrong_size": N_("it takes {low} to {high}, and this measures {size}"),
+    "faults.choose_size_or_adapter": N_("Put an adapter ring or plate between, or correct the sizes on the part bench"),
     "faults.choose_mounting_point_same_kind": N_("Choose a mounting point of the same kind"),
     "faults.slid_where_no_track": N_("it is slid {slide} where there is no track"),
     "faults.set_slide_0": N_("Set the slide to 0"),

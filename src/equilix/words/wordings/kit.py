@@ -185,6 +185,7 @@ KIT: Final[Wordings] = {
     "setups.mounted_part_needs_parent": N_("a mounted part needs both parent and point; a free part has neither"),
     "setups.part_either_mounted_parent": N_("a part is either mounted on a parent or has a free pose, not both"),
     "setups.placements_hang_each_other": N_("these placements hang on each other in a loop or on nothing: {lost}"),
+    "mounts.takes_end_before_start": N_("the largest size that it takes is under the smallest"),
     "mounts.track_end_m_before": N_("a track must not end (to_m) before it begins (from_m)"),
     "mounts.range_joint_end_rad": N_("the range of a joint must not end (to_rad) before it begins (from_rad)"),
     "mounts.direction_reference_mounting_point": N_(

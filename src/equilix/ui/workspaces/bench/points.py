@@ -101,6 +101,11 @@ class PointsEditor(Editor):
         self.load = self.quantity(say("Carries at most (maker)"), "mass", lambda v: self._change(most_kg=v))
         self.hold = self.quantity(say("Holds against turning (maker)"), "torque", lambda v: self._change(most_nm=v))
         self.engaged = self.quantity(say("Screw goes in by"), "length", lambda v: self._change(thread_m=v))
+        self.measure = self.quantity(say("Size that counts"), "length", lambda v: self._change(size_m=v))
+        self.takes = [
+            self.quantity(name, "length", partial(self._takes_entered, end))
+            for end, name in enumerate((say("Takes from"), say("Takes up to")))
+        ]
         self.set_one = QPushButton(say("Click a new one"))
         self.set_one.setCheckable(True)
         self.set_one.toggled.connect(self.setting)
@@ -129,7 +134,8 @@ class PointsEditor(Editor):
             (say("Track"), self.along), (say("From"), self.ends[0]), (say("To"), self.ends[1]),
             (say("Scale reads"), self.ends[2]), (say("Turns"), self.turns), (say("Teeth"), self.teeth),
             (say("Screws"), self.screws), (say("Goes in by"), self.engaged), (say("Carries"), self.load),
-            (say("Holds"), self.hold),
+            (say("Holds"), self.hold), (say("Size"), self.measure), (say("Takes from"), self.takes[0]),
+            (say("Takes up to"), self.takes[1]),
         ):  # fmt: skip
             fields.addRow(label, widget)
         self.rows = fields
@@ -202,6 +208,12 @@ class PointsEditor(Editor):
         self.load.show_value(point.most_kg, display)
         self.hold.show_value(point.most_nm, display)
         self.step.show_value(STEP_M, display)
+        measured, offers = bool(mount_kind(point.kind).measured), self.chosen.side == "offers"
+        self.rows.setRowVisible(self.measure, measured and offers)
+        self.measure.show_value(point.size_m, display)
+        for end, field in enumerate(self.takes):
+            self.rows.setRowVisible(field, measured and not offers)
+            field.show_value(None if point.takes_m is None else point.takes_m[end], display)
 
     def choose(self, chosen: Chosen | None) -> None:
         """A point is chosen on the drawing."""
@@ -300,6 +312,19 @@ class PointsEditor(Editor):
             old = point.track or Track(axis=axis, from_m=-HALF_TRACK_M, to_m=HALF_TRACK_M, scale_zero_m=HALF_TRACK_M)
             track = old.changed(axis=axis)
         self._change(track=track)
+
+    def _takes_entered(self, end: int, value: float) -> None:
+        """The smallest or the largest size; the other is the same until it is entered."""
+        part, chosen, point = self.part, self.chosen, self.point
+        if part is None or chosen is None or point is None:
+            return
+        old = point.takes_m or (value, value)
+        takes = (value, old[1]) if end == 0 else (old[0], value)
+        self.take(
+            say("Say what size it takes"),
+            lambda d: points.change_point(d, part.id, chosen.side, chosen.name, takes_m=takes),
+            self.takes[end],
+        )
 
     def _track_entered(self, key: str, value: float) -> None:
         part, chosen = self.part, self.chosen

@@ -1,0 +1,31 @@
+"""What fits what: two mounting points by their kind, and, where a size counts, by their sizes."""
+
+from __future__ import annotations
+
+from equilix.facts import Sayable, fact, length
+from equilix.kit.mount_kinds import mount_kind
+from equilix.kit.mounts import MountPoint
+
+SLACK_M = 1e-5
+"""Sizes that differ by less are the same: they are entered to a hundredth of a millimetre."""
+
+
+def misfit(offered: MountPoint, own: MountPoint) -> Sayable | None:
+    """Why a part that has ``own`` cannot be mounted by it on ``offered``; None where it fits.
+
+    Two points fit when their kind is the same word. Where the kind is one that is measured, what is offered must be of
+    a size that the other takes; a size that is not known fits.
+    """
+    if offered.kind != own.kind:
+        return fact("faults.does_not_fit", own=mount_kind(own.kind).label, offered=mount_kind(offered.kind).label)
+    if offered.size_m is None or own.takes_m is None or not mount_kind(own.kind).measured:
+        return None
+    low, high = own.takes_m
+    if low - SLACK_M <= offered.size_m <= high + SLACK_M:
+        return None
+    return fact("faults.wrong_size", low=length(low), high=length(high), size=length(offered.size_m))
+
+
+def fits(offered: MountPoint, own: MountPoint) -> bool:
+    """Whether a part that has ``own`` can be mounted by it on ``offered``."""
+    return misfit(offered, own) is None
