@@ -347,7 +347,7 @@ class Fits(unittest.TestCase):
             self.point("front", takes_m=(0.095, 0.060))
 
     def test_a_lens_that_is_too_wide_for_the_matte_box(self) -> None:
-        """A front of 150 mm is refused with both figures and what to do; the old lens stays on; a resize says so too."""
+        """A front of 150 mm is refused with both figures and what to do; a resize says so too."""
         made = lighthouse()
         made, wide = kit.add_part(made, "wide lens", "lens", 1.0, (0.1, 0.15, 0.15))
         with refused(self, Refused, r"it takes 60 mm to 130 mm, and this measures 150 mm.*adapter"):

@@ -137,7 +137,7 @@ class Kit(unittest.TestCase):
                 kit.add_part(self.made, "x", "lens", mass, (0.1, 0.1, 0.1))
         with self.assertRaises(Refused):
             kit.add_part(self.made, "x", "lens", 1.0, (0.0, 0.1, 0.1))
-        with refused(self, Refused, "Allowed are: body, lens"):
+        with refused(self, Refused, "Allowed are: body, stills-body, lens"):
             kit.add_part(self.made, "x", "teapot", 1.0, (0.1, 0.1, 0.1))
         with refused(self, Refused, "name"):
             kit.add_part(self.made, "  ", "lens", 1.0, (0.1, 0.1, 0.1))

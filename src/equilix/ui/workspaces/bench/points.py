@@ -19,8 +19,8 @@ from equilix.kit.parts import Part
 from equilix.ui.session import Session
 from equilix.ui.theme import grown
 from equilix.ui.widgets.choice import ChoiceBox
-from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.workspaces.bench.entry import Editor, beside, button, form, place_names, places
+from equilix.ui.workspaces.bench.pattern import STEP_M, Pattern, across
 from equilix.ui.workspaces.bench.views import Chosen
 from equilix.words.language import say
 from equilix.words.telling import tell
@@ -41,8 +41,6 @@ SIDES: Final[tuple[tuple[Side, str], ...]] = (
 )
 HALF_TRACK_M: Final = 0.03
 """Half of the track that a point is given when it is first to slide."""
-STEP_M: Final = 0.01
-"""What is usual between the holes of a row."""
 LIST_PX: Final = 150
 
 
@@ -111,15 +109,7 @@ class PointsEditor(Editor):
         self.set_one.toggled.connect(self.setting)
         self.copy = button(say("Copy"), self.make_copy)
         self.remove = button(say("Remove"), self.take_away)
-        self.across, self.down = (QSpinBox() for _ in range(2))
-        for count, name in ((self.across, say("How many ahead")), (self.down, say("How many sideways"))):
-            count.setRange(1, 100)
-            count.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
-            count.setAccessibleName(name)
-        self.across.setValue(2)
-        self.step = QuantityField(say("Distance between them"), "length")
-        self.lay = button(say("Lay a row"), self.lay_row)
-        self.circle = button(say("In a ring"), self.lay_ring)
+        self.pattern = Pattern(self.lay_row, self.lay_ring)
         self._lay_out()
 
     def _lay_out(self) -> None:
@@ -140,12 +130,6 @@ class PointsEditor(Editor):
             fields.addRow(label, widget)
         self.rows = fields
         self.column.addWidget(self.fields)
-        self.pattern = QWidget()
-        pattern = form()
-        self.pattern.setLayout(pattern)
-        pattern.addRow(say("How many"), _held(self.across, self.down))
-        pattern.addRow(say("Apart"), self.step)
-        pattern.addRow(_held(self.lay, self.circle))
         self.column.addWidget(self.pattern)
         self.column.addWidget(self.refusal)
 
@@ -207,7 +191,7 @@ class PointsEditor(Editor):
         self.engaged.show_value(point.thread_m, display)
         self.load.show_value(point.most_kg, display)
         self.hold.show_value(point.most_nm, display)
-        self.step.show_value(STEP_M, display)
+        self.pattern.fill(display)
         measured, offers = bool(mount_kind(point.kind).measured), self.chosen.side == "offers"
         self.rows.setRowVisible(self.measure, measured and offers)
         self.measure.show_value(point.size_m, display)
@@ -339,40 +323,28 @@ class PointsEditor(Editor):
 
     def make_copy(self) -> None:
         """The same point again, a step ahead."""
-        self._pattern(say("Copy a mounting point"), (2, 1), STEP_M)
+        self._repeat(say("Copy a mounting point"), (2, 1), STEP_M)
 
-    def lay_row(self) -> None:
+    def lay_row(self, counts: tuple[int, int], step_m: float) -> None:
         """A row or a grid of points like the chosen one."""
-        step = self._step()
-        if step is not None:
-            self._pattern(say("Lay a row of mounting points"), (self.across.value(), self.down.value()), step)
+        self._repeat(say("Lay a row of mounting points"), counts, step_m)
 
-    def lay_ring(self) -> None:
+    def lay_ring(self, count: int) -> None:
         """Points like the chosen one in a ring, about the axis of the part that they look away from."""
         part, chosen, point = self.part, self.chosen, self.point
         if part is None or chosen is None or point is None:
             return
         about = 2 if point.direction[0] else 0
-        count = self.across.value()
         self.take(
             say("Lay mounting points in a ring"),
             lambda d: points.ring(d, part.id, chosen.side, chosen.name, count, about),
         )
 
-    def _step(self) -> float | None:
-        try:
-            value = self.step.value()
-        except Refused as error:
-            self.step.complain(self.session.tell(error.said))
-            return None
-        self.step.complain("")
-        return value
-
-    def _pattern(self, label: str, counts: tuple[int, int], step_m: float) -> None:
+    def _repeat(self, label: str, counts: tuple[int, int], step_m: float) -> None:
         part, chosen, point = self.part, self.chosen, self.point
         if part is None or chosen is None or point is None:
             return
-        first, second = _across(point.direction)
+        first, second = across(point.direction)
         steps = (tuple(step_m * each for each in first), tuple(step_m * each for each in second))
         self.take(label, lambda d: points.row(d, part.id, chosen.side, chosen.name, counts, steps))
 
@@ -387,13 +359,6 @@ class PointsEditor(Editor):
             self.picked.emit(None)
 
 
-def _across(direction: Way) -> tuple[Way, Way]:
-    """The two ways across a direction in which a row and its columns go."""
-    if direction[0]:
-        return (0.0, 1.0, 0.0), (0.0, 0.0, 1.0)
-    return ((1.0, 0.0, 0.0), (0.0, 0.0, 1.0)) if direction[1] else ((1.0, 0.0, 0.0), (0.0, 1.0, 0.0))
-
-
 def _nearest(ways: list[Way], direction: Way) -> int:
     return int(np.argmax([float(np.dot(way, direction)) for way in ways]))
 
@@ -402,11 +367,3 @@ def _line(point: MountPoint, side: Side) -> str:
     """'camera screw: 3/8-16 screw'; of one that the part mounts by, that too."""
     said = f"{point.name}: {tell(mount_kind(point.kind).label)}"
     return said if side == "offers" else say("{point} (it mounts by this)").format(point=said)
-
-
-def _held(*widgets: QWidget) -> QWidget:
-    made = QWidget()
-    row = beside(*widgets)
-    row.setContentsMargins(0, 0, 0, 0)
-    made.setLayout(row)
-    return made
