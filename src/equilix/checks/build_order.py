@@ -125,6 +125,10 @@ def _step(analysis: Analysis, placement_id: str, rests: Sayable, *, on: bool) ->
     assembly = analysis.assembly
     row = assembly.index[placement_id]
     part, seat = assembly.parts[row], assembly.seats[row]
+    parent = analysis.setup.by_id[placement_id].parent
+    if seat is None and parent is not None:
+        key, carrier = "put_on.strapped" if on else "take_off.strapped", assembly.parts[assembly.index[parent]].name
+        return BuildStep(placement_id, fact(key, part=part.name, carrier=carrier), fact("tool.strap"), rests)
     if seat is None:
         return BuildStep(
             placement_id, fact("build_order.begin" if on else "build_order.leaves", part=part.name), "", rests

@@ -5,6 +5,8 @@ from __future__ import annotations
 import math
 from typing import Any
 
+import numpy as np
+from numpy.typing import NDArray
 from pydantic_core import ValidationError
 
 from equilix.document import Document
@@ -15,9 +17,13 @@ from equilix.kit.catalogue import free_id
 from equilix.kit.fits import fits
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Part
+from equilix.mechanics.rotations import angles_of, turned
 from equilix.model import problem_of
+from equilix.rig.kinematics import assemble
 from equilix.rig.seats import Seat, seat_of
 from equilix.rig.setups import Placement, Pose, Setup
+
+Array = NDArray[np.float64]
 
 
 def setup_of(document: Document, setup_id: str) -> Setup:
@@ -127,10 +133,13 @@ def move_free(
     position_m: tuple[float, float, float],
     quaternion_xyzw: tuple[float, float, float, float] | None = None,
 ) -> Document:
-    """Put a free placement somewhere else, rig frame; it keeps its rotation where none is given."""
+    """Put a free placement somewhere else, rig frame, or a strapped one, frame of its carrier.
+
+    Without a rotation it keeps its own.
+    """
     setup = setup_of(document, setup_id)
     placement = placement_of(setup, placement_id)
-    if placement.parent is not None:
+    if placement.point is not None:
         raise Refused(
             fact("rigging.mounted", placement_id=placement_id),
             fact("rigging.only_free_part_has_pose"),
@@ -142,6 +151,51 @@ def move_free(
     except ValidationError as error:
         raise refused_by(error) from error
     return _replace(document, setup, placement, pose=pose)
+
+
+def turn_free(document: Document, setup_id: str, placement_id: str, angles_rad: tuple[float, float, float]) -> Document:
+    """Turn a free or strapped placement: rolled to the right, nose-up, to the left; it stays where it is."""
+    placement = placement_of(setup_of(document, setup_id), placement_id)
+    old = placement.pose or Pose()
+    return move_free(document, setup_id, placement_id, old.position_m, turned(*angles_rad))
+
+
+def strap(document: Document, setup_id: str, placement_id: str, parent: str) -> Document:
+    """Strap a placement to another where it is: its pose to that one is kept from now on."""
+    setup = setup_of(document, setup_id)
+    placement, carrier = placement_of(setup, placement_id), placement_of(setup, parent)
+    if carrier.id in setup.subtree(placement_id):
+        raise Refused(
+            fact("rigging.hangs_on_it", placement=placement.id, carrier=carrier.id), fact("rigging.strap_to_another")
+        )
+    found = assemble(setup, document.parts_by_id)
+    row, on = found.index[placement_id], found.index[parent]
+    pose = _pose_in(found.rotations[on], found.positions_m[on], found.rotations[row], found.positions_m[row])
+    return _replace(
+        document, setup, placement, parent=parent, point=None, by=None, pose=pose, slide_m=0.0, turn_rad=0.0
+    )
+
+
+def strap_new(document: Document, setup_id: str, part_id: str, parent: str, middle_m: Array) -> tuple[Document, str]:
+    """Strap a part of the kit to a placement, upright, its middle at ``middle_m`` ``(3,)``, rig frame; its id too."""
+    setup = setup_of(document, setup_id)
+    part = document.parts_by_id.get(part_id)
+    if part is None:
+        raise Refused(fact("rigging.no_part_kit", part_id=part_id), fact("rigging.name_one_kit"))
+    found = assemble(setup, document.parts_by_id)
+    on, body = found.index[placement_of(setup, parent).id], part.body()
+    low, high = (body.box_centres_m + way * body.box_halves_m for way in (-1.0, 1.0))
+    middle = (low.min(axis=0) + high.max(axis=0)) / 2
+    pose = _pose_in(found.rotations[on], found.positions_m[on], np.eye(3), middle_m - middle)
+    new_id = free_id(part.id, setup.by_id)
+    placement = Placement(id=new_id, part=part_id, parent=parent, pose=pose)
+    return _checked(document, setup.changed(placements=(*setup.placements, placement))), new_id
+
+
+def _pose_in(frame: Array, origin_m: Array, rotation: Array, position_m: Array) -> Pose:
+    """A pose of the rig frame in the frame of a carrier."""
+    x, y, z = (frame.T @ (position_m - origin_m)).tolist()
+    return Pose(position_m=(x, y, z), quaternion_xyzw=turned(*angles_of(frame.T @ rotation)))
 
 
 def fitting_points(

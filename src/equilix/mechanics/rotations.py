@@ -37,6 +37,37 @@ def about_axis(axis: Array, angle_rad: float) -> Array:
     )
 
 
+def turned(roll_rad: float, pitch_rad: float, yaw_rad: float) -> tuple[float, float, float, float]:
+    """The quaternion, scalar last, of what is rolled to the right, pitched nose-up and turned to the left.
+
+    Intrinsic z–y–x angles: first turned, then pitched, then rolled; nose-up is a turn about −y.
+    """
+    (sr, cr), (sp, cp), (sy, cy) = (
+        (math.sin(a / 2), math.cos(a / 2)) for a in (roll_rad, -pitch_rad, yaw_rad)
+    )  # fmt: skip
+    return (
+        sr * cp * cy - cr * sp * sy,
+        cr * sp * cy + sr * cp * sy,
+        cr * cp * sy - sr * sp * cy,
+        cr * cp * cy + sr * sp * sy,
+    )
+
+
+def angles_of(rotation: Array) -> tuple[float, float, float]:
+    """Roll to the right, pitch nose-up and turn to the left of a rotation ``(3, 3)``: :func:`turned` backwards, rad.
+
+    Straight up or down, where roll and turn are one, all of it is told as turn.
+    """
+    up = min(max(float(rotation[2, 0]), -1.0), 1.0)
+    if abs(up) > 1.0 - 1e-9:
+        return 0.0, math.copysign(math.pi / 2, up), math.atan2(-float(rotation[0, 1]), float(rotation[1, 1]))
+    return (
+        math.atan2(float(rotation[2, 1]), float(rotation[2, 2])),
+        math.asin(up),
+        math.atan2(float(rotation[1, 0]), float(rotation[0, 0])),
+    )
+
+
 def from_quaternion(xyzw: tuple[float, float, float, float]) -> Array:
     """Rotation matrix ``(3, 3)`` of a quaternion, scalar last, of any length but zero."""
     x, y, z, w = xyzw

@@ -212,7 +212,6 @@ def _strike(first: Polyhedron, second: Polyhedron, deeper_m: float = STRIKES_M) 
 
 
 def _mated(assembly: Assembly, a: int, b: int) -> bool:
-    seats = assembly.seats[a], assembly.seats[b]
-    return any(
-        seat is not None and seat.parent == assembly.ids[other] for seat, other in zip(seats, (b, a), strict=True)
-    )
+    """Whether one of two parts is mounted on the other, or strapped to it: they touch as they should."""
+    by_id, ids = assembly.setup.by_id, assembly.ids
+    return by_id[ids[a]].parent == ids[b] or by_id[ids[b]].parent == ids[a]

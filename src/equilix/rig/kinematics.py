@@ -244,6 +244,10 @@ def assemble(setup: Setup, parts: Mapping[str, Part]) -> Assembly:
             else:
                 rotations[row] = from_quaternion(placement.pose.quaternion_xyzw)
                 positions[row] = placement.pose.position_m
+            if placement.parent is not None:  # strapped: the pose is in the frame of what carries it
+                on = index[placement.parent]
+                positions[row] = positions[on] + rotations[on] @ positions[row]
+                rotations[row] = rotations[on] @ rotations[row]
             continue
         carrier = index[seat.parent]
         parent = setup.by_id[seat.parent]

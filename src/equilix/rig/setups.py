@@ -9,7 +9,7 @@ from equilix.errors import Invalid
 from equilix.facts import fact, listed
 from equilix.keys import BodyPosture
 from equilix.kit.electric import Mode
-from equilix.mechanics.rotations import from_quaternion
+from equilix.mechanics.rotations import angles_of, from_quaternion
 from equilix.model import Angle, Coordinate, Identifier, Model, Name, Position, field
 from equilix.schema import Limits
 
@@ -20,7 +20,7 @@ Steadied = Literal["hip", "eyecup", "left elbow", "right elbow"]
 
 
 class Pose(Model):
-    """A free place: position of the part's origin and a quaternion, scalar last, in the rig frame."""
+    """A free place: position of the part's origin and a quaternion, scalar last, in the rig frame or its carrier's."""
 
     position_m: Position = (0.0, 0.0, 0.0)
     quaternion_xyzw: tuple[float, float, float, float] = (0.0, 0.0, 0.0, 1.0)
@@ -29,9 +29,17 @@ class Pose(Model):
         """The quaternion turns."""
         from_quaternion(self.quaternion_xyzw)
 
+    @property
+    def angles_rad(self) -> tuple[float, float, float]:
+        """Rolled to the right, nose-up, turned to the left."""
+        return angles_of(from_quaternion(self.quaternion_xyzw))
+
 
 class Placement(Model):
-    """One part in a setup: mounted on a point of another placement, or free in the rig frame."""
+    """One part in a setup: mounted on a point of another, strapped to another, or free in the rig frame.
+
+    Who is strapped has a ``pose`` in the frame of its ``parent``, and no ``point``.
+    """
 
     id: Identifier
     part: Identifier
@@ -45,11 +53,18 @@ class Placement(Model):
     pinned: bool = field(default=False, description="Plans leave this placement where it is.")
 
     def check(self) -> None:
-        """It hangs on a point of another, or lies free, and not both."""
-        if (self.parent is None) != (self.point is None):
+        """It hangs on a point of another, is strapped to it with a pose, or lies free, and only one of these."""
+        if self.point is not None and self.parent is None:
             raise Invalid(fact("setups.mounted_part_needs_parent"))
-        if self.parent is not None and self.pose is not None:
+        if self.point is not None and self.pose is not None:
             raise Invalid(fact("setups.part_either_mounted_parent"))
+        if self.parent is not None and self.point is None and self.pose is None:
+            raise Invalid(fact("setups.mounted_part_needs_parent"))
+
+    @property
+    def strapped(self) -> bool:
+        """Whether it is strapped to another, with no mounting point of its own."""
+        return self.parent is not None and self.point is None
 
 
 class Cable(Model):

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from equilix.document import Document
 from equilix.edits import carrying, rigging
 from equilix.facts import listed
@@ -22,6 +24,19 @@ def mount(session: Session, part_id: str, parent: str | None, point: str | None,
         return document
 
     if session.edit(say("Mount {part}").format(part=session.document.parts_by_id[part_id].name), change):
+        session.selection.select(made)
+
+
+def strap_new(session: Session, part_id: str, carrier: str, middle_m: np.ndarray) -> None:
+    """Strap a part of the kit to a placement, its middle at a place of the rig, and select it."""
+    setup_id, made = session.setup.id, ""
+
+    def change(document: Document) -> Document:
+        nonlocal made
+        document, made = rigging.strap_new(document, setup_id, part_id, carrier, middle_m)
+        return document
+
+    if session.edit(say("Strap {part}").format(part=session.document.parts_by_id[part_id].name), change):
         session.selection.select(made)
 
 
@@ -51,7 +66,8 @@ def mount_anywhere(session: Session, part_id: str, *, only_if_empty: bool = Fals
         mounts = tell(listed((mount_kind(point.kind).label for point in part.hangs_by), "or")) or say("nothing")
         session.said.emit(
             say(
-                "“{part}” found no place there. It is mounted by {mounts}: let go over one of the marked places."
+                "“{part}” found no place there. It is mounted by {mounts}: let go over one of the marked places, "
+                "or with Shift to strap it where it is."
             ).format(part=part.name, mounts=mounts)
             if fits
             else say("“{part}” fits nowhere on this rig. It is mounted by {mounts}.").format(

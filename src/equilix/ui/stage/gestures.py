@@ -21,7 +21,7 @@ from equilix.edits import rigging
 from equilix.faults import turns
 from equilix.kit.mounts import MountPoint
 from equilix.rig.clearance import Travel, free_travel, slider_of
-from equilix.ui.mounting import mount, mount_anywhere
+from equilix.ui.mounting import mount, mount_anywhere, strap_new
 from equilix.ui.session import Session
 from equilix.words.language import say
 from equilix.words.quantities import angle, length, mass
@@ -357,11 +357,27 @@ class Gestures:
         self.finish()
         if part_id not in self.session.document.parts_by_id:
             return
-        if target is not None:
+        under = self.view.hit(QPointF(event.position()))
+        if under is not None and event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
+            self._strap_there(part_id, under, QPointF(event.position()))
+        elif target is not None:
             mount(self.session, part_id, target.parent, target.point.name, target.by.name)
         else:
             mount_anywhere(self.session, part_id, only_if_empty=True)
         event.acceptProposedAction()
+
+    def _strap_there(self, part_id: str, carrier: str, at: QPointF) -> None:
+        """Strap a part from the mat to what is under the mouse: its middle there, on the side that looks at one."""
+        view, assembly = self.view.view, self.session.analysis.assembly
+        mm, row = self.view.to_mm(at), assembly.index[carrier]
+        lower, upper, rows = assembly.boxes_m
+        toward, mine = np.array(view.toward, float), rows == row
+        near = float(np.maximum(lower[mine] @ toward, upper[mine] @ toward).max())
+        solids = self.session.document.parts_by_id[part_id].body()
+        half = float(np.max(np.abs(toward) @ (np.abs(solids.box_centres_m) + solids.box_halves_m).T))
+        place = toward * (near + half)
+        place[view.right], place[view.up] = mm.x() / 1000, -mm.y() / 1000
+        strap_new(self.session, part_id, carrier, place)
 
     def _part(self, placement_id: str) -> Any:
         return self.session.document.parts_by_id[self.session.setup.by_id[placement_id].part]

@@ -22,6 +22,9 @@ class Paper(Protocol):
     def place_px(self, point_m: NDArray[np.float64]) -> QPointF:
         """A point ``(3,)`` of the rig frame on the widget."""
 
+    def to_mm(self, point: QPointF) -> QPointF:
+        """A point of the widget on the paper, mm."""
+
     def hit(self, point: QPointF) -> str | None:
         """The placement under a point of the widget."""
 

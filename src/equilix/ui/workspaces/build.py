@@ -69,6 +69,7 @@ class BuildPage(Page):
         self.turn = self._field(say("Turn"), "angle", self._set_turn)
         self.extension = self._field(say("Drawn out"), "length", self._set_extension)
         self.position = [self._field(say(n), "length", partial(self._set_position, k)) for k, n in enumerate(_AXES)]
+        self.angles = [self._field(say(n), "angle", partial(self._set_angle, k)) for k, n in enumerate(_ANGLES)]
         self.pinned = self._check(say("Plans leave it here"), self._set_pinned)
         self.needed = self._check(say("Needed on this job"), self._set_needed)
         self.surface = self._combo(say("Grip is"), self._set_surface)
@@ -187,7 +188,20 @@ class BuildPage(Page):
         if placement.parent is None:
             self.mount.insertItem(0, say("nothing: it carries the rig"), None)
             self.mount.setCurrentIndex(0)
+        self._show_straps(placement)
         set_tip(self.mount, self.mount.currentText())
+
+    def _show_straps(self, placement: Placement) -> None:
+        """After the places that fit: strapped to any other part, where it is."""
+        document, setup = self.session.document, self.session.setup
+        barred = set(setup.subtree(placement.id))
+        for each in setup.placements:
+            if each.id in barred:
+                continue
+            name = document.parts_by_id[each.part].name
+            self.mount.addItem(say("strapped to the {part}").format(part=name), (each.id, None, None))
+            if placement.strapped and each.id == placement.parent:
+                self.mount.setCurrentIndex(self.mount.count() - 1)
 
     def _show_motion(self, placement: Placement) -> None:
         assembly, unit = self.session.analysis.assembly, self.session.document.display
@@ -213,7 +227,10 @@ class BuildPage(Page):
         self.extension.show_value(placement.extension_m, unit)
         pose = placement.pose or Pose()
         for field, value in zip(self.position, pose.position_m, strict=True):
-            self.form.setRowVisible(field, placement.parent is None)
+            self.form.setRowVisible(field, placement.point is None)
+            field.show_value(value, unit)
+        for field, value in zip(self.angles, pose.angles_rad, strict=True):
+            self.form.setRowVisible(field, placement.point is None)
             field.show_value(value, unit)
 
     # taking
@@ -283,6 +300,12 @@ class BuildPage(Page):
         data = self.mount.itemData(index)
         if data is not None:
             parent, point, by = data
+            if point is None:
+                self._edit(
+                    say("Strap {name} where it is").format(name=name),
+                    lambda d: rigging.strap(d, setup_id, placement_id, parent),
+                )
+                return
             self._edit(
                 say("Mount {name} elsewhere").format(name=name),
                 lambda d: rigging.remount(d, setup_id, placement_id, parent, point, by),
@@ -321,6 +344,19 @@ class BuildPage(Page):
             self.position[axis],
         )
 
+    def _set_angle(self, which: int, value: float) -> None:
+        placement = self._placement()
+        if placement is None:
+            return
+        pose = placement.pose or Pose()
+        told = [value if k == which else angle for k, angle in enumerate(pose.angles_rad)]
+        setup_id, placement_id, name = self._selected()
+        self._edit(
+            say("Turn {name}").format(name=name),
+            lambda d: rigging.turn_free(d, setup_id, placement_id, (told[0], told[1], told[2])),
+            self.angles[which],
+        )
+
     def _set_pinned(self, on: bool) -> None:
         setup_id, placement_id, name = self._selected()
         self._edit(
@@ -347,6 +383,7 @@ class BuildPage(Page):
 
 
 _AXES = (N_("Forward"), N_("Left"), N_("Up"))
+_ANGLES = (N_("Rolled right"), N_("Nose up"), N_("Turned left"))
 
 
 def _same_mount(a: Part, b: Part) -> bool:
