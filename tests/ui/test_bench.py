@@ -379,6 +379,29 @@ class OnTheRig(Bench):
         QTest.keyClick(self.page.drawing, Qt.Key.Key_Escape)
         self.assertNotIsInstance(self.window.page, BenchPage)
 
+    def test_what_the_lens_sees(self) -> None:
+        """Focal length and sensor are entered in millimetres, also in US units; wide enough, a handle is in sight."""
+        self.window.change_units()
+        self.window.ask_part("zoom-28-80", "about")
+        self.settle()
+        optics = self.page.optics
+        self.enter(optics.focal, "9")  # type: ignore[attr-defined]
+        self.assertAlmostEqual(self.part.focal_m or 0, 0.009)
+        self.window.ask_part("boxy-body", "about")
+        self.settle()
+        self.assertFalse(optics.focal.isVisible())  # type: ignore[attr-defined]
+        self.enter(optics.wide, "23.5")  # type: ignore[attr-defined]
+        self.assertAlmostEqual((self.part.sensor_m or (0, 0))[1], 0.0235 * 2 / 3)
+        self.enter(optics.high, "15.7")  # type: ignore[attr-defined]
+        self.assertAlmostEqual((self.part.sensor_m or (0, 0))[1], 0.0157)
+        self.assertEqual(optics.wide.line.text(), "23.5")  # type: ignore[attr-defined]
+        found = [check for check in self.session.result.checks if check.key == "picture"]
+        self.assertTrue(found)
+        self.enter(optics.high, "-1")  # type: ignore[attr-defined]
+        self.assertFalse(optics.high.complaint.isHidden())  # type: ignore[attr-defined]
+        self.page.choose("points")
+        self.assertFalse(optics.isVisible())
+
     def test_find_its_balance_point(self) -> None:
         """The advice leads to where it is done: the part whose data are least sure, at its balance."""
         self.wait_for_plans()

@@ -8,6 +8,7 @@ from equilix.analysis import Analysis
 from equilix.checks import room
 from equilix.checks.handling import handle, table
 from equilix.checks.lens_mount import lens_mount
+from equilix.checks.picture import picture
 from equilix.checks.printed import plastics
 from equilix.checks.rated import clamps, ratings
 from equilix.checks.rods import rods
@@ -15,7 +16,7 @@ from equilix.checks.rules import ORDER, Check
 from equilix.checks.screws import screws
 
 KINDS = (
-    rods, screws, lens_mount, ratings, clamps, handle, table, plastics,
+    rods, screws, lens_mount, ratings, clamps, handle, table, plastics, picture,
     room.keep_free, room.struck, room.swings, room.bare_arm, room.pinches,
 )  # fmt: skip
 """One line for each kind of check: analysis and rules → findings."""

@@ -142,6 +142,10 @@ class Part(Model):
     )
     electric: Electric | None = field(default=None, description="What it gives and takes of power.")
     image_plane_m: Position | None = field(default=None, description="The image-plane mark of a camera body.")
+    focal_m: Length | None = field(default=None, description="Focal length of a lens; the shortest of a zoom.")
+    sensor_m: tuple[Length, Length] | None = field(
+        default=None, description="Width and height of what a camera's sensor records."
+    )
     energy_wh: Annotated[float, Limits(ge=0.0, le=5000.0)] = 0.0
     price: Annotated[float, Limits(ge=0.0, le=1e6)] | None = None
     quantity: Annotated[int, Limits(ge=1, le=99)] = 1

@@ -21,7 +21,14 @@ SIGNS: Final = {"stop": N_("▲ stop"), "mind": N_("◆ mind"), "fine": N_("● 
 """The shape of a level first, alone before the number of a finding."""
 
 
-AT_BENCH: Final = {"screw": "points", "clamp": "points", "rating": "points", "handle": "grips", "printed-load": "about"}
+AT_BENCH: Final = {
+    "screw": "points",
+    "clamp": "points",
+    "rating": "points",
+    "handle": "grips",
+    "picture": "about",
+    "printed-load": "about",
+}
 """Findings that are mended on the bench, and at which of its tabs; those of points, at the point that carries."""
 
 

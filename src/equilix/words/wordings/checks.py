@@ -106,6 +106,14 @@ CHECKS: Final[Wordings] = {
     "screws.under_out_each_bears": N_(
         "{number} × {thread} under {mass}, {overhang} out: {pull} each; {weakest} bears {bears}, trusted with {trusted}"
     ),
+    "picture.title": N_("In the picture"),
+    "picture.stands_in": N_("the {part} stands in the picture, at its {edge} edge"),
+    "picture.move_it": N_("Move it, or change to a longer lens."),
+    "picture.move_it_or_zoom": N_("Move it, or zoom in to {focal} or longer."),
+    "picture.left": N_("left"),
+    "picture.right": N_("right"),
+    "picture.top": N_("top"),
+    "picture.bottom": N_("bottom"),
     "screws.use_two_screws_shorter_lever": N_("Use two screws, a shorter lever or a larger thread."),
     "screws.one_screw_does_not_resist": N_("One screw does not resist turning: use two, or a plate with a lip."),
     "screws.stress_shear_areas_asme_b1": N_(

@@ -14,6 +14,7 @@ from equilix.analysis import Analysis
 from equilix.carry.conditions import Condition
 from equilix.edits.kit import uses
 from equilix.facts import fact
+from equilix.kit.catalogue import kind_of
 from equilix.kit.parts import Part
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme, grown
@@ -150,6 +151,16 @@ class BenchPage(Page):
         self._put(made)
         return made
 
+    @cached_property
+    def optics(self) -> Editor:
+        """What a lens sees, what a camera records; under the form."""
+        from equilix.ui.workspaces.bench.optics import OpticsEditor
+
+        _ = self.about  # stands over it
+        made = OpticsEditor(self.session)
+        self._put(made)
+        return made
+
     @property
     def part(self) -> Part | None:
         """What lies on the bench: the part asked for, or the first of the kit where that has gone."""
@@ -220,6 +231,11 @@ class BenchPage(Page):
                 editor.setVisible(tab == key and part is not None)
                 if tab == key:
                     editor.show_part(part)
+        optics = tab == ABOUT and part is not None and sees(part)
+        if optics or "optics" in self.__dict__:
+            self.optics.theme = self.theme
+            self.optics.setVisible(optics)
+            self.optics.show_part(part if optics else None)
         if tab == ABOUT and part is not None:
             self.about.theme = self.theme
             self.about.open_part(part.id)
@@ -274,6 +290,12 @@ class BenchPage(Page):
             self.session.view.ask_part("")
         else:
             super().keyPressEvent(event)
+
+
+def sees(part: Part) -> bool:
+    """Whether there is anything to say of what it sees: a lens, or a camera."""
+    kind = kind_of(part)
+    return kind.camera or kind.key == "lens"
 
 
 def _changes(was: Analysis, now: Analysis, display: Display) -> list[tuple[str, str]]:
