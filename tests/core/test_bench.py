@@ -245,6 +245,8 @@ class Points(unittest.TestCase):
         made, name = points.add_point(made, part, "offers", "screw14", name="hole")
         with refused(self, Refused, "10,001.*400"):
             points.row(made, part, "offers", name, (100, 100), ((0.01, 0, 0), (0, 0.01, 0)))
+        with refused(self, Refused, "At most 400"):  # said at once: a hundred million are not made first
+            points.row(made, part, "offers", name, (10_000, 10_000), ((0.01, 0, 0), (0, 0.01, 0)))
         with self.assertRaises(Refused):
             points.row(made, part, "offers", name, (1, 1), ((0.01, 0, 0), (0, 0.01, 0)))
         with self.assertRaises(Refused):

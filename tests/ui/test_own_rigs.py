@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QMimeData, QPointF, Qt
+from PySide6.QtGui import QDropEvent
 from PySide6.QtTest import QTest
 
 from equilix.document import Document, empty
+from equilix.ui.stage.gestures import PART_MIME
+from equilix.ui.workspaces.bench.page import BenchPage
 from equilix.ui.workspaces.build import BuildPage
 from equilix.ui.workspaces.mat import MatPage
+from equilix.ui.workspaces.power import PowerPage
 from equilix.words.telling import tell
 from tests.ui.window_test import WindowTest
 
@@ -151,3 +155,106 @@ class ShoulderOnRods(OwnRig):
         self.settle()
         self.assertTrue(self.window.pages["balance"].cards or self.session.analysis.status == "rests")
         self.assertTrue(tell(analysis.way.phrase))
+
+
+GIMBAL: list[Wanted] = [
+    ("gimbal handle", "gimbal handle with pan motor", "850 g", "", ""),
+    ("pan arm", "gimbal pan arm with roll motor", "400 g", "", "pan motor"),
+    ("roll arm", "gimbal roll arm with tilt motor", "350 g", "", "roll motor"),
+    ("cradle", "gimbal cradle", "250 g", "", "tilt motor"),
+]
+CAGED: list[Wanted] = [
+    ("cage", "half cage", "190 g", "", "cradle: dovetail"),
+    ("small body", "small body with its own grip", "660 g", "", "cage: camera screw"),
+    ("prime", "lens", "420 g", "", "lens mount"),
+    ("in-body battery", "in-body battery", "80 g", "16 Wh", "battery slot"),
+]
+
+
+class CagedBodyOnAGimbal(OwnRig):
+    """The caged body with a transmitter at its side and a motor that no thread takes, on a gimbal."""
+
+    def test_it_is_built_and_balanced(self) -> None:
+        """The motor is dropped with Shift and strapped to the cage; moving what is there brings the axes right."""
+        self.build(GIMBAL + CAGED)
+        self.put_on(self.make("transmitter", "transmitter", "250 g", ""), "cage: left screw")
+        motor = self.make("focus motor", "focus motor", "170 g", "")
+        cage = next(p.id for p in self.session.setup.placements if p.part == "cage")
+        side = self.window.stage.side
+        at = QPointF(self.middle_of(cage))
+        data = QMimeData()
+        data.setData(PART_MIME, motor.encode())
+        keys = Qt.KeyboardModifier.ShiftModifier
+        side.gestures.drop(QDropEvent(at, Qt.DropAction.CopyAction, data, Qt.MouseButton.LeftButton, keys))
+        self.settle()
+        placed = self.session.setup.placements[-1]
+        self.assertTrue(placed.strapped)
+        self.carried("On a gimbal")
+        self.assertEqual(self.session.setup.carry, "gimbal")
+        axes = {condition.balance.key.value for condition in self.session.analysis.conditions}
+        self.assertGreaterEqual(len(axes), 4)
+        self.wait_for_plans()
+        plan = next(each for each in self.session.answers.plans if each.school == "move")
+        self.assertTrue(plan.steps, plan.reason)
+        self.session.apply_plan(plan)
+        self.settle()
+        left = [c for c in self.session.analysis.conditions if not c.ok]
+        before = [c for c in plan.before.conditions if not c.ok]
+        self.assertLess(len(left), len(before))
+
+
+class GimbalOnASled(OwnRig):
+    """A gimbal on a sled on a vest, fed by the sled's battery."""
+
+    def test_it_is_built_and_fed(self) -> None:
+        """Every joint of both is judged; the gimbal's handle gets a socket on the bench and the sled's battery."""
+        sled: list[Wanted] = [
+            ("post", "sled post", "550 g", "", ""),
+            ("sled gimbal", "sled gimbal with handle", "450 g", "", "post: post"),
+            ("stage", "sled top stage", "450 g", "", "top of the post"),
+            ("spar", "sled bottom spar", "400 g", "", "foot of the post"),
+            ("battery plate", "battery plate", "250 g", "", "spar: rails"),
+            ("wedge battery", "wedge battery", "790 g", "146 Wh", "battery plate: battery"),
+            ("base", "base plate with rods both ways", "420 g", "", "stage: dovetail"),
+        ]
+        first, *rest = GIMBAL
+        self.build([*sled, (*first[:4], "base: camera screw"), *rest, *CAGED])
+        self.make("vest", "vest with spring arm", "5.4 kg", "")
+        mat = self.mat
+        mat.cloth.choose("vest")
+        mat.cloth.setFocus()
+        QTest.keyClick(mat.cloth, Qt.Key.Key_Return)
+        self.settle()
+        self.assertEqual((self.session.setup.carry, self.session.setup.borne_by), ("vest", "vest"))
+        keys = {condition.balance.key.value for condition in self.session.analysis.conditions}
+        self.assertGreaterEqual(len(keys), 8)  # those of the gimbal, of the post, and the drop
+        self.window.ask_part("gimbal-handle", "power")
+        self.settle()
+        bench = self.window.page
+        assert isinstance(bench, BenchPage)
+        self.click(bench.power.inputs.more)  # type: ignore[attr-defined]
+        draws = bench.power.draws["record"]  # type: ignore[attr-defined]
+        draws.line.selectAll()
+        QTest.keyClicks(draws.line, "20 W")
+        QTest.keyClick(draws.line, Qt.Key.Key_Return)
+        self.settle()
+        self.press(Qt.Key.Key_F6, self.window)
+        page = self.window.page
+        assert isinstance(page, PowerPage)
+        page.choose("wires")
+        self.settle()
+        diagram = page.diagram
+        diagram.setFocus()
+        rows = [key for key, _ in diagram.rows]
+        for key in ("battery-plate", "gimbal-handle"):
+            for _ in rows:
+                QTest.keyClick(diagram, Qt.Key.Key_Up)
+            for _ in range(rows.index(key)):
+                QTest.keyClick(diagram, Qt.Key.Key_Down)
+            QTest.keyClick(diagram, Qt.Key.Key_Return)
+        self.settle()
+        cable = self.session.setup.cables[-1]
+        self.assertEqual((cable.start, cable.end), ("battery-plate", "gimbal-handle"))
+        run = next(each for each in self.session.result.network.runs if each.battery == "wedge-battery")
+        self.assertAlmostEqual(run.watts, 20.0, delta=0.5)
+        self.assertAlmostEqual(run.seconds / 3600, 146 / 20, delta=0.4)

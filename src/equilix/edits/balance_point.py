@@ -5,9 +5,12 @@ from __future__ import annotations
 import math
 from typing import Final
 
+from pydantic_core import ValidationError
+
 from equilix.document import Document
 from equilix.edits.kit import change_part, part_of
 from equilix.edits.points import point_anywhere
+from equilix.edits.rigging import refused_by
 from equilix.errors import Invalid, Refused
 from equilix.facts import fact
 from equilix.kit.parts import FACES, Balanced, Part
@@ -25,7 +28,7 @@ def balance_on_finger(
 ) -> Document:
     """It balances so far from a mark along an axis: from a face inwards, from a point ahead, to the left or up."""
     part = part_of(document, part_id)
-    found = Balanced(axis=axis, mark=mark, distance_m=distance_m, sd_m=sd_m)
+    found = _found(axis, mark, distance_m, sd_m)
     changed = change_part(document, part_id, balance=_with(part, found))
     _inside(changed.parts_by_id[part_id], axis)
     return changed
@@ -46,7 +49,7 @@ def hang(
     balance = [each for each in part.balance if each.axis not in both]
     for number, axis in enumerate(both):
         away = float(found.place_m[number]) - first[AXES.index(axis)]
-        balance.append(Balanced(axis=axis, mark=points[0], distance_m=away, sd_m=float(found.sd_m[number])))
+        balance.append(_found(axis, points[0], away, float(found.sd_m[number])))
     changed = change_part(document, part_id, balance=tuple(balance))
     for axis in both:
         _inside(changed.parts_by_id[part_id], axis)
@@ -57,6 +60,13 @@ def forget(document: Document, part_id: str, axis: Axis) -> Document:
     """Take the balance of one axis back: it is then as the solids have it."""
     part = part_of(document, part_id)
     return change_part(document, part_id, balance=tuple(each for each in part.balance if each.axis != axis))
+
+
+def _found(axis: Axis, mark: str, distance_m: float, sd_m: float) -> Balanced:
+    try:
+        return Balanced(axis=axis, mark=mark, distance_m=distance_m, sd_m=sd_m)
+    except ValidationError as error:
+        raise refused_by(error) from error
 
 
 def _with(part: Part, found: Balanced) -> tuple[Balanced, ...]:

@@ -13,12 +13,14 @@ from equilix.document import Document
 from equilix.edits.kit import change_part, part_of
 from equilix.edits.rigging import refused_by
 from equilix.errors import Refused
-from equilix.facts import fact, grouped, listed
+from equilix.facts import fact, grouped, length, listed
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Part
 
 Side = Literal["offers", "hangs_by"]
 """What others are mounted on, or what the part itself is mounted by."""
+MOST_STEP_M: Final = 1.0
+"""Between two points of a row."""
 MOST_POINTS: Final = 400
 """On one part: a cheese plate of 200 × 100 mm with a hole at every 10 mm has 200."""
 
@@ -134,7 +136,10 @@ def row(
     old = point_of(part, side, name)
     if min(counts) < 1 or counts[0] * counts[1] < 2:
         raise Refused(fact("points.count_two_at_least"), fact("points.give_count"))
+    _room_for(part, side, counts[0] * counts[1] - 1)
     first, second = (np.array(step, float) for step in steps_m)
+    if not max(float(np.abs(first).max()), float(np.abs(second).max())) <= MOST_STEP_M:
+        raise Refused(fact("points.step_too_far"), fact("points.step_most", most=length(MOST_STEP_M)))
     places = [
         np.array(old.position_m) + i * first + j * second for j in range(counts[1]) for i in range(counts[0]) if i or j
     ]
@@ -147,6 +152,7 @@ def ring(document: Document, part_id: str, side: Side, name: str, count: int, ab
     old = point_of(part, side, name)
     if count < 2:
         raise Refused(fact("points.count_two_at_least"), fact("points.give_count"))
+    _room_for(part, side, count - 1)
     turned = []
     for number in range(1, count):
         turn = _about(about, 2 * math.pi * number / count)
@@ -163,24 +169,19 @@ def _about(axis: int, turn_rad: float) -> Any:
 
 
 def _repeated(document: Document, part: Part, side: Side, old: MountPoint, places: Any) -> Document:
-    if len(getattr(part, side)) + len(places) > MOST_POINTS:
-        raise Refused(
-            fact("points.too_many", part=part.name, count=grouped(len(getattr(part, side)) + len(places))),
-            fact("points.most", most=grouped(MOST_POINTS)),
-        )
     taken = {point.name for point in getattr(part, side)}
     names = (name for name in (f"{old.name} {number}" for number in itertools.count(2)) if name not in taken)
-    made = [
-        old.changed(
-            name=next(names),
-            **{
-                key: tuple(float(round(x, 9)) + 0.0 for x in value)
-                for key, value in zip(("position_m", "direction", "reference"), place, strict=True)
-            },
-        )
-        for place in places
-    ]
+    try:
+        made = [old.changed(name=next(names), **_rounded(place)) for place in places]
+    except ValidationError as error:
+        raise refused_by(error) from error
     return _with_points(document, part, side, (*getattr(part, side), *made))
+
+
+def _rounded(place: Any) -> dict[str, Any]:
+    """Position, direction and reference of a repeated point, to a thousandth of a micrometre."""
+    keys = ("position_m", "direction", "reference")
+    return {key: tuple(float(round(x, 9)) + 0.0 for x in value) for key, value in zip(keys, place, strict=True)}
 
 
 def _made(**fields: Any) -> MountPoint:
@@ -190,10 +191,16 @@ def _made(**fields: Any) -> MountPoint:
         raise refused_by(error) from error
 
 
-def _with_points(document: Document, part: Part, side: Side, points: tuple[MountPoint, ...]) -> Document:
-    if len(points) > MOST_POINTS:
+def _room_for(part: Part, side: Side, more: int) -> None:
+    """Refuse more points than a part may have, before they are made."""
+    count = len(getattr(part, side)) + more
+    if count > MOST_POINTS:
         raise Refused(
-            fact("points.too_many", part=part.name, count=grouped(len(points))),
+            fact("points.too_many", part=part.name, count=grouped(count)),
             fact("points.most", most=grouped(MOST_POINTS)),
         )
+
+
+def _with_points(document: Document, part: Part, side: Side, points: tuple[MountPoint, ...]) -> Document:
+    _room_for(part, side, len(points) - len(getattr(part, side)))
     return change_part(document, part.id, **{side: points})

@@ -156,6 +156,8 @@ def move_free(
 def turn_free(document: Document, setup_id: str, placement_id: str, angles_rad: tuple[float, float, float]) -> Document:
     """Turn a free or strapped placement: rolled to the right, nose-up, to the left; it stays where it is."""
     placement = placement_of(setup_of(document, setup_id), placement_id)
+    if not all(math.isfinite(angle) for angle in angles_rad):
+        raise Refused(fact("rigging.no_angle"), fact("rigging.give_angle"))
     old = placement.pose or Pose()
     return move_free(document, setup_id, placement_id, old.position_m, turned(*angles_rad))
 

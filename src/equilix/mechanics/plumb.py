@@ -39,6 +39,8 @@ def hung_from_two(
     lines are all but parallel, and where the centre would lie above a point that it hung from.
     """
     first, second = np.array(points_m[0], float), np.array(points_m[1], float)
+    if not all(math.isfinite(tilt) for tilt in nose_down_rad):
+        raise Invalid(fact("plumb.angles"))
     if float(np.hypot(*(first - second))) < 1e-4:
         raise Invalid(fact("plumb.two_points"))
     downs = np.array([(math.sin(tilt), -math.cos(tilt)) for tilt in nose_down_rad])

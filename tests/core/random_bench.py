@@ -1,0 +1,173 @@
+"""Random edits of what the part bench has: points, solids, grips, balance, sockets, straps."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import TYPE_CHECKING, Any
+
+import numpy as np
+
+from equilix.edits import balance_point, electric, grips, points, rigging, solids
+from equilix.kit.mount_kinds import MOUNT_KINDS
+
+if TYPE_CHECKING:
+    from tests.core.random_edits import Chooser, Edit
+
+MODULES = (points, solids, grips, balance_point, electric)
+
+
+def _side(c: Chooser) -> Any:
+    return c.rng.choice(("offers", "hangs_by"))
+
+
+def _point(c: Chooser, part_id: str, side: str) -> str:
+    part = c.document.parts_by_id.get(part_id)
+    names = [] if part is None else [point.name for point in getattr(part, side)]
+    return c.rng.choice(names) if names and c.rng.random() < 0.9 else c.word()
+
+
+def _place(c: Chooser) -> tuple[float, float, float]:
+    return c.number(), c.number(), c.number()
+
+
+def _count(c: Chooser) -> int:
+    return c.rng.choice((-1, 0, 1, 2, 3, 10_000))
+
+
+def _change_point(c: Chooser) -> Edit:
+    part, side = c.part(), _side(c)
+    name = _point(c, part, side)
+    updates: dict[str, Any] = c.rng.choice(
+        (
+            {"name": c.word()}, {"kind": c.rng.choice((*MOUNT_KINDS, c.word()))}, {"position_m": _place(c)},
+            {"direction": c.rng.choice(((0, 0, 1), (1, 0, 0), (0, 0, 0)))}, {"screws": _count(c)},
+            {"most_nm": c.above_0()}, {"size_m": c.above_0()}, {"takes_m": (c.above_0(), c.above_0())},
+            {"turn_step_rad": c.number()},
+        )
+    )  # fmt: skip
+    return lambda d: points.change_point(d, part, side, name, **updates)
+
+
+def _add_point(c: Chooser) -> Edit:
+    part, side, kind, name, at = c.part(), _side(c), c.rng.choice(sorted(MOUNT_KINDS)), c.word(), _place(c)
+    return lambda d: points.add_point(d, part, side, kind, name=name, position_m=at)[0]
+
+
+def _add_again(c: Chooser) -> Edit:
+    part, side = c.part(), _side(c)
+    known = c.document.parts_by_id.get(part)
+    of = next(iter((*known.offers, *known.hangs_by)), None) if known is not None else None
+    return lambda d: d if of is None else points.add_again(d, part, side, of)[0]
+
+
+def _track(c: Chooser) -> Edit:
+    part, side = c.part(), _side(c)
+    name, updates = _point(c, part, side), {c.rng.choice(("from_m", "to_m", "scale_zero_m")): c.number()}
+    return lambda d: points.change_track(d, part, side, name, **updates)
+
+
+def _remove_point(c: Chooser) -> Edit:
+    part, side = c.part(), _side(c)
+    name = _point(c, part, side)
+    return lambda d: points.remove_point(d, part, side, name)
+
+
+def _row(c: Chooser) -> Edit:
+    part, side = c.part(), _side(c)
+    name, counts, steps = _point(c, part, side), (_count(c), _count(c)), (_place(c), _place(c))
+    return lambda d: points.row(d, part, side, name, counts, steps)
+
+
+def _ring(c: Chooser) -> Edit:
+    part, side = c.part(), _side(c)
+    name, count, about = _point(c, part, side), _count(c), c.rng.randrange(3)
+    return lambda d: points.ring(d, part, side, name, count, about)
+
+
+def _solid(c: Chooser) -> Edit:
+    part, number = c.part(), c.rng.choice((0, 0, 0, 1, 7, -1))
+    updates: dict[str, Any] = c.rng.choice(
+        (
+            {"centre_m": _place(c)}, {"shape": c.rng.choice(("box", "cylinder", "tube"))}, {"weight": c.above_0()},
+            {"size_m": (c.above_0(), c.above_0(), c.above_0())}, {"radius_m": c.above_0()},
+        )
+    )  # fmt: skip
+    return lambda d: solids.change_solid(d, part, number, **updates)
+
+
+def _grip(c: Chooser) -> Edit:
+    part, number = c.part(), c.rng.choice((0, 0, 1, 9))
+    updates: dict[str, Any] = c.rng.choice(
+        (
+            {"position_m": _place(c)}, {"surface": c.rng.choice(("rubber", "velvet"))}, {"diameter_m": c.above_0()},
+            {"side": c.rng.choice(("left", "both"))}, {"name": c.word()},
+        )
+    )  # fmt: skip
+    return lambda d: grips.change_grip(d, part, number, **updates)
+
+
+def _finger(c: Chooser) -> Edit:
+    part, axis, far, sd = c.part(), c.rng.choice("xyz"), c.number(), abs(c.number())
+    mark = c.rng.choice(("front", "left", "bottom", _point(c, part, "offers")))
+    return lambda d: balance_point.balance_on_finger(d, part, axis, mark, far, sd)  # type: ignore[arg-type]
+
+
+def _hang(c: Chooser) -> Edit:
+    part = c.part()
+    names, tilts = (_point(c, part, "offers"), _point(c, part, "hangs_by")), (c.number(), c.number())
+    return lambda d: balance_point.hang(d, part, names, tilts)
+
+
+def _strap_new(c: Chooser) -> Edit:
+    part, on, at = c.part(), c.placement(), np.array([c.rng.uniform(-0.3, 0.3) for _ in range(3)])
+    return lambda d: rigging.strap_new(d, c.setup_id, part, on, at)[0]
+
+
+def _socket(c: Chooser) -> Edit:
+    part, side, number = c.part(), c.rng.choice(("outputs", "inputs")), c.rng.choice((0, 0, 1, 8))
+    updates: dict[str, Any] = c.rng.choice(
+        ({"connector": c.word()}, {"volts": c.number()}, {"least_v": c.above_0()}, {"most_a": c.above_0()})
+    )
+    return lambda d: electric.change_socket(d, part, side, number, **updates)  # type: ignore[arg-type]
+
+
+MAKERS: dict[str, Callable[[Chooser], Edit]] = {
+    "change_point": _change_point,
+    "add_point": _add_point,
+    "add_again": _add_again,
+    "change_track": _track,
+    "remove_point": _remove_point,
+    "row": _row,
+    "ring": _ring,
+    "add_solid": lambda c: (
+        lambda d, key=c.part(), of=c.rng.choice(("box", "cylinder", "tube")): solids.add_solid(d, key, of)[0]
+    ),
+    "change_solid": _solid,
+    "remove_solid": lambda c: lambda d, key=c.part(), k=c.rng.choice((0, 1, 5)): solids.remove_solid(d, key, k),
+    "add_grip": lambda c: lambda d, key=c.part(): grips.add_grip(d, key)[0],
+    "change_grip": _grip,
+    "remove_grip": lambda c: lambda d, key=c.part(), k=c.rng.choice((0, 3)): grips.remove_grip(d, key, k),
+    "change_pad": lambda c: lambda d, key=c.part(), long=c.above_0(): grips.change_pad(d, key, length_m=long),
+    "remove_pad": lambda c: lambda d, key=c.part(): grips.remove_pad(d, key),
+    "balance_on_finger": _finger,
+    "hang": _hang,
+    "forget": lambda c: lambda d, key=c.part(), axis=c.rng.choice("xyz"): balance_point.forget(d, key, axis),
+    "change_electric": lambda c: (
+        lambda d, key=c.part(), volts=c.number() * 50: electric.change_electric(d, key, volts=volts)
+    ),
+    "draw": lambda c: (
+        lambda d, key=c.part(), mode=c.rng.choice(("record", "idle")), w=c.number() * 50: electric.draw(d, key, mode, w)
+    ),
+    "add_socket": lambda c: (
+        lambda d, key=c.part(), side=c.rng.choice(("outputs", "inputs")): electric.add_socket(d, key, side)
+    ),
+    "remove_socket": lambda c: (
+        lambda d, key=c.part(), side=c.rng.choice(("outputs", "inputs")), k=c.rng.choice((0, 0, 4)): (
+            electric.remove_socket(d, key, side, k)
+        )
+    ),
+    "change_socket": _socket,
+    "strap": lambda c: lambda d, key=c.placement(), on=c.placement(): rigging.strap(d, c.setup_id, key, on),
+    "strap_new": _strap_new,
+    "turn_free": lambda c: lambda d, key=c.placement(), to=_place(c): rigging.turn_free(d, c.setup_id, key, to),
+}
