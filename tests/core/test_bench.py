@@ -433,6 +433,27 @@ class Grips(unittest.TestCase):
 class Electric(unittest.TestCase):
     """What a part made in the window gives and takes."""
 
+    def test_sockets(self) -> None:
+        """One more, changed, gone; one that a cable goes to stays, and it is said in which setup."""
+        made, part = one_part()
+        made = electric.add_socket(made, part, "outputs")
+        made = electric.add_socket(made, part, "outputs")
+        names = [each.name for each in made.parts_by_id[part].electric.outputs]  # type: ignore[union-attr]
+        self.assertEqual(len(set(names)), 2)
+        made = electric.change_socket(made, part, "outputs", 1, volts=7.4)
+        self.assertEqual(made.parts_by_id[part].electric.outputs[1].volts, 7.4)  # type: ignore[union-attr]
+        made = electric.remove_socket(made, part, "outputs", 0)
+        self.assertEqual(len(made.parts_by_id[part].electric.outputs), 1)  # type: ignore[union-attr]
+        demo = lighthouse()
+        cable = next(each for each in demo.setups_by_id["lamp-room"].cables if each.output is not None)
+        source = demo.setups_by_id["lamp-room"].by_id[cable.start].part
+        sockets = demo.parts_by_id[source].electric.outputs  # type: ignore[union-attr]
+        used = next(k for k, each in enumerate(sockets) if each.name == cable.output)
+        with refused(self, Refused, "A cable goes to .*Lamp room.*Take the cable off first"):
+            electric.remove_socket(demo, source, "outputs", used)
+        with refused(self, Refused, "has no socket 9"):
+            electric.remove_socket(demo, source, "outputs", 8)
+
     def test_from_nothing(self) -> None:
         """A block gets a draw; an impossible one is refused with what is allowed."""
         made, part = one_part()

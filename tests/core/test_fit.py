@@ -227,6 +227,18 @@ class Findings(unittest.TestCase):
         self.assertIn("left hand does not reach its grip", told(found[0].said))
         self.assertNotIn("raised-left", [each.key for each in found])
 
+    def test_raised_too_high(self) -> None:
+        """Overhead the upper arms are raised past 60°: not to be held at all (ISO 11226, from memory)."""
+        made = carrying.hold_at(lighthouse(), "workshop", "overhead")
+        fit = Fit(scene("workshop", made))
+        high = [each for each in findings(fit) if each.key.startswith("raised-")]
+        self.assertTrue(high)
+        for each in high:
+            limit = fit.raised_s[each.key.removeprefix("raised-")]
+            self.assertEqual(each.level, "mind" if limit else "stop")
+        self.assertIn("stop", {each.level for each in high})
+        self.assertIn("too high to hold", told(high[0].said))
+
     def test_nothing_to_mind(self) -> None:
         """On the tripod nobody holds it, and the screen is where it should be or is said to be wrong."""
         found = findings(Fit(scene("evening")))

@@ -101,6 +101,20 @@ class Strapped(unittest.TestCase):
         back = rigging.remount(after, ROOM, "left-handle", "rosette-bar", "left rosette")
         self.assertFalse(back.setups_by_id[ROOM].by_id["left-handle"].strapped)
 
+    def test_on_a_carrier_that_is_turned(self) -> None:
+        """Strapped to a handle that is turned and turned on: it turns along, about the handle's rosette."""
+        made = rigging.turn(lighthouse(), ROOM, "left-handle", 0.4)
+        made = rigging.strap(made, ROOM, "transmitter", "left-handle")
+        more = rigging.turn(made, ROOM, "left-handle", 0.9)
+        was, now = (assemble(each.setups_by_id[ROOM], each.parts_by_id) for each in (made, more))
+        for one, other in ((was, now), (now, was)):
+            hold, worn = one.index["left-handle"], one.index["transmitter"]
+            held = other.rotations[hold] @ one.rotations[hold].T
+            np.testing.assert_allclose(held @ one.rotations[worn], other.rotations[worn], atol=1e-9)
+            away = one.positions_m[worn] - one.positions_m[hold]
+            np.testing.assert_allclose(held @ away, other.positions_m[worn] - other.positions_m[hold], atol=1e-9)
+        self.assertFalse(np.allclose(was.rotations[was.index["transmitter"]], now.rotations[now.index["transmitter"]]))
+
     def test_nudged_and_turned(self) -> None:
         """10 mm to the left and 15° nose-up of its carrier: just that, and no more."""
         made, new = strapped()

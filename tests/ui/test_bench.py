@@ -114,6 +114,8 @@ class FromNothing(Bench):
         point = self.part.offers[-1]
         self.assertEqual(point.direction, (0.0, -1.0, 0.0))
         np.testing.assert_allclose(point.position_m, (0.03, -0.004, 0.02), atol=0.0011)
+        whole = [round(1000 * each, 6) for each in (point.position_m[0], point.position_m[2])]
+        self.assertEqual(whole, [round(each) for each in whole])  # to the whole millimetre
         self.assertEqual(self.page.drawing.chosen, Chosen("offers", point.name))
         self.assertIn("1/4-20", point.name)
         self.session.undo()

@@ -116,7 +116,7 @@ def _field(assembly: Assembly, lens: int, camera: int, focal_m: float, sensor: t
 def _in_it(analysis: Analysis, lens: int, seen: Field, focal_m: float) -> Iterator[Check]:
     assembly = analysis.assembly
     outline, (_, _, rows) = seen.outline, assembly.boxes_m
-    clear = {assembly.index[each] for each in _on_the_front(analysis, assembly.ids[lens])} | {lens}
+    clear = {assembly.index[each] for each in _on_the_front(analysis, assembly.ids[lens])}
     corners, owner = assembly.corners_m
     for row in dict.fromkeys(rows.tolist()):
         if row in clear or not any(_meets(outline, assembly.outline(int(box))) for box in np.nonzero(rows == row)[0]):

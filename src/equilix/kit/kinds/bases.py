@@ -145,24 +145,13 @@ def rod_pad(length: float, width: float, height: float) -> Fields:
 
 
 def shoulder_plate(length: float, width: float, height: float) -> Fields:
-    """Shoulder plate with a pad under it, rosettes at both sides and a quick-release for the camera."""
-    plate = 0.016
-    pad_height = max(height - plate, 0.005)
-    return {
-        "solids": (
-            Box(size_m=(length, width, plate), centre_m=(0, 0, plate / 2), weight=0.75),
-            Box(size_m=(0.14, 0.09, pad_height), centre_m=(0, 0, -pad_height / 2), weight=0.25),
-        ),
-        "offers": (
-            top("dovetail", "dovetail", 0, plate, track=along(length / 2 - 0.03, scale_zero_m=length / 2)),
-            top("rod-socket15", "front socket", length / 2 - 0.02, plate / 2),
-            top("rod-socket15", "rear socket", -length / 2 + 0.02, plate / 2),
-            MountPoint(name="left rosette", kind="rosette", position_m=(length / 2 - 0.02, width / 2, plate / 2), direction=LEFT, turns=True),
-            MountPoint(name="right rosette", kind="rosette", position_m=(length / 2 - 0.02, -width / 2, plate / 2), direction=RIGHT, turns=True),
-        ),
-        "pad": Pad(centre_m=(0, 0, -pad_height)),
-        "anchors": (Anchor(kind="head", position_m=(0, 0, -pad_height)),),
-    }  # fmt: skip
+    """Shoulder plate with a pad under it, and rosettes for arms at both sides."""
+    base, forward = shoulder_base(length, width, height), length / 2 - 0.02
+    sides = tuple(
+        MountPoint(name=name, kind="rosette", position_m=(forward, side * width / 2, 0.009), direction=way, turns=True)
+        for name, side, way in (("left rosette", 1.0, LEFT), ("right rosette", -1.0, RIGHT))
+    )
+    return {**base, "offers": (*base["offers"], *sides)}
 
 
 def single_rod(length: float, width: float, height: float) -> Fields:
