@@ -7,13 +7,13 @@ from typing import TYPE_CHECKING, Any
 
 import numpy as np
 
-from equilix.edits import balance_point, electric, grips, points, rigging, solids
+from equilix.edits import balance_point, electric, grips, points, rigging, rooms, solids
 from equilix.kit.mount_kinds import MOUNT_KINDS
 
 if TYPE_CHECKING:
     from tests.core.random_edits import Chooser, Edit
 
-MODULES = (points, solids, grips, balance_point, electric)
+MODULES = (points, solids, rooms, grips, balance_point, electric)
 
 
 def _side(c: Chooser) -> Any:
@@ -144,6 +144,11 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     ),
     "change_solid": _solid,
     "remove_solid": lambda c: lambda d, key=c.part(), k=c.rng.choice((0, 1, 5)): solids.remove_solid(d, key, k),
+    "add_room": lambda c: lambda d, key=c.part(), name=c.word(): rooms.add_room(d, key, name)[0],
+    "change_room": lambda c: (
+        lambda d, key=c.part(), k=c.rng.choice((0, 0, 3)), to=_place(c): rooms.change_room(d, key, k, size_m=to)
+    ),
+    "remove_room": lambda c: lambda d, key=c.part(), k=c.rng.choice((0, 2)): rooms.remove_room(d, key, k),
     "add_grip": lambda c: lambda d, key=c.part(): grips.add_grip(d, key)[0],
     "change_grip": _grip,
     "remove_grip": lambda c: lambda d, key=c.part(), k=c.rng.choice((0, 3)): grips.remove_grip(d, key, k),

@@ -8,18 +8,20 @@ import numpy as np
 from pydantic_core import ValidationError
 
 from equilix.analysis import analyse
+from equilix.checks.rules import Check
 from equilix.demo import lighthouse
 from equilix.document import Document, empty
-from equilix.edits import balance_point, carrying, electric, grips, kit, points, rigging, shape, solids
+from equilix.edits import balance_point, carrying, electric, grips, kit, points, rigging, rooms, shape, solids
 from equilix.errors import Invalid, Refused
 from equilix.kit.fits import fits
 from equilix.kit.mount_kinds import MOUNT_KINDS
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import FACES, Balanced, Part
 from equilix.mechanics.plumb import hung_from_two
+from equilix.result import Result
 from equilix.store import parsing
 from equilix.store.writing import to_bytes
-from tests.told import refused
+from tests.told import refused, told
 
 
 def one_part(kind: str = "block", **more: object) -> tuple[Document, str]:
@@ -321,6 +323,41 @@ class Solids(unittest.TestCase):
         made, part = one_part()
         made = balance_point.balance_on_finger(made, part, "x", "front", 0.05)
         self.assertEqual(shape.change_kind(made, part, "rods").parts_by_id[part].balance, ())
+
+
+class Rooms(unittest.TestCase):
+    """What stays free, and what is told where something stands there."""
+
+    def test_add_change_remove(self) -> None:
+        """A screen at the left of a block; larger; another is refused its size; gone."""
+        made, part = one_part()
+        made, number = rooms.add_room(made, part, "screen")
+        room = made.parts_by_id[part].keeps_free[number]
+        self.assertEqual((room.name, room.size_m), ("screen", (0.04, 0.04, 0.04)))
+        left = max(float(s.centre_m[1] + s.half_m[1]) for s in made.parts_by_id[part].solids)
+        self.assertAlmostEqual(room.centre_m[1] - 0.02, left)
+        made = rooms.change_room(made, part, number, size_m=(0.08, 0.01, 0.06), name="battery door")
+        with self.assertRaises(Refused):
+            rooms.change_room(made, part, number, size_m=(0.0, 0.01, 0.06))
+        with refused(self, Refused, "no room 3"):
+            rooms.remove_room(made, part, 2)
+        self.assertEqual(rooms.remove_room(made, part, number).parts_by_id[part].keeps_free, ())
+
+    def test_it_is_checked_by_its_name(self) -> None:
+        """Over the camera body stands its handle: what opens there is told by name, and what is in its way."""
+        made = lighthouse()
+        made, number = rooms.add_room(made, "boxy-body", "memory cards")
+        fine = [told(check.title) for check in _rooms(made) if check.level == "fine"]
+        self.assertIn("Memory cards of the boxy cinema body", fine)
+        made = rooms.change_room(made, "boxy-body", number, centre_m=(0.01, 0.0, 0.15))
+        stops = [check for check in _rooms(made) if check.level == "stop"]
+        self.assertEqual([told(check.title) for check in stops], ["Memory cards of the boxy cinema body"])
+        self.assertIn("top handle", told(stops[0].said))
+
+
+def _rooms(made: Document) -> list[Check]:
+    analysis = analyse(made, made.setups_by_id["lamp-room"])
+    return [check for check in Result(analysis).checks if check.key == "room"]
 
 
 class Fits(unittest.TestCase):

@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QWidget
 
 from equilix.document import Document, empty
 from equilix.kit.parts import Part
-from equilix.ui.stage.primitives import Centre, Line, Text
+from equilix.ui.stage.primitives import Centre, Line, Shape, Text
 from equilix.ui.theme import enlarged
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.workspaces.bench.drawing import PartDrawing
@@ -331,6 +331,28 @@ class FromNothing(Bench):
         self.assertIsNone(self.part.pad)
         self.click(editor.remove)  # type: ignore[attr-defined]
         self.assertEqual(len(self.part.grips), had)
+
+    def test_what_stays_free(self) -> None:
+        """A battery door that opens to the left: named, sized, seen as a dashed frame in all views; taken away."""
+        self.page.choose("shape")
+        editor = self.page.rooms
+        self.click(editor.add)  # type: ignore[attr-defined]
+        line = editor.name.lineEdit()  # type: ignore[attr-defined]
+        line.selectAll()
+        QTest.keyClicks(line, "battery door")
+        QTest.keyClick(line, Qt.Key.Key_Return)
+        self.enter(editor.sizes[1], "2 in")  # type: ignore[attr-defined]
+        self.enter(editor.place[2], "25 mm")  # type: ignore[attr-defined]
+        room = self.part.keeps_free[-1]
+        self.assertEqual(room.name, "battery door")
+        self.assertAlmostEqual(room.size_m[1], 0.0508)
+        self.assertAlmostEqual(room.centre_m[2], 0.025)
+        dashed = [each for each in self.page.drawing.primitives() if isinstance(each, Shape) and each.dash == "dash"]
+        self.assertEqual(len(dashed), 3 * len(self.part.keeps_free))
+        self.enter(editor.sizes[1], "-3 mm")  # type: ignore[attr-defined]
+        self.assertFalse(editor.sizes[1].complaint.isHidden())  # type: ignore[attr-defined]
+        self.click(editor.remove)  # type: ignore[attr-defined]
+        self.assertEqual(self.part.keeps_free, ())
 
     def test_power(self) -> None:
         """Energy, voltage, draw, sockets: a block becomes a battery with a socket; a socket is taken away again."""

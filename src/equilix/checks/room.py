@@ -11,6 +11,8 @@ from equilix.body.operators import segments
 from equilix.checks.rules import THUMB, Check
 from equilix.facts import NOTHING, Sayable, angle, fact, length, listed, stature
 from equilix.kit.carriers import Harness
+from equilix.kit.parts import Part
+from equilix.kit.solids import Room
 from equilix.rig.clearance import in_room, overlaps
 
 SHAPES: Final = fact("room.parts_shapes")
@@ -38,9 +40,14 @@ def keep_free(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]
                 todo = fact("room.mount_elsewhere_or_turn")
                 said = fact("room.in_way", parts=listed(names), number=len(names))
             yield Check(
-                "room", assembly.ids[at], fact("room.room_beside", part=part.name), said, None, todo, SHAPES,
+                "room", assembly.ids[at], _called(room, part), said, None, todo, SHAPES,
                 "stop" if names else "fine",
             )  # fmt: skip
+
+
+def _called(room: Room, part: Part) -> Sayable:
+    """'screen of the small body'; a room without a name is told by its part."""
+    return fact("room.named", room=room.name, part=part.name) if room.name else fact("room.room_beside", part=part.name)
 
 
 def struck(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:

@@ -6,13 +6,13 @@ from typing import Any, Final
 
 from equilix.kit.catalogue import make_part
 from equilix.kit.parts import Part
-from equilix.kit.solids import Box
+from equilix.kit.solids import Room
 
 Row = tuple[str, str, str, float, tuple[float, float, float] | None, dict[str, Any]]
 
 _ROWS: Final[tuple[Row, ...]] = (
     ("boxy-body", "boxy cinema body", "body", 2.35, (0.150, 0.125, 0.130), {"price": 2900}),
-    ("small-body", "small stills body", "body", 0.72, (0.075, 0.130, 0.095), {"price": 1400, "keeps_free": (Box(size_m=(0.09, 0.08, 0.07), centre_m=(-0.02, 0.106, 0.047)),)}),
+    ("small-body", "small stills body", "body", 0.72, (0.075, 0.130, 0.095), {"price": 1400, "keeps_free": (Room(size_m=(0.09, 0.08, 0.07), centre_m=(-0.02, 0.106, 0.047)),)}),
     ("zoom-28-80", "28–80 zoom", "lens", 1.55, (0.185, 0.104, 0.104), {"mass_how": "estimated", "price": 1850}),
     ("zoom-24-70", "24–70 zoom", "lens", 0.95, (0.128, 0.088, 0.088), {"mass_how": "data sheet", "price": 980}),
     ("zoom-70-200", "70–200 zoom", "lens", 1.48, (0.205, 0.090, 0.090), {"mass_how": "data sheet", "price": 1250}),

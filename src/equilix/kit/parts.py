@@ -14,7 +14,7 @@ from equilix.facts import fact
 from equilix.kit.carriers import Carrier
 from equilix.kit.electric import Electric
 from equilix.kit.mounts import MountPoint, Telescope
-from equilix.kit.solids import AXES, Axis, Box, Solid
+from equilix.kit.solids import AXES, Axis, Room, Solid
 from equilix.mechanics.mass_properties import combine
 from equilix.mechanics.rotations import unit
 from equilix.model import Coordinate, Direction, Identifier, Length, Mass, Model, Name, Position, field
@@ -136,7 +136,9 @@ class Part(Model):
     material: Annotated[str, Limits(max_length=40)] | None = field(
         default=None, description="Of rods and of printed parts."
     )
-    keeps_free: tuple[Box, ...] = field(default=(), description="Room that something of it needs to open in.")
+    keeps_free: Annotated[tuple[Room, ...], Limits(max_length=50)] = field(
+        default=(), description="Room that something of it needs to open in."
+    )
     brings: tuple[Identifier, ...] = field(
         default=(), description="Parts that are mounted along with it, each on the first place that fits."
     )

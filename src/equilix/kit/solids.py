@@ -140,6 +140,12 @@ class Cylinder(_Solid):
         return _prism(self.radius_m, self.length_m, self.axis)
 
 
+class Room(Box):
+    """A box that is to stay free: where a screen opens, a battery comes out, a fan blows, a button is pressed."""
+
+    name: Annotated[str, Limits(max_length=60)] = field(default="", description="What needs the room.")
+
+
 Solid = Annotated[Box | Cylinder | Tube, ToldBy("shape")]
 
 

@@ -63,6 +63,7 @@ CHECKS: Final[Wordings] = {
     "room.parts_shapes": N_("from the parts’ shapes"),
     "room.free_open": N_("free to open"),
     "room.mount_elsewhere_or_turn": N_("Mount it elsewhere, or turn it."),
+    "room.named": N_("{room:cap} of the {part}"),
     "room.room_beside": N_("Room beside the {part}"),
     "room.runs_into_each_other": N_("Parts collide"),
     "room.take_same_room": N_("the {first} and the {second} take up the same space"),

@@ -126,6 +126,8 @@ EDITS: Final[Wordings] = {
     "electric_edits.name_one": N_("Name one that it has"),
     "electric_edits.in_use": N_("A cable goes to “{socket}” in “{setup}”"),
     "electric_edits.unplug_first": N_("Take the cable off first"),
+    "rooms.no_such": N_("“{part}” has no room {number} that stays free"),
+    "rooms.name_one": N_("Name one that it has"),
     "grips.no_such": N_("“{part}” has no grip {number}"),
     "grips.name_one": N_("Name one that it has"),
     "ratings.no_part_kit": N_("There is no part “{part_id}” in the kit"),

@@ -115,6 +115,15 @@ class BenchPage(Page):
         return made
 
     @cached_property
+    def rooms(self) -> Editor:
+        """What stays free; under the solids."""
+        from equilix.ui.workspaces.bench.rooms import RoomsEditor
+
+        made = RoomsEditor(self.session)
+        self._put(made)
+        return made
+
+    @cached_property
     def grips(self) -> Editor:
         """Where it is held."""
         from equilix.ui.workspaces.bench.grips import GripsEditor
@@ -221,6 +230,7 @@ class BenchPage(Page):
         for key, name in (
             (POINTS, "points"),
             (SHAPE, "solids"),
+            (SHAPE, "rooms"),
             (GRIPS, "grips"),
             (BALANCE, "balance"),
             (POWER, "power"),

@@ -15,6 +15,7 @@ from equilix.edits.points import Side
 from equilix.kit.mount_kinds import mount_kind
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Part
+from equilix.kit.solids import Room
 from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.primitives import Centre, Dot, Line, Primitive, Role, Shape, Text, polygon
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE, Projection
@@ -126,6 +127,7 @@ def drawing(
         if solid is not None and solid < len(part.solids):
             yield _frame(part, solid, view)
         yield from _held(part, view)
+        yield from (_stays_free(room, view) for room in part.keeps_free)
         for each, point in seen(part, view):
             yield from _mark(view, point, offered=each.side == "offers", chosen=each == chosen)
         yield from _balance(part, view)
@@ -215,6 +217,11 @@ def _held(part: Part, view: View) -> Iterator[Primitive]:
         corner = np.array((part.pad.length_m / 2, part.pad.width_m / 2, 0.0))
         one, other = view.px(np.array(part.pad.centre_m) - corner), view.px(np.array(part.pad.centre_m) + corner)
         yield Line((one, other), "tip_wash", 5.0) if view.projection is not PLAN else _frame_of(one, other)
+
+
+def _stays_free(room: Room, view: View) -> Shape:
+    centre = np.array(room.centre_m)
+    return _frame_of(view.px(centre - room.half_m), view.px(centre + room.half_m))
 
 
 def _frame_of(one: QPointF, other: QPointF) -> Shape:
