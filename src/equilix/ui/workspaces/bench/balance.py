@@ -55,21 +55,28 @@ class AxisEntry(QWidget):
         said.setSpacing(10)
         said.addWidget(self.title)
         said.addWidget(self.known, 1)
-        grid.addLayout(said, 0, 0, 1, 4)
+        grid.addLayout(said, 0, 0, 1, 3)
         top = Qt.AlignmentFlag.AlignTop
-        for place, widget in enumerate((self.mark, self.far, self.sure, self.use)):
-            grid.addWidget(widget, 1, place, top)
-        for place, share in enumerate((5, 4, 3, 0)):
+        mark = QHBoxLayout()
+        self.origin = text_label(wrap=False)
+        mark.addWidget(self.origin)
+        mark.addWidget(self.mark, 1)
+        mark.addWidget(self.forget)
+        grid.addLayout(mark, 1, 0, 1, 3)
+        for place, widget in enumerate((self.far, self.sure, self.use)):
+            grid.addWidget(widget, 2, place, top)
+        for place, share in enumerate((1, 1, 0)):
             grid.setColumnStretch(place, share)
-        grid.addWidget(self.forget, 2, 0)
-        self.mark.setMinimumContentsLength(4)
         set_tip(self.sure, say("Give or take so much"))
+        self.far.line.setPlaceholderText(say("how far"))
+        self.sure.line.setPlaceholderText(say("give or take"))
         self._for = ""
 
     def fill(self, part: Part) -> None:
         """Show what is known of this axis."""
         display, k = self.editor.session.document.display, AXES.index(self.axis)
         show_text(self.title, say(TITLES[self.axis]), self.editor.theme.ink)
+        show_text(self.origin, say("from the"), self.editor.theme.quiet)
         found = next((each for each in part.balance if each.axis == self.axis), None)
         marks = marks_along(part, self.axis)
         if [self.mark.itemData(row) for row in range(self.mark.count())] != marks:

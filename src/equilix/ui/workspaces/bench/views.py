@@ -70,6 +70,9 @@ def views(part: Part, bounds: QRectF) -> tuple[View, ...]:
     high = (body.box_centres_m + body.box_halves_m).max(axis=0)
     for point in (*part.offers, *part.hangs_by):
         low, high = np.minimum(low, point.origin), np.maximum(high, point.origin)
+    for room in part.keeps_free:
+        centre = np.array(room.centre_m)
+        low, high = np.minimum(low, centre - room.half_m), np.maximum(high, centre + room.half_m)
     long, broad, tall = np.maximum((high - low) * 1000, 5.0).tolist()
     sizes = ((SIDE, long, tall), (FRONT, broad, tall), (PLAN, long, broad))
     scale, rows = max(((_scale(bounds, sizes, way), way) for way in WAYS), key=lambda each: each[0])
