@@ -177,6 +177,19 @@ class Inputs(unittest.TestCase):
             a, b, c = into["upper arm"], into["elbow to grip"], into["shoulder to grip"]
             self.assertAlmostEqual(math.acos((a * a + b * b - c * c) / (2 * a * b)), held.arm.elbow_angle_rad, places=6)
 
+    def test_letting_go(self) -> None:
+        """What the other hand lifts when one has let go, as the rig held by it alone has it (statics)."""
+        seen = 0
+        for setup in lighthouse().setups:
+            found, rows = of(setup.id)
+            for side, alone in Result(found).fit.letting_go.items():
+                held = next((contact for contact in alone.holding.contacts if contact.hand), None)
+                self.assertEqual(f"letting-{side}" in rows, held is not None)
+                if held is not None:
+                    seen += 1
+                    self.assertAlmostEqual(amounts(rows[f"letting-{side}"])["load"], held.told_n)
+        self.assertGreater(seen, 3)
+
     def test_picking_it_up(self) -> None:
         """Index = mass ÷ recommended mass; 23 kg in the best case (Waters and others 1993, from memory)."""
         found, rows = of("stairs")

@@ -5,6 +5,7 @@ from PySide6.QtTest import QTest
 
 from equilix.document import Document, empty
 from equilix.explain.origins import origins
+from equilix.ui.workspaces.fit_texts import posture_rows, rest_rows, screening_rows
 from equilix.ui.workspaces.origins_page import GROUPS, OriginsPage
 from tests.ui.window_test import WindowTest
 
@@ -119,6 +120,16 @@ class Origins(WindowTest):
         self.session.open_setup("evening")
         self.settle()
         self.assertEqual(self.shown(), "mass")
+
+    def test_every_row_of_posture_leads_somewhere(self) -> None:
+        """Whatever *Fit* tells of the body in rows, its name leads to where it comes from, in every scene."""
+        for setup in self.session.document.setups:
+            self.session.open_setup(setup.id)
+            fit = self.session.result.fit
+            known = {each.key for each in origins(self.session.result)}
+            rows = [*rest_rows(fit), *posture_rows(fit, "metric"), *screening_rows(fit)]
+            self.assertLessEqual({key for key, _ in rows if key}, known, setup.id)
+            self.assertGreater(len([key for key, _ in rows if key]), 0.6 * len(rows), setup.id)
 
     def test_names_are_not_markup(self) -> None:
         """A part that is called like a tag is shown as it is called."""

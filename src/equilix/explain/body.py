@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
+from typing import Final
 
 import numpy as np
 
@@ -16,6 +17,9 @@ from equilix.facts import duration as lasting
 from equilix.fit.fit import PICK_UP_M, PLACES, TAKE_S, Fit, bears, pick_up_lift, words_of_lifting
 from equilix.result import Result
 
+LEAST_LEAN_RAD: Final = 0.01
+"""A smaller lean is not told."""
+
 
 def of_body(result: Result) -> Iterator[Origin]:
     """Every figure of the Fit workspace."""
@@ -23,6 +27,7 @@ def of_body(result: Result) -> Iterator[Origin]:
     fit = result.fit
     yield from _rest(fit)
     yield from _arms(fit)
+    yield from _alone(fit)
     yield from _head(fit)
     yield from _screening(fit)
 
@@ -89,6 +94,27 @@ def _arms(fit: Fit) -> Iterator[Origin]:
                 given("upper_arm", length(upper)), given("elbow_to_grip", length(fore)),
                 given("to_grip", length(reach)),
             ],
+        )  # fmt: skip
+
+
+def _alone(fit: Fit) -> Iterator[Origin]:
+    """What becomes of it when a hand lets go; how far the upper body leans."""
+    for side, alone in fit.letting_go.items():
+        held = next((contact for contact in alone.holding.contacts if contact.hand), None)
+        title = fact("origin.title_letting_go", side=fact(f"way.{side}"))
+        if held is None:
+            continue
+        yield origin(
+            "body", f"letting-{side}", "letting_go", title, force(held.told_n),
+            [
+                given("load", force(held.told_n)), given("twist", torque(float(np.linalg.norm(held.moment_nm)))),
+                *mass_and_weight(alone),
+            ],
+        )  # fmt: skip
+    if abs(fit.lean_rad) > LEAST_LEAN_RAD:
+        yield origin(
+            "body", "lean", "lean", fact("origin.title_lean"), angle(abs(fit.lean_rad)),
+            [given("moment", torque(fit.spine.size_nm))] if fit.spine is not None else [],
         )  # fmt: skip
 
 

@@ -19,7 +19,8 @@ Input = tuple[Sayable, Sayable]
 """A name and a value."""
 SOURCES: Final[dict[str, str]] = {
     "mass": "weighed", "cg": "gum", "inertia": "steiner", "rest": "rohmert", "arm": "iso_11226", "neck": "winter",
-    "gaze": "measures", "rula": "rula", "lift": "lifting", "steadiness": "steiner", "minutes": "practice",
+    "gaze": "measures", "rula": "rula", "lift": "lifting",
+    "letting_go": "statics", "lean": "statics", "steadiness": "steiner", "minutes": "practice",
     "clamps": "practice", "money": "own", "hand_n": "statics", "behind_m": "measures", "condition": "gum",
     "effort": "frey", "spine": "niosh", "flow": "statics", "run": "cells", "hang_pitch_rad": "statics",
     "hang_roll_rad": "statics", "below_m": "statics", "left_share": "statics", "right_share": "statics",

@@ -99,7 +99,8 @@ def posture_rows(fit: Fit, unit: Display) -> Iterator[Asks]:
         yield arm, (say("{side} arm").format(side=side), said, "")
     for side, alone in fit.letting_go.items():
         said, warning = (tell(each, unit) for each in one_hand_words(alone))
-        yield "", (say("Letting go, {side} hand").format(side=tell(fact(f"way.{side}"))), said, warning)
+        key = f"letting-{side}" if any(contact.hand for contact in alone.holding.contacts) else ""
+        yield key, (say("Letting go, {side} hand").format(side=tell(fact(f"way.{side}"))), said, warning)
     if fit.spine is not None:
         squeeze = say("{compression} of compression, {compression_words}").format(
             compression=force(fit.spine.compression_n, unit),
@@ -111,7 +112,7 @@ def posture_rows(fit: Fit, unit: Display) -> Iterator[Asks]:
         said = say("leans {which} by {lean}").format(
             which=say("back") if fit.lean_rad < 0 else say("forward"), lean=angle(abs(fit.lean_rad))
         )
-        yield "", (say("Upper body"), said, "")
+        yield "lean", (say("Upper body"), said, "")
     look = fit.gaze
     if look is None:
         yield "", (say("Eyes"), say("no screen or viewfinder on the rig"), "")

@@ -20,6 +20,8 @@ ORIGINS: Final[Wordings] = {
     "origin.title_inertia": N_("Rotational inertia, nodding"),
     "origin.title_rest": N_("Rest after a take of {take}"),
     "origin.no_rest_long_enough": N_("cannot be held so long"),
+    "origin.title_letting_go": N_("Letting go, {side} hand"),
+    "origin.title_lean": N_("Lean of the upper body"),
     "origin.title_arm": N_("{side} arm"),
     "origin.arm_angles": N_("elbow {elbow}, upper arm raised {raised}"),
     "origin.title_neck": N_("Moment at the neck"),
@@ -171,6 +173,13 @@ ORIGINS: Final[Wordings] = {
         "Weight of the head × distance of its centre of mass in front of the base of the neck, bent by what the eyes do not "
         "do by themselves."
     ),
+    "origin.letting_go": N_(
+        "The rig analysed once more, held by the other hand alone: what that one lifts, and the twist its wrist would have to "
+        "give."
+    ),
+    "origin.lean": N_(
+        "So far that the centre of gravity of body, frame and rig stands over the feet again; it adds to what the back gives."
+    ),
     "origin.gaze": N_(
         "Angle from level of the line from the eye to the middle of the screen, or of the look into an eyepiece."
     ),
@@ -208,6 +217,7 @@ ORIGINS: Final[Wordings] = {
     "input.step": N_("steps"),
     "input.moment": N_("moment"),
     "input.lever": N_("lever"),
+    "input.twist": N_("twist of the wrist"),
     "input.load": N_("load"),
     "input.strength": N_("strength"),
     "input.b0": N_("b0"),
