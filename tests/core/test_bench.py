@@ -134,6 +134,19 @@ class OnAFinger(unittest.TestCase):
             with self.assertRaises(Refused):
                 balance_point.balance_on_finger(made, part, axis, mark, 0.01)  # type: ignore[arg-type]
 
+    def test_a_shape_that_no_longer_holds_it(self) -> None:
+        """Found 150 mm from the front of a part of 200 mm, that part is not made 120 mm long before it is forgotten."""
+        made, part = one_part()
+        made = balance_point.balance_on_finger(made, part, "x", "front", 0.15)
+        size = shape.size_of(made.parts_by_id[part]).tolist()
+        short = (0.12, size[1], size[2])
+        with refused(self, Refused, "would balance outside itself.*forget where it balances"):
+            shape.resize_part(made, part, short)
+        with refused(self, Refused, "would balance outside itself"):
+            solids.change_solid(made, part, 0, size_m=short)
+        shape.resize_part(balance_point.forget(made, part, "x"), part, short)
+        self.assertEqual(made.parts_by_id[part].balances_outside(), set())
+
     def test_hung_up(self) -> None:
         """Hung from two of its points, both fore-aft and height are known, with their doubt; the file keeps it."""
         made, part = one_part()

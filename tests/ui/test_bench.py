@@ -249,7 +249,7 @@ class FromNothing(Bench):
         self.click(entry.use)
         self.settle()
         body = self.part.body()
-        front = float((body.box_centres_m + body.box_halves_m)[:, 0].max())
+        front = float(body.high_m[0])
         self.assertAlmostEqual(float(body.cg_m[0]), front - 0.045)
         self.assertIn("from the front edge", entry.known.text())
         drawn = [each.at for each in self.page.drawing.primitives() if isinstance(each, Centre)]
@@ -439,7 +439,7 @@ class OnTheRig(Bench):
         self.assertEqual((self.part.id, self.page.tabs.tab), (suspect[0].id, "balance"))
         entry = self.page.balance.axes[0]  # type: ignore[attr-defined]
         body = self.part.body()
-        front = float((body.box_centres_m + body.box_halves_m)[:, 0].max())
+        front = float(body.high_m[0])
         self.choose(entry.mark, "front edge")
         self.enter(entry.far, f"{1000 * (front - float(body.cg_m[0])):.1f} mm")
         self.click(entry.use)

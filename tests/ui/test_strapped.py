@@ -8,6 +8,7 @@ from PySide6.QtGui import QDropEvent
 from PySide6.QtTest import QTest
 
 from equilix.ui.stage.gestures import PART_MIME
+from equilix.ui.stage.paper import Paper
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.workspaces.build import BuildPage
 from tests.ui.window_test import WindowTest
@@ -29,6 +30,16 @@ class Strapped(WindowTest):
         field.line.selectAll()
         QTest.keyClicks(field.line, text)
         QTest.keyClick(field.line, Qt.Key.Key_Return)
+        self.settle()
+
+    def drop(self, view: Paper, part_id: str, at: QPointF) -> None:
+        """Let a part from the mat go over a view, with Shift."""
+        data = QMimeData()
+        data.setData(PART_MIME, part_id.encode())
+        event = QDropEvent(
+            at, Qt.DropAction.CopyAction, data, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.ShiftModifier
+        )
+        view.gestures.drop(event)
         self.settle()
 
     def test_in_build(self) -> None:
@@ -67,14 +78,8 @@ class Strapped(WindowTest):
         side = self.window.stage.side
         part = next(each for each in self.session.document.parts if each.kind == "small-battery")
         at = QPointF(self.middle_of("body"))
-        data = QMimeData()
-        data.setData(PART_MIME, part.id.encode())
-        event = QDropEvent(
-            at, Qt.DropAction.CopyAction, data, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.ShiftModifier
-        )
         count = len(self.session.setup.placements)
-        side.gestures.drop(event)
-        self.settle()
+        self.drop(side, part.id, at)
         self.assertEqual(len(self.session.setup.placements), count + 1)
         placed = self.session.setup.placements[-1]
         self.assertEqual((placed.part, placed.parent, placed.strapped), (part.id, "body", True))
@@ -91,3 +96,14 @@ class Strapped(WindowTest):
         self.assertFalse([check for check in struck if check.placement == placed.id])
         self.session.undo()
         self.assertEqual(len(self.session.setup.placements), count)
+
+    def test_dropped_from_above(self) -> None:
+        """In the plan, a battery whose origin is at its foot lies on the body, and does not float over it."""
+        part = next(each for each in self.session.document.parts if each.kind == "small-battery")
+        plan = self.window.stage.plan
+        self.drop(plan, part.id, QPointF(self.middle_of("body", plan)))
+        placed = self.session.setup.placements[-1]
+        self.assertEqual((placed.part, placed.parent, placed.strapped), (part.id, "body", True))
+        lower, upper, rows = self.session.analysis.assembly.boxes_m
+        mine, body = (rows == self.session.analysis.assembly.index[each] for each in (placed.id, "body"))
+        self.assertAlmostEqual(float(lower[mine][:, 2].min()), float(upper[body][:, 2].max()))

@@ -100,8 +100,7 @@ def _camera_of(assembly: Assembly, row: int) -> int | None:
 
 def _field(assembly: Assembly, lens: int, camera: int, focal_m: float, sensor: tuple[float, float]) -> Field:
     body = assembly.bodies[lens]
-    low = float((body.box_centres_m - body.box_halves_m)[:, 0].min())
-    high = float((body.box_centres_m + body.box_halves_m)[:, 0].max())
+    low, high = float(body.low_m[0]), float(body.high_m[0])
     ahead = assembly.rotations[lens][:, 0]
     left = assembly.rotations[camera][:, 1]
     left = left - (left @ ahead) * ahead

@@ -46,8 +46,7 @@ def change_pad(document: Document, part_id: str, **updates: Any) -> Document:
     """Change the shoulder pad of a part, or give it one, in the middle of its underside."""
     part = part_of(document, part_id)
     body = part.body()
-    low = float((body.box_centres_m - body.box_halves_m)[:, 2].min())
-    old = part.pad or Pad(centre_m=(float(body.cg_m[0]), float(body.cg_m[1]), low))
+    old = part.pad or Pad(centre_m=(float(body.cg_m[0]), float(body.cg_m[1]), float(body.low_m[2])))
     try:
         new = old.changed(**updates)
     except ValidationError as error:

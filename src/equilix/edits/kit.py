@@ -68,6 +68,8 @@ def change_part(document: Document, part_id: str, **updates: Any) -> Document:
         new = old.changed(**updates)
     except ValidationError as error:
         raise refused_by(error) from error
+    if new.balances_outside() - old.balances_outside():
+        raise Refused(fact("balance_point.outside", part=new.name), fact("balance_point.check_mark"))
     changed = document.changed(
         parts=tuple(new if part.id == part_id else part for part in document.parts),
         readings=document.readings if MEASURES.isdisjoint(updates) else without(document.readings, part_id),

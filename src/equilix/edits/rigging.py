@@ -186,9 +186,7 @@ def strap_new(document: Document, setup_id: str, part_id: str, parent: str, midd
         raise Refused(fact("rigging.no_part_kit", part_id=part_id), fact("rigging.name_one_kit"))
     found = assemble(setup, document.parts_by_id)
     on, body = found.index[placement_of(setup, parent).id], part.body()
-    low, high = (body.box_centres_m + way * body.box_halves_m for way in (-1.0, 1.0))
-    middle = (low.min(axis=0) + high.max(axis=0)) / 2
-    pose = _pose_in(found.rotations[on], found.positions_m[on], np.eye(3), middle_m - middle)
+    pose = _pose_in(found.rotations[on], found.positions_m[on], np.eye(3), middle_m - body.middle_m)
     new_id = free_id(part.id, setup.by_id)
     placement = Placement(id=new_id, part=part_id, parent=parent, pose=pose)
     return _checked(document, setup.changed(placements=(*setup.placements, placement))), new_id

@@ -21,8 +21,7 @@ def add_room(document: Document, part_id: str, name: str = "") -> tuple[Document
     """One more room that is to stay free, beside the left side of the part; returns its number too."""
     part = part_of(document, part_id)
     body = part.body()
-    left = float((body.box_centres_m + body.box_halves_m)[:, 1].max())
-    at = (float(body.cg_m[0]), left + USUAL_M / 2, float(body.cg_m[2]))
+    at = (float(body.cg_m[0]), float(body.high_m[1]) + USUAL_M / 2, float(body.cg_m[2]))
     try:
         room = Room(name=name, centre_m=at, size_m=(USUAL_M, USUAL_M, USUAL_M))
     except ValidationError as error:

@@ -33,9 +33,7 @@ OWN_OF_KIND = frozenset(
 def size_of(part: Part) -> Array:
     """Length, width and height ``(3,)`` of all of a part, m, its telescope pushed in."""
     body = part.body()
-    low = (body.box_centres_m - body.box_halves_m).min(axis=0)
-    high = (body.box_centres_m + body.box_halves_m).max(axis=0)
-    return np.asarray(high - low)
+    return np.asarray(body.high_m - body.low_m)
 
 
 def resize_part(document: Document, part_id: str, size_m: tuple[float, float, float]) -> Document:

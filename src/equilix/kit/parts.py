@@ -97,7 +97,10 @@ FACES: Final[dict[str, tuple[int, int]]] = {
 
 
 class Body(Struct, frozen=True):
-    """A part as mechanics sees it, in the part's frame: kg, m, kg·m²; ``cg_cov_m2`` (3, 3)."""
+    """A part as mechanics sees it, in the part's frame: kg, m, kg·m²; ``cg_cov_m2`` (3, 3).
+
+    All of it lies between ``low_m`` and ``high_m``, both (3,); each solid in a box of ``box_halves_m`` (n, 3).
+    """
 
     mass_kg: float
     mass_sd_kg: float
@@ -106,6 +109,14 @@ class Body(Struct, frozen=True):
     inertia_kg_m2: Array
     box_centres_m: Array
     box_halves_m: Array
+    low_m: Array
+    high_m: Array
+
+    @property
+    def middle_m(self) -> Array:
+        """Of the box about all of it ``(3,)``."""
+        middle: Array = (self.low_m + self.high_m) / 2
+        return middle
 
 
 class Part(Model):
@@ -210,6 +221,16 @@ class Part(Model):
             raise Invalid(fact("parts.no_such_mark", mark=found.mark))
         return point.position_m[k] + found.distance_m
 
+    def balances_outside(self) -> set[Axis]:
+        """The axes along which it was found to balance where there is nothing of it: measured from another mark."""
+        body = self.body()
+        return {
+            each.axis
+            for each in self.balance
+            for k in (AXES.index(each.axis),)
+            if not body.low_m[k] - 1e-9 <= body.cg_m[k] <= body.high_m[k] + 1e-9
+        }
+
     @cached_property
     def _shares(self) -> Array:
         weights = np.array(
@@ -238,10 +259,10 @@ class Part(Model):
         masses = self._shares * self.mass_kg
         gyrations = np.array([solid.gyration_m2 for solid in self.solids])
         whole = combine(masses, centres, gyrations * masses[:, None, None])
-        extent = (centres + halves).max(axis=0) - (centres - halves).min(axis=0)
+        low, high = (centres - halves).min(axis=0), (centres + halves).max(axis=0)
         if self.cg_m is None:
             cg = whole.cg_m
-            sd = SHAPE_CG_SD_SHARE * extent if self.cg_sd_m is None else np.broadcast_to(self.cg_sd_m, 3)
+            sd = SHAPE_CG_SD_SHARE * (high - low) if self.cg_sd_m is None else np.broadcast_to(self.cg_sd_m, 3)
         else:
             cg = np.array(self.cg_m) + float(moving @ self._shares) * drawn
             sd = np.broadcast_to(MEASURED_CG_SD_M if self.cg_sd_m is None else self.cg_sd_m, 3)
@@ -257,4 +278,6 @@ class Part(Model):
             whole.inertia_kg_m2,
             centres,
             halves,
+            low,
+            high,
         )

@@ -373,8 +373,8 @@ class Gestures:
         lower, upper, rows = assembly.boxes_m
         toward, mine = np.array(view.toward, float), rows == row
         near = float(np.maximum(lower[mine] @ toward, upper[mine] @ toward).max())
-        solids = self.session.document.parts_by_id[part_id].body()
-        half = float(np.max(np.abs(toward) @ (np.abs(solids.box_centres_m) + solids.box_halves_m).T))
+        new = self.session.document.parts_by_id[part_id].body()
+        half = float(np.abs(toward) @ (new.high_m - new.low_m)) / 2
         place = toward * (near + half)
         place[view.right], place[view.up] = mm.x() / 1000, -mm.y() / 1000
         strap_new(self.session, part_id, carrier, place)

@@ -117,7 +117,9 @@ EDITS: Final[Wordings] = {
     "solids.name_one": N_("Name one that it has"),
     "balance_point.hang_again": N_("Hang it up again and read both angles"),
     "balance_point.outside": N_("“{part}” would balance outside itself"),
-    "balance_point.check_mark": N_("Check from which mark it was measured, and which way"),
+    "balance_point.check_mark": N_(
+        "Check from which mark it was measured, and which way; or forget where it balances first"
+    ),
     "plumb.two_points": N_("Both times it hung from the same point"),
     "plumb.angles": N_("How far its nose hung down is no angle"),
     "plumb.parallel": N_("The two plumb lines are all but parallel: choose two points farther apart"),

@@ -109,8 +109,8 @@ class PartDrawing(Chart):
         if part is None or view is None:
             return
         toward, body = np.array(view.projection.toward, float), part.body()
-        high = ((body.box_centres_m * toward) + body.box_halves_m * np.abs(toward)).sum(axis=1).max()
-        place = snapped(view.place_m(at, toward * high))
+        face = np.maximum(body.low_m * toward, body.high_m * toward).sum()
+        place = snapped(view.place_m(at, toward * face))
         self.set_here.emit(place, toward)
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:

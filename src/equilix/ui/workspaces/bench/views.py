@@ -66,8 +66,7 @@ def views(part: Part, bounds: QRectF) -> tuple[View, ...]:
     They stand in the way that draws the part larger; each has room for what it is called.
     """
     body = part.body()
-    low = (body.box_centres_m - body.box_halves_m).min(axis=0)
-    high = (body.box_centres_m + body.box_halves_m).max(axis=0)
+    low, high = body.low_m, body.high_m
     for point in (*part.offers, *part.hangs_by):
         low, high = np.minimum(low, point.origin), np.maximum(high, point.origin)
     for room in part.keeps_free:
