@@ -261,7 +261,7 @@ class Form(OnTheMat):
         self.page._about(True)
         self.settle()
 
-    def enter(self, line: QLineEdit, text: str) -> None:
+    def enter_line(self, line: QLineEdit, text: str) -> None:
         """Type and leave the field."""
         line.setText(text)
         line.setModified(True)
@@ -272,11 +272,11 @@ class Form(OnTheMat):
         """Each is one edit of a part that is there; the form shows what came of it."""
         form, before = self.page.form, self.session.document
         self.open("battery-190")
-        self.enter(form.sizes[1].line, "120 mm")
+        self.enter_line(form.sizes[1].line, "120 mm")
         self.assertAlmostEqual(float(size_of(self.session.document.parts_by_id["battery-190"])[1]), 0.12)
-        self.enter(form.energy.line, "200 Wh")
+        self.enter_line(form.energy.line, "200 Wh")
         self.assertEqual(self.session.document.parts_by_id["battery-190"].energy_wh, 200.0)
-        self.enter(form.remark, "borrowed")
+        self.enter_line(form.remark, "borrowed")
         self.assertEqual(self.session.document.parts_by_id["battery-190"].note, "borrowed")
         index = form.kind.findData("small-battery")
         form.kind.setCurrentIndex(index)
@@ -291,7 +291,7 @@ class Form(OnTheMat):
         """Said under its field; what was typed stays there."""
         form = self.page.form
         self.open("microphone")
-        self.enter(form.sizes[0].line, "11 m")
+        self.enter_line(form.sizes[0].line, "11 m")
         self.assertIn("10000 mm", form.sizes[0].complaint.text())
         self.assertEqual(form.sizes[0].line.text(), "11 m")
 

@@ -5,11 +5,9 @@ import math
 import numpy as np
 from PySide6.QtCore import QMimeData, QPointF, Qt
 from PySide6.QtGui import QDropEvent
-from PySide6.QtTest import QTest
 
 from equilix.ui.stage.gestures import PART_MIME
 from equilix.ui.stage.paper import Paper
-from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.workspaces.build import BuildPage
 from tests.ui.window_test import WindowTest
 
@@ -23,14 +21,6 @@ class Strapped(WindowTest):
         page = self.window.page
         assert isinstance(page, BuildPage)
         self.page = page
-
-    def enter(self, field: QuantityField, text: str) -> None:
-        """Type into a field and press Enter."""
-        field.line.setFocus()
-        field.line.selectAll()
-        QTest.keyClicks(field.line, text)
-        QTest.keyClick(field.line, Qt.Key.Key_Return)
-        self.settle()
 
     def drop(self, view: Paper, part_id: str, at: QPointF) -> None:
         """Let a part from the mat go over a view, with Shift."""

@@ -22,6 +22,7 @@ from equilix.document import Document
 from equilix.rig.setups import Placement
 from equilix.ui.session import Session
 from equilix.ui.theme import load_fonts
+from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.window import Window
 
 from PySide6.QtCore import Qt  # isort: skip
@@ -121,6 +122,14 @@ class WindowTest(unittest.TestCase):
     def click(self, widget: QWidget) -> None:
         """Click the middle of a widget."""
         QTest.mouseClick(widget, Qt.MouseButton.LeftButton)
+        self.settle()
+
+    def enter(self, field: QuantityField, text: str) -> None:
+        """Type into a field and press Enter."""
+        field.line.setFocus()
+        field.line.selectAll()
+        QTest.keyClicks(field.line, text)
+        QTest.keyClick(field.line, Qt.Key.Key_Return)
         self.settle()
 
     def press(self, key: Qt.Key, widget: QWidget | None = None, shift: bool = False, control: bool = False) -> None:

@@ -61,8 +61,8 @@ class Window(QMainWindow):
         self._let_go = False
         self.text_percent = round(100 * enlarged())
         """Of what is usual; other than what is shown, it holds from the next start on."""
-        self._before = table.FIRST
-        """What was open before someone asked where a figure comes from."""
+        self._came_from = dict.fromkeys(table.LOOKED_UP, table.FIRST)
+        """For each workspace that one leaves again with Esc, from where it was opened."""
         self.pages = Pages(session, self)
         self.commands = Commands(self, self, [*table.commands(), *COMMANDS])
         self.jobs = JobLine(session.jobs)
@@ -166,6 +166,9 @@ class Window(QMainWindow):
 
     def show_page(self, key: str) -> None:
         """Open a workspace, by its key."""
+        left = self.pages.open_key
+        if key in self._came_from and left != key and self._came_from.get(left) != key:  # and not on the way back to it
+            self._came_from[key] = left
         page = self.pages.open(key, self.theme)
         self.room.show_use(self.pages.workspace.use)
         self.session.view.show_ghost(None)
@@ -175,24 +178,20 @@ class Window(QMainWindow):
     def ask_origin(self, key: str) -> None:
         """Show where a figure comes from; asked again without one, go back to the work."""
         if self.pages.open_key == table.ORIGINS and not key:
-            self.show_page(self._before)
+            self.show_page(self._came_from[table.ORIGINS])
             return
-        if self.pages.open_key not in (table.ORIGINS, table.BENCH):
-            self._before = self.pages.open_key
         self.show_page(table.ORIGINS)
         from equilix.ui.workspaces.origins_page import OriginsPage
 
         page = self.page
         assert isinstance(page, OriginsPage)
-        page.show_origin(key, self._before)
+        page.show_origin(key, self._came_from[table.ORIGINS])
 
     def ask_part(self, part_id: str, tab: str = "", point: str = "") -> None:
         """Put a part on the bench, at a tab and a mounting point; without one, go back to the work."""
         if not part_id:
-            self.show_page(self._before)
+            self.show_page(self._came_from[table.BENCH])
             return
-        if self.pages.open_key not in (table.ORIGINS, table.BENCH):
-            self._before = self.pages.open_key
         self.show_page(table.BENCH)
         from equilix.ui.workspaces.bench.page import BenchPage
 

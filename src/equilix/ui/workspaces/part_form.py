@@ -37,15 +37,18 @@ _HOW = ("weighed", "data sheet", "estimated")
 
 
 class PartForm(QWidget):
-    """Shows one part of the kit, or takes a new one. Changes to a part of the kit are taken at once."""
+    """Shows one part of the kit, or takes a new one. Changes to a part of the kit are taken at once.
+
+    ``stays``: it belongs to the bench, is not put away on its own, and Esc is the bench's.
+    """
 
     closed = Signal(str)
     opened = Signal(bool)
     """Whether it is open has changed."""
 
-    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+    def __init__(self, session: Session, parent: QWidget | None = None, *, stays: bool = False) -> None:
         super().__init__(parent)
-        self.session = session
+        self.session, self.stays = session, stays
         self.theme: Theme = PREP_ROOM
         self.part_id: str | None = None
         self.form = QFormLayout(self)
@@ -177,7 +180,7 @@ class PartForm(QWidget):
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         """Enter adds a new part from wherever it is pressed; Esc puts the form away, nothing taken."""
-        if event.key() == Qt.Key.Key_Escape:
+        if event.key() == Qt.Key.Key_Escape and not self.stays:
             self.close_form()
         elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and self.part_id is None:
             self._add()
@@ -190,7 +193,8 @@ class PartForm(QWidget):
         for widget in (self.price, self.quantity, self.remark):
             self.form.setRowVisible(widget, not new)
         self.form.setRowVisible(self.energy, not new or self._is_battery())
-        self.bench.setVisible(not new)
+        self.cancel.setVisible(not self.stays)
+        self.bench.setVisible(not self.stays and not new)
         self.owned.setVisible(not new)
         self.needed.setVisible(not new)
 

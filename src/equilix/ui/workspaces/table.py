@@ -21,6 +21,8 @@ ORIGINS: Final = "origins"
 """The one that is opened to look something up, and left again."""
 BENCH: Final = "part"
 """The one that a part is put on, and taken off again."""
+LOOKED_UP: Final = (ORIGINS, BENCH)
+"""They are opened with what they are to show, and Esc leads back from them."""
 
 
 class Workspace(Struct, frozen=True):
@@ -174,6 +176,5 @@ FIRST: Final = "balance"
 
 def commands() -> list[Command]:
     """Those that open the workspaces, then those that belong to them."""
-    own = (ORIGINS, BENCH)  # those are opened with what they are to show
-    opened = (each.opens for each in WORKSPACES if each.key not in own)
+    opened = (each.opens for each in WORKSPACES if each.key not in LOOKED_UP)
     return [*opened, *(command for each in WORKSPACES for command in each.commands)]

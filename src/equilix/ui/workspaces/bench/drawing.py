@@ -36,6 +36,8 @@ class PartDrawing(Chart):
     """A point is to go to a place ``(3,)``."""
     set_here = Signal(object, object)
     """A new point is wanted at a place ``(3,)``, looking that way ``(3,)``."""
+    set_nothing = Signal()
+    """No new point is wanted after all."""
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -131,6 +133,15 @@ class PartDrawing(Chart):
         if pressed is not None and place is not None:
             self.moved.emit(pressed[0], place)
 
+    def let_be(self) -> bool:
+        """Break off what is dragged or about to be set; False where nothing is."""
+        if self._pressed is None and not self.setting:
+            return False
+        self._let_go()
+        self.set_next(False)
+        self.set_nothing.emit()
+        return True
+
     def _let_go(self) -> None:
         self._pressed = self._dragged_to = None
         self.update()
@@ -138,10 +149,9 @@ class PartDrawing(Chart):
     def keyPressEvent(self, event: QKeyEvent) -> None:
         """Space goes to the next point; the arrows move the chosen one by 1 mm, with Shift by 10; Esc lets go."""
         key = Qt.Key(event.key())
-        if key == Qt.Key.Key_Escape and (self._pressed is not None or self.setting):
-            self._let_go()
-            self.set_next(False)
-        elif key == Qt.Key.Key_Space and self.part is not None:
+        if key == Qt.Key.Key_Escape and self.let_be():
+            return
+        if key == Qt.Key.Key_Space and self.part is not None:
             self.picked.emit(self._next())
         elif key in NUDGES and self.chosen is not None and self.part is not None:
             self._nudge(key, 0.010 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 0.001)

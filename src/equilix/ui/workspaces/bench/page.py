@@ -20,7 +20,7 @@ from equilix.ui.session import Session
 from equilix.ui.theme import Theme, grown
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.tabs import Tabs
-from equilix.ui.widgets.tint import show_text, text_label, tint
+from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.bench.drawing import PartDrawing
 from equilix.ui.workspaces.bench.entry import Editor
 from equilix.ui.workspaces.bench.views import Chosen
@@ -58,6 +58,7 @@ class BenchPage(Page):
         self.drawing.picked.connect(self.choose_point)
         self.drawing.moved.connect(self._move)
         self.drawing.set_here.connect(self._set_new)
+        self.drawing.set_nothing.connect(lambda: self.points.set_one.setChecked(False))
         self.tabs = Tabs(
             {POINTS: say("Points"), SHAPE: say("Shape"), GRIPS: say("Grips"), BALANCE: say("Balances"),
              POWER: say("Power"), ABOUT: say("About")}
@@ -155,8 +156,7 @@ class BenchPage(Page):
         """Name, kind, mass, size, price."""
         from equilix.ui.workspaces.part_form import PartForm
 
-        made = PartForm(self.session)
-        made.cancel.hide()
+        made = PartForm(self.session, stays=True)
         self._put(made)
         return made
 
@@ -186,14 +186,14 @@ class BenchPage(Page):
                 self.points.chosen = None
         if tab:
             self.tabs.show_tab(tab)
-        self.refresh()
+        self._show()
         if point:
             self.choose_point(Chosen("offers", point))
 
     def choose(self, tab: str) -> None:
         """Open a tab."""
         self.tabs.show_tab(tab)
-        self.refresh()
+        self._show()
 
     def choose_point(self, chosen: Chosen | None) -> None:
         """A point is chosen, on the drawing or in the list: both show it."""
@@ -201,7 +201,7 @@ class BenchPage(Page):
         if chosen is not None and self.tabs.tab != POINTS:
             self.tabs.show_tab(POINTS)
             self.points.chosen = chosen
-            self.refresh()
+            self._show()
         else:
             self.points.choose(chosen)
 
@@ -217,7 +217,16 @@ class BenchPage(Page):
         self.drawing.update()
 
     def refresh(self) -> None:
-        """Show the part as it is now."""
+        """Show the part as it is now. While something moves on the rig, only what the rig does then."""
+        if self.session.history.gesture is None:
+            self._show()
+        else:
+            self.keep_up()
+
+    def refresh_slow(self) -> None:
+        self._show_rig()
+
+    def _show(self) -> None:
         part, tab, session = self.part, self.tabs.tab, self.session
         if part is not None:
             self.part_id = part.id
@@ -226,7 +235,6 @@ class BenchPage(Page):
         self._fill_which()
         self.drawing.theme = self.theme
         self.drawing.show_part(part, session.document.display)
-        self.drawing.solid = self.solids.number if tab == SHAPE else None
         for key, name in (
             (POINTS, "points"),
             (SHAPE, "solids"),
@@ -241,6 +249,7 @@ class BenchPage(Page):
                 editor.setVisible(tab == key and part is not None)
                 if tab == key:
                     editor.show_part(part)
+        self.drawing.solid = self.solids.number if tab == SHAPE else None
         optics = tab == ABOUT and part is not None and sees(part)
         if optics or "optics" in self.__dict__:
             self.optics.theme = self.theme
@@ -253,7 +262,6 @@ class BenchPage(Page):
             self.about.hide()
         show_text(self.hint, say("Esc goes back."), self.theme.quiet)
         show_text(self.said, self._summary(part), self.theme.quiet)
-        tint(self.said, self.theme.quiet)
         self._show_rig()
 
     def _fill_which(self) -> None:
@@ -278,7 +286,8 @@ class BenchPage(Page):
 
     def _show_rig(self) -> None:
         """What the rig does now, beside what it did when the part was put on the bench."""
-        assert self.before is not None  # set where it is refreshed
+        if self.before is None:  # nothing has been shown yet
+            return
         was, now = self.before[2], self.session.analysis
         figures = "  ·  ".join(f"{name} {said}" for name, said in _changes(was, now, self.session.document.display))
         said = say("On the rig {setup}: {figures}").format(setup=self.session.setup.name, figures=figures)
@@ -287,8 +296,7 @@ class BenchPage(Page):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
-        if self.before is not None:
-            self._show_rig()
+        self._show_rig()
 
     def wear(self, theme: Theme) -> None:
         """Show in another theme."""
@@ -296,10 +304,10 @@ class BenchPage(Page):
         super().wear(theme)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_Escape:
-            self.session.view.ask_part("")
-        else:
+        if event.key() != Qt.Key.Key_Escape:
             super().keyPressEvent(event)
+        elif not self.drawing.let_be():
+            self.session.view.ask_part("")
 
 
 def sees(part: Part) -> bool:
