@@ -97,6 +97,9 @@ class FromNothing(Bench):
         self.assertFalse(editor.ends[1].complaint.isHidden())
         self.assertEqual(editor.ends[1].line.text(), "-30 mm")  # nothing typed is lost
         self.assertAlmostEqual(self.part.offers[-1].track.to_m, 0.02)  # type: ignore[union-attr]
+        for rating in (editor.hold, editor.load):  # not known after all
+            self.enter(rating, "")
+        self.assertEqual((self.part.offers[-1].most_nm, self.part.offers[-1].most_kg), (None, None))
 
     def test_a_row_and_a_ring(self) -> None:
         """Four by two at 15 mm, by buttons and keys; a ring of three; too many is refused and said."""
@@ -323,6 +326,12 @@ class FromNothing(Bench):
         self.assertEqual((part.energy_wh, part.electric.volts, part.electric.draw.record), (98.0, 14.4, 2.0))
         socket = part.electric.outputs[-1]
         self.assertEqual((socket.connector, socket.volts, socket.most_a), ("barrel", 12.0, 3.0))
+        self.enter(editor.volts, "")  # type: ignore[attr-defined]
+        assert self.part.electric is not None
+        self.assertIsNone(self.part.electric.volts)
+        self.enter(editor.energy, "")  # type: ignore[attr-defined]
+        self.assertFalse(editor.energy.complaint.isHidden())  # type: ignore[attr-defined]
+        self.assertEqual(self.part.energy_wh, 98.0)
         self.enter(outputs.lines[-1][1], "-4")
         self.assertFalse(outputs.lines[-1][1].complaint.isHidden())
         self.click(outputs.less)

@@ -55,6 +55,9 @@ class OnTheRig(Bench):
         self.assertTrue(found)
         self.enter(optics.high, "-1")  # type: ignore[attr-defined]
         self.assertFalse(optics.high.complaint.isHidden())  # type: ignore[attr-defined]
+        self.enter(optics.wide, "")  # type: ignore[attr-defined]
+        self.assertIsNone(self.part.sensor_m)
+        self.assertEqual(optics.high.line.text(), "")  # type: ignore[attr-defined]
         self.page.choose("points")
         self.assertFalse(optics.isVisible())
 

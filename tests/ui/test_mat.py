@@ -287,6 +287,18 @@ class Form(OnTheMat):
         self.assertEqual(self.session.document, before)
         self.assertEqual(form.kind.currentData(), "battery")
 
+    def test_a_price_that_is_not_known_after_all(self) -> None:
+        """Emptied, it is not known; an emptied mass is refused and stays as it was."""
+        form = self.page.form
+        self.open("battery-190")
+        self.enter_line(form.price.line, "420")
+        self.enter_line(form.price.line, "")
+        self.assertIsNone(self.session.document.parts_by_id["battery-190"].price)
+        before = self.session.document
+        self.enter_line(form.mass.line, "")
+        self.assertFalse(form.mass.complaint.isHidden())
+        self.assertIs(self.session.document, before)
+
     def test_a_size_that_cannot_be(self) -> None:
         """Said under its field; what was typed stays there."""
         form = self.page.form

@@ -128,6 +128,7 @@ class WindowTest(unittest.TestCase):
         """Type into a field and press Enter."""
         field.line.setFocus()
         field.line.selectAll()
+        QTest.keyClick(field.line, Qt.Key.Key_Delete)
         QTest.keyClicks(field.line, text)
         QTest.keyClick(field.line, Qt.Key.Key_Return)
         self.settle()

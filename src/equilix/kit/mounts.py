@@ -17,6 +17,11 @@ from equilix.schema import Limits
 Array = NDArray[np.float64]
 
 
+def usual_reference(direction: tuple[float, float, float]) -> tuple[float, float, float]:
+    """What stands across a direction along an axis: ahead, or up where it looks ahead or back."""
+    return (1.0, 0.0, 0.0) if direction[0] == 0.0 else (0.0, 0.0, 1.0)
+
+
 class Track(Model):
     """A straight way along which a mounted part slides; ``slide`` 0 is the mounting point itself."""
 

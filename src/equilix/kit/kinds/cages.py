@@ -8,7 +8,7 @@ from typing import Final
 from equilix.kit import usual_electric
 from equilix.kit.kinds.kind import Kind
 from equilix.kit.kinds.shaping import AHEAD, BACK, DOWN, LEFT, RIGHT, UP, Fields, along, facing, foot, top
-from equilix.kit.mounts import MountPoint
+from equilix.kit.mounts import MountPoint, usual_reference
 from equilix.kit.parts import Anchor
 from equilix.kit.solids import Box
 
@@ -20,11 +20,10 @@ HOLES_M: Final = 0.018
 
 def _screws(name: str, places: list[tuple[float, float, float]], way: tuple[float, float, float]) -> list[MountPoint]:
     """A row of small threads that look one way; the first bears the name of the row."""
-    reference = AHEAD if way[0] == 0.0 else UP
     return [
         MountPoint(
             name=name if number == 1 else f"{name} {number}", kind="screw14", position_m=place, direction=way,
-            reference=reference, turns=True,
+            reference=usual_reference(way), turns=True,
         )
         for number, place in enumerate(places, start=1)
     ]  # fmt: skip

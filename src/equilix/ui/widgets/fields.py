@@ -21,13 +21,16 @@ class QuantityField(QWidget):
     """A line to type a mass, length, angle … into, with its complaint below.
 
     ``entered`` carries the SI value and the text as typed. What was typed is never lost: a refused text stays.
+    Where it is :attr:`optional` it may be emptied, for what is not known.
     """
 
     entered = Signal(float, str)
+    emptied = Signal()
 
     def __init__(self, name: str, quantity: Quantity, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self.quantity: Quantity = quantity
+        self.optional = False
         self.display: Display = "metric"
         self.line = QLineEdit()
         self.line.setAccessibleName(name)
@@ -40,7 +43,8 @@ class QuantityField(QWidget):
         column.addWidget(self.line)
         column.addWidget(self.complaint)
         self.line.editingFinished.connect(self.commit)
-        self._shown = self._committed = ""
+        self._shown = ""
+        self._committed: str | None = None
         self._value: float | None = None
 
     def show_value(self, value: float | None, display: Display = "metric") -> None:
@@ -57,7 +61,7 @@ class QuantityField(QWidget):
             return
         self._value = value
         self._shown = "" if value is None else _shown(value, self.quantity, display)
-        self._committed = ""
+        self._committed = None
         self.line.setText(self._shown)
         self.complain("")
 
@@ -71,15 +75,19 @@ class QuantityField(QWidget):
         if text in (self._shown, self._committed):
             return
         self._committed = text
+        empty = self.optional and not text.strip()
         try:
-            value = self.value()
+            value = 0.0 if empty else self.value()
         except EquilixError as error:
             self.complain(tell(error.said, self.display))
             return
         self.complain("")
         self._value = None
         self.line.setModified(False)
-        self.entered.emit(value, text)
+        if empty:
+            self.emptied.emit()
+        else:
+            self.entered.emit(value, text)
 
     def complain(self, text: str) -> None:
         """Show a complaint under the field, or take it away."""
@@ -102,7 +110,7 @@ class QuantityField(QWidget):
     def keyPressEvent(self, event: QKeyEvent) -> None:
         untouched = self.line.text() == self._shown and self.complaint.isHidden()
         if event.key() == Qt.Key.Key_Escape and not untouched:
-            self._committed = ""
+            self._committed = None
             self.line.setText(self._shown)
             self.complain("")
         else:

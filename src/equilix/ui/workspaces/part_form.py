@@ -73,6 +73,10 @@ class PartForm(QWidget):
         for field in self.sizes:
             field.entered.connect(partial(self._size_entered, field))
         self.price = self._quantity(say("Price"), "price", "price")
+        self.price.optional = True
+        self.price.emptied.connect(
+            lambda: self._change(say("Change the {title}").format(title=say("Price").lower()), self.price, price=None)
+        )
         self.quantity = QSpinBox()
         self.quantity.setRange(1, 99)
         self.quantity.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)

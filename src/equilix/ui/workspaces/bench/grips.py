@@ -5,21 +5,18 @@ from __future__ import annotations
 from typing import Final
 
 import numpy as np
-from PySide6.QtWidgets import QCheckBox, QListWidget, QWidget
+from PySide6.QtWidgets import QCheckBox
 
-from equilix.document import Document
 from equilix.edits import grips
 from equilix.kit.parts import Grip, Pad, Part
 from equilix.ui.session import Session
-from equilix.ui.theme import grown
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.tint import text_label
-from equilix.ui.workspaces.bench.entry import Editor, beside, button, form, place_names, places
+from equilix.ui.workspaces.bench.entry import Edits, ListEditor, Way, beside, block, place_names, places, with_axis
 from equilix.words.language import say
 from equilix.words.wordings.wording import N_
 
-Way = tuple[float, float, float]
 RUNS: Final[tuple[tuple[str, Way], ...]] = (
     (N_("up and down"), (0.0, 0.0, 1.0)), (N_("ahead and back"), (1.0, 0.0, 0.0)), (N_("sideways"), (0.0, 1.0, 0.0)),
 )  # fmt: skip
@@ -30,18 +27,15 @@ SURFACES: Final = (
 LIST_PX: Final = 74
 
 
-class GripsEditor(Editor):
+class GripsEditor(ListEditor):
     """Choose, add, change and take away a grip; give the part a pad, or take it."""
 
     def __init__(self, session: Session) -> None:
-        super().__init__(session)
-        self.number = 0
-        self.list = QListWidget()
-        self.list.setAccessibleName(say("Grips of the part"))
-        self.list.setFixedHeight(round(grown(LIST_PX)))
-        self.list.currentRowChanged.connect(self._listed)
-        self.add = button(say("Add a grip"), self.add_one)
-        self.remove = button(say("Remove"), self.take_away)
+        edits = Edits(
+            grips.add_grip, grips.change_grip, grips.remove_grip,
+            say("Add a grip"), say("Change a grip"), say("Take a grip away"),
+        )  # fmt: skip
+        super().__init__(session, edits, say("Grips of the part"), LIST_PX)
         self.remove.setAccessibleName(say("Remove the grip"))
         self.surface = self._box(say("Surface of the grip"), SURFACES, "surface")
         self.side = self._box(say("Hand that holds it"), HANDS, "side")
@@ -49,11 +43,11 @@ class GripsEditor(Editor):
         self.runs.setAccessibleName(say("The handle runs"))
         for text, _ in RUNS:
             self.runs.addItem(say(text))
-        self.runs.activated.connect(lambda index: self._change(axis=RUNS[index][1]))
+        self.runs.activated.connect(lambda index: self.change(axis=RUNS[index][1]))
         self.contoured = QCheckBox(say("shaped to the hand, or with a flange"))
-        self.contoured.clicked.connect(lambda on: self._change(contoured=on))
+        self.contoured.clicked.connect(lambda on: self.change(contoured=on))
         self.thick = self.quantity(
-            say("Thickness of the handle"), "length", lambda v: self._change(self.thick, diameter_m=v)
+            say("Thickness of the handle"), "length", lambda v: self.change(self.thick, diameter_m=v)
         )
         self.place = places(self, place_names(say("Grip")), self._place_entered)
         self.head = text_label(bold=True)
@@ -70,25 +64,19 @@ class GripsEditor(Editor):
     def _lay_out(self) -> None:
         self.column.addWidget(self.list)
         self.column.addLayout(beside(self.add, self.remove))
-        self.fields, fields = QWidget(), form()
-        self.fields.setLayout(fields)
-        for label, widget in (
+        self.fields, fields = block((
             (say("Surface"), self.surface), (say("Held by"), self.side), (say("Runs"), self.runs),
             (say("Thickness"), self.thick), (say("Ahead"), self.place[0]), (say("To the left"), self.place[1]),
             (say("Up"), self.place[2]),
-        ):  # fmt: skip
-            fields.addRow(label, widget)
+        ))  # fmt: skip
         fields.addRow(self.contoured)
         self.column.addWidget(self.fields)
         self.column.addWidget(self.head)
         self.column.addWidget(self.has_pad)
-        self.pad, pad = QWidget(), form()
-        self.pad.setLayout(pad)
-        for label, widget in (
+        self.pad, _ = block((
             (say("Length"), self.pad_size[0]), (say("Width"), self.pad_size[1]), (say("Ahead"), self.pad_place[0]),
             (say("To the left"), self.pad_place[1]), (say("Up"), self.pad_place[2]),
-        ):  # fmt: skip
-            pad.addRow(label, widget)
+        ))  # fmt: skip
         self.column.addWidget(self.pad)
         self.column.addWidget(self.refusal)
 
@@ -97,7 +85,7 @@ class GripsEditor(Editor):
         box.setAccessibleName(name)
         for value, text in choices:
             box.addItem(say(text), value)
-        box.activated.connect(lambda index: self._change(**{key: box.itemData(index)}))
+        box.activated.connect(lambda index: self.change(**{key: box.itemData(index)}))
         return box
 
     @property
@@ -107,14 +95,8 @@ class GripsEditor(Editor):
 
     def fill(self, part: Part) -> None:
         display = self.session.document.display
-        self.number = max(min(self.number, len(part.grips) - 1), 0)
-        self.list.blockSignals(True)
-        self.list.clear()
-        self.list.addItems([grip.name for grip in part.grips])
-        self.list.setCurrentRow(self.number)
-        self.list.blockSignals(False)
+        self.fill_list(grip.name for grip in part.grips)
         grip = self.grip
-        self.remove.setEnabled(grip is not None)
         self.fields.setVisible(grip is not None)
         if grip is not None:
             self.surface.setCurrentIndex(self.surface.findData(grip.surface))
@@ -132,41 +114,10 @@ class GripsEditor(Editor):
             for field, value in zip(self.pad_place, part.pad.centre_m, strict=True):
                 field.show_value(value, display)
 
-    def _listed(self, number: int) -> None:
-        if not self.busy and number >= 0:
-            self.number = number
-            self.show_part(self.part)
-
-    def _change(self, field: QuantityField | None = None, **updates: object) -> None:
-        part, number = self.part, self.number
-        if not self.busy and part is not None:
-            self.take(say("Change a grip"), lambda d: grips.change_grip(d, part.id, number, **updates), field)
-
     def _place_entered(self, axis: int, value: float) -> None:
         grip = self.grip
         if grip is not None:
-            self._change(self.place[axis], position_m=_with(grip.position_m, axis, value))
-
-    def add_one(self) -> None:
-        """One more grip, in the middle of the part."""
-        part, made = self.part, 0
-        if part is None:
-            return
-
-        def change(document: Document) -> Document:
-            nonlocal made
-            document, made = grips.add_grip(document, part.id)
-            return document
-
-        if self.take(say("Add a grip"), change):
-            self.number = made
-            self.show_part(self.session.document.parts_by_id.get(part.id))
-
-    def take_away(self) -> None:
-        """Take the chosen grip away."""
-        part, number = self.part, self.number
-        if part is not None:
-            self.take(say("Take a grip away"), lambda d: grips.remove_grip(d, part.id, number))
+            self.change(self.place[axis], position_m=with_axis(grip.position_m, axis, value))
 
     def _pad(self, on: bool) -> None:
         part = self.part
@@ -185,10 +136,4 @@ class GripsEditor(Editor):
     def _pad_place(self, axis: int, value: float) -> None:
         pad: Pad | None = None if self.part is None else self.part.pad
         if pad is not None:
-            self._pad_change(self.pad_place[axis], centre_m=_with(pad.centre_m, axis, value))
-
-
-def _with(place: Way, axis: int, value: float) -> Way:
-    found = list(place)
-    found[axis] = value
-    return found[0], found[1], found[2]
+            self._pad_change(self.pad_place[axis], centre_m=with_axis(pad.centre_m, axis, value))

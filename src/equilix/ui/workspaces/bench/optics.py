@@ -19,11 +19,12 @@ class OpticsEditor(Editor):
 
     def __init__(self, session: Session) -> None:
         super().__init__(session)
-        self.focal = self.quantity(
-            say("Focal length, mm; the shortest of a zoom"), "number", lambda v: self._take(self.focal, focal_m=v * MM)
-        )
-        self.wide = self.quantity(say("Width of the sensor, mm"), "number", lambda v: self._sensor(0, v))
-        self.high = self.quantity(say("Height of the sensor, mm"), "number", lambda v: self._sensor(1, v))
+        self.focal = self.optional(
+            say("Focal length, mm; the shortest of a zoom"), "number",
+            lambda v: self._take(self.focal, focal_m=None if v is None else v * MM),
+        )  # fmt: skip
+        self.wide = self.optional(say("Width of the sensor, mm"), "number", lambda v: self._sensor(0, v))
+        self.high = self.optional(say("Height of the sensor, mm"), "number", lambda v: self._sensor(1, v))
         self.rows = form()
         for label, field in (
             (say("Focal length, mm"), self.focal), (say("Sensor wide, mm"), self.wide),
@@ -46,12 +47,15 @@ class OpticsEditor(Editor):
         if part is not None:
             self.take(say("Say what it sees"), lambda d: kit.change_part(d, part.id, **updates), field)
 
-    def _sensor(self, which: int, value_mm: float) -> None:
-        """The other side is three to two of it, until it is entered."""
-        part = self.part
+    def _sensor(self, which: int, value_mm: float | None) -> None:
+        """The other side is three to two of it, until it is entered; emptied, neither is known."""
+        part, field = self.part, (self.wide, self.high)[which]
         if part is None:
+            return
+        if value_mm is None:
+            self._take(field, sensor_m=None)
             return
         usual = (value_mm * MM, value_mm * MM * 2 / 3) if which == 0 else (value_mm * MM * 1.5, value_mm * MM)
         sizes = list(part.sensor_m or usual)
         sizes[which] = value_mm * MM
-        self._take((self.wide, self.high)[which], sensor_m=(sizes[0], sizes[1]))
+        self._take(field, sensor_m=(sizes[0], sizes[1]))

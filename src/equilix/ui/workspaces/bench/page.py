@@ -111,7 +111,7 @@ class BenchPage(Page):
         from equilix.ui.workspaces.bench.solids import SolidsEditor
 
         made = SolidsEditor(self.session)
-        made.framed.connect(self._frame)
+        made.chosen.connect(self._frame)
         self._put(made)
         return made
 

@@ -9,12 +9,11 @@ from PySide6.QtWidgets import QSpinBox, QWidget
 
 from equilix.errors import Refused
 from equilix.ui.widgets.fields import QuantityField
-from equilix.ui.workspaces.bench.entry import beside, button, form
+from equilix.ui.workspaces.bench.entry import Way, beside, button, form
 from equilix.units import Display
 from equilix.words.language import say
 from equilix.words.telling import tell
 
-Way = tuple[float, float, float]
 STEP_M: Final = 0.01
 """What is usual between the holes of a row."""
 

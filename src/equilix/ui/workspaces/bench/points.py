@@ -7,26 +7,25 @@ from typing import Final
 
 import numpy as np
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtWidgets import QCheckBox, QLineEdit, QListWidget, QListWidgetItem, QPushButton, QSpinBox, QWidget
+from PySide6.QtWidgets import QCheckBox, QLineEdit, QListWidget, QListWidgetItem, QPushButton, QSpinBox
 
 from equilix.document import Document
 from equilix.edits import points
 from equilix.edits.points import Side, point_of
 from equilix.errors import Refused
 from equilix.kit.mount_kinds import MOUNT_KINDS, mount_kind
-from equilix.kit.mounts import MountPoint, Track
+from equilix.kit.mounts import MountPoint, Track, usual_reference
 from equilix.kit.parts import Part
 from equilix.ui.session import Session
 from equilix.ui.theme import grown
 from equilix.ui.widgets.choice import ChoiceBox
-from equilix.ui.workspaces.bench.entry import Editor, beside, button, form, place_names, places
+from equilix.ui.workspaces.bench.entry import Editor, Way, beside, block, button, place_names, places, with_axis
 from equilix.ui.workspaces.bench.pattern import STEP_M, Pattern, across
 from equilix.ui.workspaces.bench.views import Chosen
 from equilix.words.language import say
 from equilix.words.telling import tell
 from equilix.words.wordings.wording import N_
 
-Way = tuple[float, float, float]
 LOOKS: Final[tuple[tuple[str, Way], ...]] = (
     (N_("up"), (0.0, 0.0, 1.0)), (N_("down"), (0.0, 0.0, -1.0)), (N_("ahead"), (1.0, 0.0, 0.0)),
     (N_("back"), (-1.0, 0.0, 0.0)), (N_("left"), (0.0, 1.0, 0.0)), (N_("right"), (0.0, -1.0, 0.0)),
@@ -96,12 +95,12 @@ class PointsEditor(Editor):
         self.screws.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
         self.screws.setAccessibleName(say("How many screws hold here"))
         self.screws.valueChanged.connect(lambda value: self._change(screws=value))
-        self.load = self.quantity(say("Carries at most (maker)"), "mass", lambda v: self._change(most_kg=v))
-        self.hold = self.quantity(say("Holds against turning (maker)"), "torque", lambda v: self._change(most_nm=v))
-        self.engaged = self.quantity(say("Screw goes in by"), "length", lambda v: self._change(thread_m=v))
-        self.measure = self.quantity(say("Size that counts"), "length", lambda v: self._change(size_m=v))
+        self.load = self.optional(say("Carries at most (maker)"), "mass", lambda v: self._change(most_kg=v))
+        self.hold = self.optional(say("Holds against turning (maker)"), "torque", lambda v: self._change(most_nm=v))
+        self.engaged = self.optional(say("Screw goes in by"), "length", lambda v: self._change(thread_m=v))
+        self.measure = self.optional(say("Size that counts"), "length", lambda v: self._change(size_m=v))
         self.takes = [
-            self.quantity(name, "length", partial(self._takes_entered, end))
+            self.optional(name, "length", partial(self._takes_entered, end))
             for end, name in enumerate((say("Takes from"), say("Takes up to")))
         ]
         self.set_one = QPushButton(say("Click a new one"))
@@ -115,10 +114,7 @@ class PointsEditor(Editor):
     def _lay_out(self) -> None:
         self.column.addWidget(self.list)
         self.column.addLayout(beside(self.set_one, self.copy, self.remove))
-        self.fields = QWidget()
-        fields = form()
-        self.fields.setLayout(fields)
-        for label, widget in (
+        self.fields, self.rows = block((
             (say("Name"), self.name), (say("Kind"), self.kind), (say("Is for"), self.side), (say("Looks"), self.looks),
             (say("Ahead"), self.place[0]), (say("To the left"), self.place[1]), (say("Up"), self.place[2]),
             (say("Track"), self.along), (say("From"), self.ends[0]), (say("To"), self.ends[1]),
@@ -126,9 +122,7 @@ class PointsEditor(Editor):
             (say("Screws"), self.screws), (say("Goes in by"), self.engaged), (say("Carries"), self.load),
             (say("Holds"), self.hold), (say("Size"), self.measure), (say("Takes from"), self.takes[0]),
             (say("Takes up to"), self.takes[1]),
-        ):  # fmt: skip
-            fields.addRow(label, widget)
-        self.rows = fields
+        ))  # fmt: skip
         self.column.addWidget(self.fields)
         self.column.addWidget(self.pattern)
         self.column.addWidget(self.refusal)
@@ -246,15 +240,12 @@ class PointsEditor(Editor):
             self.picked.emit(Chosen(side, made))
 
     def _look(self, way: Way) -> None:
-        reference = (1.0, 0.0, 0.0) if way[0] == 0.0 else (0.0, 0.0, 1.0)
-        self._change(direction=way, reference=reference)
+        self._change(direction=way, reference=usual_reference(way))
 
     def _place_entered(self, axis: int, value: float) -> None:
         point = self.point
         if point is not None:
-            place = list(point.position_m)
-            place[axis] = value
-            self._change(position_m=tuple(place))
+            self._change(position_m=with_axis(point.position_m, axis, value))
 
     def move_to(self, chosen: Chosen, place_m: np.ndarray) -> None:
         """A point was dragged to another place."""
@@ -274,13 +265,12 @@ class PointsEditor(Editor):
             return
         way: Way = tuple(toward.tolist())
         kind, made = like.kind if like is not None else "screw14", ""
-        reference = (1.0, 0.0, 0.0) if way[0] == 0.0 else (0.0, 0.0, 1.0)
 
         def change(document: Document) -> Document:
             nonlocal made
             document, made = points.add_point(
                 document, part.id, "offers", kind, name=tell(mount_kind(kind).label),
-                position_m=tuple(place_m.tolist()), direction=way, reference=reference,
+                position_m=tuple(place_m.tolist()), direction=way, reference=usual_reference(way),
             )  # fmt: skip
             return document
 
@@ -297,13 +287,15 @@ class PointsEditor(Editor):
             track = old.changed(axis=axis)
         self._change(track=track)
 
-    def _takes_entered(self, end: int, value: float) -> None:
-        """The smallest or the largest size; the other is the same until it is entered."""
+    def _takes_entered(self, end: int, value: float | None) -> None:
+        """The smallest or the largest size; the other is the same until it is entered. Emptied, any size will do."""
         part, chosen, point = self.part, self.chosen, self.point
         if part is None or chosen is None or point is None:
             return
-        old = point.takes_m or (value, value)
-        takes = (value, old[1]) if end == 0 else (old[0], value)
+        takes = None
+        if value is not None:
+            old = point.takes_m or (value, value)
+            takes = (value, old[1]) if end == 0 else (old[0], value)
         self.take(
             say("Say what size it takes"),
             lambda d: points.change_point(d, part.id, chosen.side, chosen.name, takes_m=takes),

@@ -29,10 +29,11 @@ class PowerEditor(Editor):
     def __init__(self, session: Session) -> None:
         super().__init__(session)
         self.energy = self.quantity(say("Energy"), "energy", lambda v: self._part(self.energy, energy_wh=v))
-        self.volts = self._number(say("Voltage of the battery"), lambda v: self._change(self.volts, volts=v))
-        self.most = self._number(say("It gives at most, A"), lambda v: self._change(self.most, most_a=v))
+        self.volts = self.optional(say("Voltage of the battery"), "number", lambda v: self._change(self.volts, volts=v))
+        self.most = self.optional(say("It gives at most, A"), "number", lambda v: self._change(self.most, most_a=v))
+        words = {"standby": say("Standby"), "record": say("Recording"), "full": say("At full")}
         self.draws = {
-            mode: self.quantity(say("Draws, {mode}").format(mode=mode), "power", partial(self._draw, mode))
+            mode: self.quantity(say("Draws: {mode}").format(mode=words[mode]), "power", partial(self._draw, mode))
             for mode in MODES
         }
         self.by_mount, self.swap, self.passes = (
@@ -45,8 +46,7 @@ class PowerEditor(Editor):
         fields = form()
         for label, widget in (
             (say("Energy"), self.energy), (say("Voltage, V"), self.volts), (say("At most, A"), self.most),
-            (say("Standby"), self.draws["standby"]), (say("Recording"), self.draws["record"]),
-            (say("At full"), self.draws["full"]),
+            *((words[mode], self.draws[mode]) for mode in MODES),
         ):  # fmt: skip
             fields.addRow(label, widget)
         for check in (self.by_mount, self.swap, self.passes):
@@ -56,9 +56,6 @@ class PowerEditor(Editor):
         self.column.addWidget(self.outputs)
         self.column.addWidget(self.inputs)
         self.column.addWidget(self.refusal)
-
-    def _number(self, name: str, take: Callable[[float], object]) -> QuantityField:
-        return self.quantity(name, "number", take)
 
     def fill(self, part: Part) -> None:
         display, known = self.session.document.display, part.electric or Electric()

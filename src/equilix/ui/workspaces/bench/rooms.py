@@ -5,16 +5,14 @@ from __future__ import annotations
 from functools import partial
 from typing import Final
 
-from PySide6.QtWidgets import QComboBox, QListWidget, QWidget
+from PySide6.QtWidgets import QComboBox
 
-from equilix.document import Document
 from equilix.edits import rooms
 from equilix.kit.parts import Part
 from equilix.kit.solids import Room
 from equilix.ui.session import Session
-from equilix.ui.theme import grown
 from equilix.ui.widgets.tint import show_text, text_label
-from equilix.ui.workspaces.bench.entry import Editor, beside, button, form, place_names, places
+from equilix.ui.workspaces.bench.entry import Edits, ListEditor, beside, block, place_names, places, with_axis
 from equilix.words.language import say
 from equilix.words.wordings.wording import N_
 
@@ -25,19 +23,16 @@ USUAL: Final = (
 LIST_PX: Final = 60
 
 
-class RoomsEditor(Editor):
+class RoomsEditor(ListEditor):
     """Choose, add, name, size, place and take away a room."""
 
     def __init__(self, session: Session) -> None:
-        super().__init__(session)
-        self.number = 0
+        edits = Edits(
+            lambda d, part_id: rooms.add_room(d, part_id, say(USUAL[0])), rooms.change_room, rooms.remove_room,
+            say("Add what stays free"), say("Change what stays free"), say("Take away what stays free"),
+        )  # fmt: skip
+        super().__init__(session, edits, say("What stays free"), LIST_PX)
         self.head = text_label(bold=True)
-        self.list = QListWidget()
-        self.list.setAccessibleName(say("What stays free"))
-        self.list.setFixedHeight(round(grown(LIST_PX)))
-        self.list.currentRowChanged.connect(self._listed)
-        self.add = button(say("Add what stays free"), self.add_one)
-        self.remove = button(say("Remove"), self.take_away)
         self.remove.setAccessibleName(say("Remove what stays free"))
         self.name = QComboBox()
         self.name.setEditable(True)
@@ -59,14 +54,11 @@ class RoomsEditor(Editor):
         self.column.addWidget(self.head)
         self.column.addWidget(self.list)
         self.column.addLayout(beside(self.add, self.remove))
-        self.fields, fields = QWidget(), form()
-        self.fields.setLayout(fields)
-        for label, widget in (
+        self.fields, _ = block((
             (say("For"), self.name), (say("Length"), self.sizes[0]), (say("Width"), self.sizes[1]),
             (say("Height"), self.sizes[2]), (say("Middle ahead"), self.place[0]), (say("To the left"), self.place[1]),
             (say("Up"), self.place[2]),
-        ):  # fmt: skip
-            fields.addRow(label, widget)
+        ))  # fmt: skip
         self.column.addWidget(self.fields)
         self.column.addWidget(self.refusal)
 
@@ -78,15 +70,8 @@ class RoomsEditor(Editor):
     def fill(self, part: Part) -> None:
         show_text(self.head, say("Stays free"), self.theme.ink)
         display = self.session.document.display
-        self.number = max(min(self.number, len(part.keeps_free) - 1), 0)
-        self.list.blockSignals(True)
-        self.list.clear()
-        self.list.addItems([room.name or say("room") for room in part.keeps_free])
-        self.list.setCurrentRow(self.number)
-        self.list.blockSignals(False)
+        self.fill_list(room.name or say("room") for room in part.keeps_free)
         room = self.room
-        self.list.setVisible(room is not None)
-        self.remove.setEnabled(room is not None)
         self.fields.setVisible(room is not None)
         if room is None:
             return
@@ -97,51 +82,17 @@ class RoomsEditor(Editor):
         for field, value in zip(self.place, room.centre_m, strict=True):
             field.show_value(value, display)
 
-    def _listed(self, number: int) -> None:
-        if not self.busy and number >= 0:
-            self.number = number
-            self.show_part(self.part)
-
-    def _change(self, field: QWidget | None = None, **updates: object) -> None:
-        part, number = self.part, self.number
-        if not self.busy and part is not None:
-            known = next((each for each in (*self.sizes, *self.place) if each is field), None)
-            self.take(say("Change what stays free"), lambda d: rooms.change_room(d, part.id, number, **updates), known)
-
     def _named(self) -> None:
         room, name = self.room, self.name.currentText().strip()
         if room is not None and name != room.name:
-            self._change(name=name)
+            self.change(name=name)
 
     def _sized(self, axis: int, value: float) -> None:
         room = self.room
         if room is not None:
-            size = [value if k == axis else each for k, each in enumerate(room.size_m)]
-            self._change(self.sizes[axis], size_m=tuple(size))
+            self.change(self.sizes[axis], size_m=with_axis(room.size_m, axis, value))
 
     def _placed(self, axis: int, value: float) -> None:
         room = self.room
         if room is not None:
-            place = [value if k == axis else each for k, each in enumerate(room.centre_m)]
-            self._change(self.place[axis], centre_m=tuple(place))
-
-    def add_one(self) -> None:
-        """One more room, beside the left side of the part."""
-        part, made = self.part, 0
-        if part is None:
-            return
-
-        def change(document: Document) -> Document:
-            nonlocal made
-            document, made = rooms.add_room(document, part.id, say(USUAL[0]))
-            return document
-
-        if self.take(say("Add what stays free"), change):
-            self.number = made
-            self.show_part(self.session.document.parts_by_id.get(part.id))
-
-    def take_away(self) -> None:
-        """Nothing needs to stay free there any more."""
-        part, number = self.part, self.number
-        if part is not None:
-            self.take(say("Take away what stays free"), lambda d: rooms.remove_room(d, part.id, number))
+            self.change(self.place[axis], centre_m=with_axis(room.centre_m, axis, value))

@@ -23,6 +23,9 @@ from equilix.ui.stage.strokes import Style
 from equilix.words.language import say
 
 Array = NDArray[np.float64]
+Sizes = tuple[tuple[Projection, float, float], ...]
+"""Each view: how long and how tall it is, mm."""
+Rows = tuple[tuple[int, ...], ...]
 
 TITLE_PX, GAP_PX, EDGE_PX, NAME_PX = 22.0, 26.0, 14.0, 112.0
 MOST_SCALE: Final = 4.0
@@ -92,21 +95,18 @@ def views(part: Part, bounds: QRectF) -> tuple[View, ...]:
     return tuple(found)
 
 
-WAYS: Final = (((0, 1, 2), ()), ((0, 1), (2,)))
+WAYS: Final[tuple[Rows, ...]] = (((0, 1, 2),), ((0, 1), (2,)))
 """How the three stand: in a row, or the third under the first."""
-Sizes = tuple[tuple[Projection, float, float], ...]
 
 
-def _scale(bounds: QRectF, sizes: Sizes, rows: tuple[tuple[int, ...], ...]) -> float:
+def _scale(bounds: QRectF, sizes: Sizes, rows: Rows) -> float:
     """The largest scale at which these rows of views have room."""
     scales = [MOST_SCALE]
     for row in rows:
-        if row:
-            room = bounds.width() - 2 * EDGE_PX - 2 * GAP_PX * len(row)
-            scales.append(max(room, 40.0) / sum(sizes[number][1] for number in row))
-    count = sum(bool(row) for row in rows)
-    room = bounds.height() - (TITLE_PX + GAP_PX) * count - EDGE_PX
-    scales.append(max(room, 40.0) / sum(max(sizes[number][2] for number in row) for row in rows if row))
+        room = bounds.width() - 2 * EDGE_PX - 2 * GAP_PX * len(row)
+        scales.append(max(room, 40.0) / sum(sizes[number][1] for number in row))
+    room = bounds.height() - (TITLE_PX + GAP_PX) * len(rows) - EDGE_PX
+    scales.append(max(room, 40.0) / sum(max(sizes[number][2] for number in row) for row in rows))
     return min(scales)
 
 
@@ -136,7 +136,7 @@ def drawing(
 
 
 def seen(part: Part, view: View) -> Iterator[tuple[Chosen, MountPoint]]:
-    """The points of a part that do not look away from the viewer; the same place is shown once."""
+    """The points of a part that do not look away from the viewer."""
     toward = np.array(view.projection.toward)
     sides: tuple[Side, Side] = ("offers", "hangs_by")
     for side in sides:
@@ -185,9 +185,9 @@ def _frame(part: Part, number: int, view: View) -> Shape:
 
 def _mark(view: View, point: MountPoint, *, offered: bool, chosen: bool) -> Iterator[Primitive]:
     """By kind: a screw a disc, a rosette a toothed ring, what slides a bar, else a square; hollow what it hangs by."""
-    at, edge = view.px(point.origin), "tip" if chosen else "hold"
+    at = view.px(point.origin)
+    role: Role = "tip" if chosen else "hold"
     fill: Role = "tip_wash" if chosen else "hold_wash" if offered else "card"
-    role: Role = "tip" if edge == "tip" else "hold"
     if point.track is not None:
         ends = [view.px(point.origin + point.track.axis_unit * each) for each in (point.track.from_m, point.track.to_m)]
         yield Line((ends[0], ends[1]), role, 2.0, alpha=150)
