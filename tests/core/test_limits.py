@@ -142,7 +142,7 @@ class Prices(unittest.TestCase):
     def test_the_back_of_one_who_wears_the_rig(self) -> None:
         """Told where something is held, lies on a shoulder or is worn; not where a tripod bears it all."""
         for key, told_ in (("lamp-room", True), ("causeway", True), ("boat-landing", True), ("evening", False)):
-            self.assertEqual("back_n" in prices_of(scene(key)), told_, key)
+            self.assertEqual("back_n" in prices_of(Result(scene(key))), told_, key)
 
     def test_power_lasts_as_long_as_the_first_battery_to_die(self) -> None:
         """Of all that draw, the shortest; one that draws nothing does not count."""
@@ -150,9 +150,8 @@ class Prices(unittest.TestCase):
         result = Result(analysis)
         each = ((9000.0, 30.0), (5000.0, 4.0), (60.0, 0.0))
         runs = [mock.Mock(seconds=seconds, watts=watts) for seconds, watts in each]
-        made = mock.Mock(fit=result.fit, network=mock.Mock(runs=runs))
-        with mock.patch("equilix.planner.prices.Result", return_value=made):
-            found = prices_of(analysis)["run_s"]
+        made = mock.Mock(analysis=analysis, fit=result.fit, network=mock.Mock(runs=runs))
+        found = prices_of(made)["run_s"]
         self.assertEqual(found.value, 5000.0)
         self.assertAlmostEqual(found.burden, -math.log(5000.0), delta=1e-12)
 

@@ -7,6 +7,7 @@ from typing import Protocol
 
 from equilix.analysis import Analysis
 from equilix.facts import Sayable, fact, percent
+from equilix.result import Result
 
 
 class Timed(Protocol):
@@ -39,6 +40,14 @@ class Change(Protocol):
     @property
     def after(self) -> Analysis:
         """The rig when it is done."""
+
+    @property
+    def result_before(self) -> Result:
+        """What follows from how the rig is, each worked out once."""
+
+    @property
+    def result_after(self) -> Result:
+        """What follows from how it is when it is done, each worked out once."""
 
 
 def minutes(change: Change) -> float:

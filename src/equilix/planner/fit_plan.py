@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import cached_property
+
 from msgspec import Struct
 
 from equilix.analysis import Analysis
@@ -10,6 +12,7 @@ from equilix.edits import rigging
 from equilix.errors import Refused
 from equilix.facts import Fact, Sayable, fact
 from equilix.planner.plan import DrawOut, SlideTo, Step, TurnTo
+from equilix.result import Result
 
 
 class Remount(Struct, frozen=True):
@@ -87,6 +90,16 @@ class FitPlan(Struct, frozen=True, dict=True):
     says: tuple[Sayable, ...]
     """What becomes of elbows, arms, fists or gaze."""
     reason: Sayable = ""
+
+    @cached_property
+    def result_before(self) -> Result:
+        """What follows from how the rig is, each worked out once."""
+        return Result(self.before)
+
+    @cached_property
+    def result_after(self) -> Result:
+        """What follows from how it is when it is done, each worked out once."""
+        return Result(self.after)
 
     @property
     def key(self) -> str:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import cached_property
 from typing import Final, Literal
 
 from msgspec import Struct
@@ -12,6 +13,7 @@ from equilix.edits import rigging
 from equilix.facts import Sayable, fact
 from equilix.keys import BalanceKey
 from equilix.planner.moves import stand_in
+from equilix.result import Result
 
 School = Literal["move", "power", "weight", "strip"]
 
@@ -127,6 +129,16 @@ class Plan(Struct, frozen=True, dict=True):
     reason: Sayable = ""
     remedy: Sayable = ""
     """What would make it reach all, where something would: 'A bridge plate … would do.'"""
+
+    @cached_property
+    def result_before(self) -> Result:
+        """What follows from how the rig is, each worked out once."""
+        return Result(self.before)
+
+    @cached_property
+    def result_after(self) -> Result:
+        """What follows from how it is when it is done, each worked out once."""
+        return Result(self.after)
 
     @property
     def key(self) -> str:

@@ -10,7 +10,6 @@ from equilix.explain.origins import origins
 from equilix.facts import fact, force, inertia, number
 from equilix.planner.change import Change
 from equilix.planner.prices import Price, prices, prices_now
-from equilix.result import Result
 
 RIG_FIGURES: Final[dict[str, str]] = {"pad_pa": "pad_pa", "back_n": "spine", "day_share": "rest"}
 """Prices that are a figure of the rig: the key of its origin."""
@@ -18,7 +17,7 @@ RIG_FIGURES: Final[dict[str, str]] = {"pad_pa": "pad_pa", "back_n": "spine", "da
 
 def plan_origins(plan: Change) -> list[Origin]:
     """All prices of a plan, each with what it is made of and what it is now."""
-    rig = {each.key: each for each in origins(Result(plan.after))}
+    rig = {each.key: each for each in origins(plan.result_after)}
     now = prices_now(plan)
     found = []
     for price in prices(plan).values():
@@ -43,7 +42,7 @@ def _figure_of(plan: Change, price: Price) -> str:
         tired = plan.after.first_to_give_out
         return "" if tired is None else f"{tired.joint}-{tired.side}"
     if price.key == "run_s":
-        lasting = [run for run in Result(plan.after).network.runs if run.watts > 0]
+        lasting = [run for run in plan.result_after.network.runs if run.watts > 0]
         return f"run-{min(lasting, key=lambda run: run.seconds).battery}" if lasting else ""
     return RIG_FIGURES.get(price.key, "")
 

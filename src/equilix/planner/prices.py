@@ -8,7 +8,6 @@ from typing import Final
 
 from msgspec import Struct
 
-from equilix.analysis import Analysis
 from equilix.body.endurance import LONGEST_S
 from equilix.carry.shoulder import pad_pressure_pa
 from equilix.facts import Sayable, duration, fact, force, length, measured, number, percent, pressure
@@ -44,10 +43,10 @@ LEAST_SPREAD: Final = 0.25
 """What differs by less, of what is just felt, does not differ."""
 
 
-def prices_of(analysis: Analysis) -> dict[str, Price]:
+def prices_of(result: Result) -> dict[str, Price]:
     """What carrying a rig costs, by key."""
-    result, found = Result(analysis), []
-    fit = result.fit
+    analysis, fit = result.analysis, result.fit
+    found = []
     pad_pa = pad_pressure_pa(analysis.support, analysis.mass.cg_m, analysis.holding)
     if pad_pa > 0 and analysis.stance is not None:
         behind = max(float(analysis.stance.head_m[0] - analysis.stance.head_half_m[0]) - analysis.carried.rear_m, 0.0)
@@ -82,7 +81,7 @@ def prices_of(analysis: Analysis) -> dict[str, Price]:
 
 def prices_now(plan: Change) -> dict[str, Price]:
     """What the rig costs before a plan is done, to compare it with."""
-    found = prices_of(plan.before)
+    found = prices_of(plan.result_before)
     return {**found, "steadiness": _steadiness(1.0, fact("prices.now"))}
 
 
@@ -94,7 +93,7 @@ def _steadiness(ratio: float, said: Sayable) -> Price:
 
 def prices(plan: Change) -> dict[str, Price]:
     """What a plan costs to carry and to do, by key."""
-    found = prices_of(plan.after)
+    found = prices_of(plan.result_after)
     clamps = len(plan.steps)
     more = [
         _steadiness(steadiness(plan), steady_words(plan)),

@@ -62,8 +62,9 @@ class Answers(QObject):
 
 
 def _all_schools(document: Document, setup_id: str, called_off: Called) -> Iterator[Plan]:
+    from equilix.planner.prices import prices, prices_now
     from equilix.planner.schools import plans  # here, so that the first picture does not wait for it
 
     for plan in plans(document, setup_id, called_off):
-        _ = plan.cautions  # all figures before and after, worked out here and not where the card is made
+        _ = plan.cautions, prices(plan), prices_now(plan)  # worked out here, and not where the card is made
         yield plan

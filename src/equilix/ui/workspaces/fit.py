@@ -307,9 +307,11 @@ def _comparison(document: Document, analysis: Analysis, called_off: Called) -> I
 
 def _for_the_body(document: Document, setup_id: str, together: bool, called_off: Called) -> Iterator[FitPlan]:
     from equilix.planner.fitting import fit_plans
+    from equilix.planner.prices import prices, prices_now
 
     for plan in fit_plans(document, setup_id, called_off, balance=together):
-        _ = read_out(plan.after)  # worked out here, and not where the card is made
+        if plan.works:  # all that its card shows is worked out here, and not where the card is made
+            _ = read_out(plan.after), prices(plan), prices_now(plan)
         yield plan
 
 
