@@ -6,7 +6,9 @@ import numpy as np
 
 from equilix.analysis import Analysis, analyse
 from equilix.body.operators import Operator
-from equilix.document import Document
+from equilix.demo import lighthouse
+from equilix.document import Document, empty
+from equilix.edits import kit
 from equilix.kit.catalogue import make_part
 from equilix.kit.mounts import MountPoint, Track
 from equilix.kit.parts import Grip, Pad, Part
@@ -45,6 +47,17 @@ def free(key: str, part: str, x: float = 0.0, y: float = 0.0, z: float = 0.0) ->
 def analysed(made: Document) -> Analysis:
     """The analysis of the one setup."""
     return analyse(made, made.setups[0])
+
+
+def scene(key: str, made: Document | None = None) -> Analysis:
+    """The analysis of a setup of the demo, or of a document made from it."""
+    made = lighthouse() if made is None else made
+    return analyse(made, made.setups_by_id[key])
+
+
+def one_part(kind: str = "block", **more: object) -> tuple[Document, str]:
+    """A document with one part and no setup, and its id: 1 kg, 200 × 100 × 60 mm."""
+    return kit.add_part(empty(), "thing", kind, 1.0, (0.2, 0.1, 0.06), **more)
 
 
 def balanced_on_pad(cg_x_m: float, cg_y_m: float = 0.0, mass_kg: float = 8.0, hands: bool = True) -> Document:

@@ -7,7 +7,7 @@ import unittest
 import numpy as np
 from scipy.spatial import ConvexHull
 
-from equilix.analysis import Analysis, analyse
+from equilix.analysis import analyse
 from equilix.checks.build_order import Heaps, build_order, strip_order
 from equilix.checks.findings import checks
 from equilix.checks.rules import RULES, Check
@@ -19,14 +19,8 @@ from equilix.mechanics.beams import bending_pa, first_frequency_hz, sags_m, tube
 from equilix.mechanics.fasteners import INCH_M, THREADS, screw_load_n, shear_pa
 from equilix.result import Result
 from equilix.rig.setups import Pose
-from tests.core.builders import many_parts
+from tests.core.builders import many_parts, scene
 from tests.told import told
-
-
-def scene(key: str, made: Document | None = None) -> Analysis:
-    """One of the demo's rigs."""
-    made = made or lighthouse()
-    return analyse(made, made.setups_by_id[key])
 
 
 def found(key: str, what: str, made: Document | None = None) -> list[Check]:

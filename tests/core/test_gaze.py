@@ -5,7 +5,6 @@ import unittest
 
 import numpy as np
 
-from equilix.analysis import Analysis, analyse
 from equilix.body.neck import bent_rad, neck_cost, neck_words, tires_s
 from equilix.body.posture import eye_of
 from equilix.demo import lighthouse
@@ -19,12 +18,8 @@ from equilix.planner.head_room import _single_moves, head_plan
 from equilix.planner.plan import SlideTo
 from equilix.planner.schools import plans
 from equilix.rig.setups import Pose
+from tests.core.builders import scene
 from tests.told import told
-
-
-def scene(key: str, made: Document) -> Analysis:
-    """A setup of a document."""
-    return analyse(made, made.setups_by_id[key])
 
 
 def screen_at(place: tuple[float, float, float], *, turn: tuple[float, float, float, float] = (0, 0, 0, 1)) -> Document:

@@ -8,10 +8,9 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from equilix.analysis import Analysis, analyse
+from equilix.analysis import Analysis
 from equilix.carry.conditions import Condition
 from equilix.demo import lighthouse
-from equilix.document import Document
 from equilix.edits import kit, rigging
 from equilix.errors import Refused
 from equilix.guide.observing import correct, read_seen, take_in
@@ -23,13 +22,8 @@ from equilix.planner.schools import plan
 from equilix.report import guide_report, guide_text, plan_report
 from equilix.rig.clearance import free_travel
 from equilix.words.steps import told_moves
+from tests.core.builders import scene
 from tests.told import refused, told
-
-
-def scene(key: str, made: Document | None = None) -> Analysis:
-    """One of the demo's rigs."""
-    made = made or lighthouse()
-    return analyse(made, made.setups_by_id[key])
 
 
 def condition(analysis: Analysis, key: str) -> Condition:

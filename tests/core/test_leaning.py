@@ -4,7 +4,6 @@ import unittest
 
 import numpy as np
 
-from equilix.analysis import Analysis, analyse
 from equilix.body.operators import segments
 from equilix.body.posture import GRIP_IN_HAND, eye_of
 from equilix.carry.leaning import EYE_GETS_M, EYE_MOST_N, eyepiece_m
@@ -19,14 +18,8 @@ from equilix.kit.catalogue import make_part
 from equilix.mechanics.contact import Bearing, Contact, Hand, hold
 from equilix.report import report, report_text
 from equilix.words.reading import one_hand_words, read_out
-from tests.core.builders import assert_in_equilibrium
+from tests.core.builders import assert_in_equilibrium, scene
 from tests.told import told
-
-
-def scene(key: str, made: Document | None = None) -> Analysis:
-    """A setup of the demo, or of a changed one."""
-    made = lighthouse() if made is None else made
-    return analyse(made, made.setups_by_id[key])
 
 
 def with_finder() -> Document:

@@ -8,7 +8,6 @@ import numpy as np
 
 from equilix.analysis import Analysis, analyse
 from equilix.demo import lighthouse
-from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Refused
 from equilix.fit.curves import over_mass
@@ -19,15 +18,10 @@ from equilix.power.day import compare
 from equilix.result import Result
 from equilix.units import read
 from equilix.words.reading import read_out
+from tests.core.builders import scene
 from tests.told import refused, told
 
 HOUR_S = 3600.0
-
-
-def scene(key: str, made: Document | None = None) -> Analysis:
-    """A setup of the demo, analysed."""
-    made = made or lighthouse()
-    return analyse(made, made.setups_by_id[key])
 
 
 def figure(analysis: Analysis, key: str) -> tuple[float, str]:

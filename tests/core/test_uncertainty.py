@@ -4,10 +4,9 @@ import unittest
 
 import numpy as np
 
-from equilix.analysis import Analysis, analyse
+from equilix.analysis import Analysis
 from equilix.carry.conditions import Condition
 from equilix.demo import lighthouse
-from equilix.document import Document
 from equilix.edits import kit, rigging
 from equilix.guide.observing import correct, read_seen
 from equilix.keys import BalanceKey
@@ -15,13 +14,8 @@ from equilix.mechanics.uncertainty import Data
 from equilix.store.parsing import parse
 from equilix.store.saving import checked_bytes
 from equilix.words.reading import sureness
-from tests.core.builders import analysed, box, document, free, padded
+from tests.core.builders import analysed, box, document, free, padded, scene
 from tests.told import told
-
-
-def scene(key: str, made: Document) -> Analysis:
-    """One of the demo's rigs."""
-    return analyse(made, made.setups_by_id[key])
 
 
 def named(analysis: Analysis, key: str) -> Condition:

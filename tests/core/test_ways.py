@@ -6,12 +6,11 @@ import warnings
 
 import numpy as np
 
-from equilix.analysis import Analysis, analyse
+from equilix.analysis import analyse
 from equilix.carry import WAYS
 from equilix.carry.conditions import evaluate
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.demo import lighthouse
-from equilix.document import Document
 from equilix.edits import carrying, kit, rigging
 from equilix.errors import Refused
 from equilix.guide.steps import advise, finish, steps_of
@@ -20,16 +19,10 @@ from equilix.planner.schools import plan, plans
 from equilix.report import report
 from equilix.rig.setups import Placement
 from equilix.words.reading import read_out
-from tests.core.builders import analysed, box, document
+from tests.core.builders import analysed, box, document, scene
 from tests.told import refused, told
 
 SCENES = [setup.id for setup in lighthouse().setups]
-
-
-def scene(key: str, made: Document | None = None) -> Analysis:
-    """One of the demo's rigs."""
-    made = made or lighthouse()
-    return analyse(made, made.setups_by_id[key])
 
 
 class EveryScene(unittest.TestCase):
