@@ -10,7 +10,7 @@ from msgspec import Struct
 from equilix.carry import WAYS
 from equilix.document import Document
 from equilix.errors import Invalid
-from equilix.facts import Sayable, fact, length, listed
+from equilix.facts import Sayable, angle, fact, length, listed
 from equilix.kit.fits import misfit
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Part
@@ -131,6 +131,7 @@ def _mounting(setup: Setup, parts: Mapping[str, Part]) -> Iterator[Fault]:
                 fact("faults.drawn_out_but_reaches", extension=length(placement.extension_m), reach=reach),
                 fact("faults.push"),
             )
+        yield from _pivot_faults(where, placement, part)
         if placement.parent is None:
             continue
         try:
@@ -149,6 +150,23 @@ def _mounting(setup: Setup, parts: Mapping[str, Part]) -> Iterator[Fault]:
                     fact("faults.mount_somewhere_else"),
                 )
             taken[key] = part.name
+
+
+def _pivot_faults(where: Sayable, placement: Placement, part: Part) -> Iterator[Fault]:
+    if len(placement.pivots_rad) > len(part.pivots):
+        given, has = len(placement.pivots_rad), len(part.pivots)
+        said = fact("faults.more_pivots_than_there_are", given=given, has=has)
+        yield Fault(where, said, fact("faults.leave_out_rest"))
+        return
+    for pivot, turned in zip(part.pivots, placement.pivots_rad, strict=False):
+        if not pivot.from_rad - PIVOT_SLACK_RAD <= turned <= pivot.to_rad + PIVOT_SLACK_RAD:
+            low, high = angle(pivot.from_rad), angle(pivot.to_rad)
+            said = fact("faults.pivot_turned_too_far", pivot=pivot.name, turned=angle(turned), low=low, high=high)
+            yield Fault(where, said, fact("faults.turn_pivot_back"))
+
+
+PIVOT_SLACK_RAD = 1e-6
+"""What rounding may add to an angle at the end of a pivot's range."""
 
 
 def _no_such_point(placement: Placement, carrier: Part, part: Part) -> Sayable:

@@ -7,13 +7,26 @@ from typing import TYPE_CHECKING, Any
 
 import numpy as np
 
-from equilix.edits import balance_point, electric, grips, points, rigging, rooms, solids
+from equilix.edits import (
+    balance_point,
+    electric,
+    grips,
+    joints,
+    placing,
+    points,
+    rigging,
+    rooms,
+    several,
+    solids,
+    working,
+)
 from equilix.kit.mount_kinds import MOUNT_KINDS
+from equilix.kit.mounts import Track
 
 if TYPE_CHECKING:
     from tests.core.random_edits import Chooser, Edit
 
-MODULES = (points, solids, rooms, grips, balance_point, electric)
+MODULES = (points, solids, rooms, grips, balance_point, electric, placing, several, joints, working)
 
 
 def _side(c: Chooser) -> Any:
@@ -120,7 +133,7 @@ def _hang(c: Chooser) -> Edit:
 
 def _strap_new(c: Chooser) -> Edit:
     part, on, at = c.part(), c.placement(), np.array([c.rng.uniform(-0.3, 0.3) for _ in range(3)])
-    return lambda d: rigging.strap_new(d, c.setup_id, part, on, at)[0]
+    return lambda d: placing.strap_new(d, c.setup_id, part, on, at)[0]
 
 
 def _socket(c: Chooser) -> Edit:
@@ -131,7 +144,98 @@ def _socket(c: Chooser) -> Edit:
     return lambda d: electric.change_socket(d, part, side, number, **updates)  # type: ignore[arg-type]
 
 
+def _some(c: Chooser) -> list[str]:
+    return [c.placement() for _ in range(c.rng.choice((1, 1, 2, 4)))]
+
+
+def _bend(c: Chooser) -> Edit:
+    key, angles = c.placement(), {c.rng.choice((0, 0, 1, 9)): c.number() for _ in range(2)}
+    jointed = [] if c.setup is None else [
+        each.id for each in c.setup.placements if c.document.parts_by_id[each.part].pivots
+    ]  # fmt: skip
+    key = c.rng.choice(jointed) if jointed and c.yes() else key
+    return lambda d: rigging.bend(d, c.setup_id, key, angles)
+
+
+def _strap_track(c: Chooser) -> Edit:
+    key, track = (
+        c.placement(),
+        c.rng.choice((None, Track(from_m=-0.1, to_m=0.1), Track(axis=(0, 1, 0), from_m=0, to_m=1))),
+    )
+    return lambda d: placing.strap_track(d, c.setup_id, key, track)
+
+
+def _change_strap_track(c: Chooser) -> Edit:
+    key = c.placement()
+    updates: dict[str, Any] = c.rng.choice(({"from_m": c.number()}, {"to_m": c.number()}, {"axis": _place(c)}))
+    return lambda d: placing.change_strap_track(d, c.setup_id, key, **updates)
+
+
+def _change_pivot(c: Chooser) -> Edit:
+    part, number = c.part(), c.rng.choice((0, 0, 1, 9))
+    updates: dict[str, Any] = c.rng.choice(
+        (
+            {"name": c.word()}, {"from_rad": c.number()}, {"to_rad": c.number()}, {"holds_nm": c.number()},
+            {"axis": _place(c)}, {"position_m": _place(c)},
+        )
+    )  # fmt: skip
+    return lambda d: joints.change_pivot(d, part, number, **updates)
+
+
+def _which(c: Chooser) -> Any:
+    return c.rng.choice(("solids", "offers", "hangs_by", "grips", "gears")), c.rng.choice((0, 0, 1, 9))
+
+
+def _beyond(c: Chooser) -> Edit:
+    part, (field, which), number, on = c.part(), _which(c), c.rng.choice((0, 0, 1, 5)), c.yes()
+    return lambda d: joints.set_beyond(d, part, field, which, number, beyond=on)
+
+
+def _drawn(c: Chooser) -> Edit:
+    part, (field, which), on = c.part(), _which(c), c.yes()
+    return lambda d: joints.set_drawn(d, part, field, which, drawn=on)
+
+
+def _telescope(c: Chooser) -> Edit:
+    part, updates = c.part(), c.rng.choice(({"reach_m": c.above_0()}, {"axis": _place(c)}))
+    return lambda d: joints.change_telescope(d, part, **updates)
+
+
+def _worked(c: Chooser, change: Callable[..., Any]) -> Edit:
+    part, number = c.part(), c.rng.choice((0, 0, 7))
+    updates: dict[str, Any] = c.rng.choice(({"name": c.word()}, {"position_m": _place(c)}, {"width_m": c.above_0()}))
+    return lambda d: change(d, part, number, **updates)
+
+
+def _pick(c: Chooser) -> int:
+    return c.rng.choice((0, 0, 1, 9))
+
+
 MAKERS: dict[str, Callable[[Chooser], Edit]] = {
+    "bend": _bend,
+    "strap_track": _strap_track,
+    "change_strap_track": _change_strap_track,
+    "turn_about": lambda c: (
+        lambda d, key=c.placement(), way=_place(c), to=c.number(): placing.turn_about(
+            d, c.setup_id, key, np.array(way), to
+        )
+    ),
+    "take_off": lambda c: lambda d, ids=_some(c): several.take_off(d, c.setup_id, ids),
+    "copy": lambda c: lambda d, ids=_some(c): several.copy(d, c.setup_id, ids)[0],
+    "mirror": lambda c: lambda d, ids=_some(c): several.mirror(d, c.setup_id, ids),
+    "add_pivot": lambda c: lambda d, key=c.part(): joints.add_pivot(d, key)[0],
+    "change_pivot": _change_pivot,
+    "remove_pivot": lambda c: lambda d, key=c.part(), k=_pick(c): joints.remove_pivot(d, key, k),
+    "set_beyond": _beyond,
+    "set_drawn": _drawn,
+    "change_telescope": _telescope,
+    "remove_telescope": lambda c: lambda d, key=c.part(): joints.remove_telescope(d, key),
+    "add_control": lambda c: lambda d, key=c.part(): working.add_control(d, key)[0],
+    "change_control": lambda c: _worked(c, working.change_control),
+    "remove_control": lambda c: lambda d, key=c.part(), k=_pick(c): working.remove_control(d, key, k),
+    "add_gear": lambda c: lambda d, key=c.part(): working.add_gear(d, key)[0],
+    "change_gear": lambda c: _worked(c, working.change_gear),
+    "remove_gear": lambda c: lambda d, key=c.part(), k=_pick(c): working.remove_gear(d, key, k),
     "change_point": _change_point,
     "add_point": _add_point,
     "add_again": _add_again,
@@ -172,7 +276,7 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
         )
     ),
     "change_socket": _socket,
-    "strap": lambda c: lambda d, key=c.placement(), on=c.placement(): rigging.strap(d, c.setup_id, key, on),
+    "strap": lambda c: lambda d, key=c.placement(), on=c.placement(): placing.strap(d, c.setup_id, key, on),
     "strap_new": _strap_new,
-    "turn_free": lambda c: lambda d, key=c.placement(), to=_place(c): rigging.turn_free(d, c.setup_id, key, to),
+    "turn_free": lambda c: lambda d, key=c.placement(), to=_place(c): placing.turn_free(d, c.setup_id, key, to),
 }

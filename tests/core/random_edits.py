@@ -12,7 +12,7 @@ from typing import Any
 from equilix.carry import WAYS
 from equilix.checks.rules import RULES
 from equilix.document import Document
-from equilix.edits import carrying, kit, powering, ratings, rigging, shape
+from equilix.edits import carrying, kit, placing, powering, ratings, rigging, shape
 from equilix.keys import BodyPosture
 from equilix.kit.catalogue import KINDS
 from equilix.kit.materials import MATERIALS
@@ -107,7 +107,7 @@ def _extend(c: Chooser) -> Edit:
 def _move_free(c: Chooser) -> Edit:
     key, at = c.placement(), (c.number(), c.number(), c.number())
     turned = (c.number(), c.number(), c.number(), c.number()) if c.yes() else None
-    return lambda d: rigging.move_free(d, c.setup_id, key, at, turned)
+    return lambda d: placing.move_free(d, c.setup_id, key, at, turned)
 
 
 def _add(c: Chooser) -> Edit:

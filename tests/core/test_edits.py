@@ -5,7 +5,7 @@ import unittest
 
 from equilix.demo import lighthouse
 from equilix.document import Document, empty
-from equilix.edits import kit, rigging
+from equilix.edits import kit, placing, rigging
 from equilix.edits.history import DEEPEST, History
 from equilix.errors import Refused
 from equilix.faults import document_faults, setup_faults
@@ -106,12 +106,12 @@ class Rigging(unittest.TestCase):
 
     def test_move_free(self) -> None:
         """The root can be moved; a mounted part cannot; 11 m away is refused."""
-        made = rigging.move_free(self.made, ROOM, "base", (0.1, 0, 0))
+        made = placing.move_free(self.made, ROOM, "base", (0.1, 0, 0))
         pose = self.placement(made, "base").pose
         assert pose is not None
         self.assertEqual(pose.position_m, (0.1, 0, 0))
-        self.refused("is mounted", rigging.move_free, ROOM, "bridge", (0.0, 0, 0))
-        self.refused("11", rigging.move_free, ROOM, "base", (11.0, 0, 0))
+        self.refused("is mounted", placing.move_free, ROOM, "bridge", (0.0, 0, 0))
+        self.refused("11", placing.move_free, ROOM, "base", (11.0, 0, 0))
 
 
 class Kit(unittest.TestCase):

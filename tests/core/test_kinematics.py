@@ -11,6 +11,7 @@ from equilix.edits import rigging
 from equilix.kit.catalogue import make_part
 from equilix.kit.mounts import MountPoint, Track
 from equilix.kit.parts import Part
+from equilix.kit.pivots import Configuration
 from equilix.kit.solids import Box
 from equilix.rig.kinematics import assemble
 from equilix.rig.setups import Placement, Pose
@@ -86,7 +87,7 @@ class Mounting(unittest.TestCase):
         made = lighthouse()
         longer = rigging.extend(made, "lamp-room", "left-handle", 0.05)
         part = made.parts_by_id["left-handle"]
-        short, long = part.body(0.0), part.body(0.05)
+        short, long = part.body(), part.body(Configuration(0.05))
         solid = part.solids[2]
         np.testing.assert_allclose(long.box_centres_m[2] - np.array(solid.centre_m), (0, 0, -0.05), atol=1e-12)
         share = solid.volume_m3 / sum(s.volume_m3 for s in part.solids)

@@ -9,7 +9,7 @@ from equilix.analysis import analyse
 from equilix.checks.picture import PUPIL_SHARE, Field, field_of_view, picture
 from equilix.demo import lighthouse
 from equilix.document import Document, empty
-from equilix.edits import kit, rigging
+from equilix.edits import kit, placing, rigging
 from equilix.errors import Refused
 from tests.told import told
 
@@ -27,7 +27,7 @@ def rig(at: tuple[float, float, float], focal_m: float = 0.028) -> tuple[Documen
     made, glass = rigging.add(made, setup, lens, on, "lens mount")
     assembly = analyse(made, made.setups_by_id[setup]).assembly
     front = assembly.to_rig(glass, (0.15, 0.0, 0.0))
-    made, _ = rigging.strap_new(made, setup, cube, on, front + np.array(at))
+    made, _ = placing.strap_new(made, setup, cube, on, front + np.array(at))
     return made, setup, glass
 
 

@@ -10,7 +10,7 @@ from equilix.analysis import analyse
 from equilix.checks.build_order import build_order
 from equilix.demo import lighthouse
 from equilix.document import Document
-from equilix.edits import rigging
+from equilix.edits import placing, rigging
 from equilix.errors import Refused
 from equilix.mechanics.rotations import angles_of, from_quaternion, turned
 from equilix.result import Result
@@ -29,7 +29,7 @@ def strapped() -> tuple[Document, str]:
     found = assemble(made.setups_by_id[ROOM], made.parts_by_id)
     body = found.to_rig("body", (0.0, 0.0, 0.15))
     part = next(each.id for each in made.parts if each.kind == "small-battery")
-    return rigging.strap_new(made, ROOM, part, "body", body)
+    return placing.strap_new(made, ROOM, part, "body", body)
 
 
 class Turns(unittest.TestCase):
@@ -92,7 +92,7 @@ class Strapped(unittest.TestCase):
         """A part that is mounted is strapped to another instead: it stays where it was, turned as it was."""
         made = rigging.turn(lighthouse(), ROOM, "left-handle", 0.4)
         one = assemble(made.setups_by_id[ROOM], made.parts_by_id)
-        after = rigging.strap(made, ROOM, "left-handle", "body")
+        after = placing.strap(made, ROOM, "left-handle", "body")
         two = assemble(after.setups_by_id[ROOM], after.parts_by_id)
         self.assertTrue(after.setups_by_id[ROOM].by_id["left-handle"].strapped)
         for key in ("left-handle", "lens"):
@@ -104,7 +104,7 @@ class Strapped(unittest.TestCase):
     def test_on_a_carrier_that_is_turned(self) -> None:
         """Strapped to a handle that is turned and turned on: it turns along, about the handle's rosette."""
         made = rigging.turn(lighthouse(), ROOM, "left-handle", 0.4)
-        made = rigging.strap(made, ROOM, "transmitter", "left-handle")
+        made = placing.strap(made, ROOM, "transmitter", "left-handle")
         more = rigging.turn(made, ROOM, "left-handle", 0.9)
         was, now = (assemble(each.setups_by_id[ROOM], each.parts_by_id) for each in (made, more))
         for one, other in ((was, now), (now, was)):
@@ -121,8 +121,8 @@ class Strapped(unittest.TestCase):
         pose = made.setups_by_id[ROOM].by_id[new].pose
         assert pose is not None
         x, y, z = pose.position_m
-        made = rigging.move_free(made, ROOM, new, (x, y + 0.01, z))
-        made = rigging.turn_free(made, ROOM, new, (0.0, math.radians(15), 0.0))
+        made = placing.move_free(made, ROOM, new, (x, y + 0.01, z))
+        made = placing.turn_free(made, ROOM, new, (0.0, math.radians(15), 0.0))
         found = made.setups_by_id[ROOM].by_id[new].pose
         assert found is not None
         np.testing.assert_allclose(found.position_m, (x, y + 0.01, z))
@@ -146,13 +146,13 @@ class Strapped(unittest.TestCase):
         """Not to what hangs on it, nor to itself; a mounted part has no pose; a pose and a point are two things."""
         made, new = strapped()
         with refused(self, Refused, "hangs on"):
-            rigging.strap(made, ROOM, "body", new)
+            placing.strap(made, ROOM, "body", new)
         with refused(self, Refused, "hangs on"):
-            rigging.strap(made, ROOM, new, new)
+            placing.strap(made, ROOM, new, new)
         with self.assertRaises(Refused):
-            rigging.move_free(made, ROOM, "body", (0.0, 0.0, 0.0))
+            placing.move_free(made, ROOM, "body", (0.0, 0.0, 0.0))
         with self.assertRaises(Refused):
-            rigging.strap_new(made, ROOM, "no such part", "body", np.zeros(3))
+            placing.strap_new(made, ROOM, "no such part", "body", np.zeros(3))
         with invalid(self, "."):
             Placement(id="a", part="b", parent="c", point="d", pose=Pose())
         with invalid(self, "."):

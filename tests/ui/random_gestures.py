@@ -24,7 +24,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QMenu, QWidget
 
 from equilix.analysis import analyse
-from equilix.ui.stage.gestures import PART_MIME
+from equilix.ui.stage.targets import PART_MIME
 from equilix.ui.stage.view import RigView
 from equilix.ui.window import Window
 from equilix.ui.workspaces.table import BY_KEY

@@ -11,7 +11,7 @@ from equilix.ui.stage.primitives import Centre, Line, Shape
 from equilix.ui.theme import enlarged
 from equilix.ui.workspaces.bench.drawing import PartDrawing
 from equilix.ui.workspaces.bench.page import BenchPage
-from equilix.ui.workspaces.bench.views import Chosen
+from equilix.ui.workspaces.bench.places import Chosen
 from equilix.ui.workspaces.mat import MatPage
 from tests.ui.bench_test import Bench
 

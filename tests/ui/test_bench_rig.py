@@ -11,7 +11,8 @@ from equilix.document import Document, empty
 from equilix.edits import rigging
 from equilix.ui.stage.primitives import Text
 from equilix.ui.workspaces.bench.page import BenchPage
-from equilix.ui.workspaces.bench.views import Chosen, views
+from equilix.ui.workspaces.bench.places import Chosen
+from equilix.ui.workspaces.bench.views import views
 from equilix.ui.workspaces.mat import MatPage
 from equilix.ui.workspaces.origins_page import OriginsPage
 from tests.ui.bench_test import Bench

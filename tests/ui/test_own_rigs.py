@@ -7,7 +7,7 @@ from PySide6.QtGui import QDropEvent
 from PySide6.QtTest import QTest
 
 from equilix.document import Document, empty
-from equilix.ui.stage.gestures import PART_MIME
+from equilix.ui.stage.targets import PART_MIME
 from equilix.ui.workspaces.bench.page import BenchPage
 from equilix.ui.workspaces.build import BuildPage
 from equilix.ui.workspaces.mat import MatPage

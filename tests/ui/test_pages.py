@@ -33,21 +33,21 @@ class Inspector(WindowTest):
 
     def test_slide_in_inches(self) -> None:
         """Any unit is understood."""
-        self.type_into(self.page.slide.line, "-1 1/2 in")
+        self.type_into(self.page.motion.slide.line, "-1 1/2 in")
         self.assertAlmostEqual(self.placement("bridge").slide_m, -0.0381, places=6)
 
     def test_refused_entry_stays_and_says_why(self) -> None:
         """A slide off the track, and a word: the complaint stands below, what was typed stays, Escape restores."""
         before = self.session.document
         for text, why in (("900 mm", "Its track runs from"), ("far back", "Allowed is something like")):
-            self.type_into(self.page.slide.line, text)
-            self.assertIn(why, self.page.slide.complaint.text())
-            self.assertEqual(self.page.slide.line.text(), text)
-            self.assertFalse(self.page.slide.complaint.isHidden())
+            self.type_into(self.page.motion.slide.line, text)
+            self.assertIn(why, self.page.motion.slide.complaint.text())
+            self.assertEqual(self.page.motion.slide.line.text(), text)
+            self.assertFalse(self.page.motion.slide.complaint.isHidden())
         self.assertIs(self.session.document, before)
-        QTest.keyClick(self.page.slide.line, Qt.Key.Key_Escape)
-        self.assertTrue(self.page.slide.complaint.isHidden())
-        self.assertEqual(self.page.slide.line.text(), "62 mm")
+        QTest.keyClick(self.page.motion.slide.line, Qt.Key.Key_Escape)
+        self.assertTrue(self.page.motion.slide.complaint.isHidden())
+        self.assertEqual(self.page.motion.slide.line.text(), "62 mm")
 
     def test_mass_and_how_it_is_known(self) -> None:
         """Weighing the zoom changes the reading and makes it surer."""
@@ -75,8 +75,8 @@ class Inspector(WindowTest):
         self.assertEqual(self.placement("battery").part, "battery-146")
         self.session.selection.select("left-handle")
         self.settle()
-        self.type_into(page.turn.line, "-30")
-        self.type_into(page.extension.line, "40")
+        self.type_into(page.motion.turn.line, "-30")
+        self.type_into(page.motion.extension.line, "40")
         self.assertAlmostEqual(self.placement("left-handle").extension_m, 0.040, places=7)
         self.assertAlmostEqual(self.placement("left-handle").turn_rad, -0.5235988, places=6)
         page.pinned.click()
@@ -90,12 +90,12 @@ class Inspector(WindowTest):
         """The root has a place of its own that can be typed."""
         self.session.selection.select("base")
         self.settle()
-        self.type_into(self.page.position[0].line, "120 mm")
+        self.type_into(self.page.motion.position[0].line, "120 mm")
         pose = self.placement("base").pose
         assert pose is not None
         self.assertAlmostEqual(pose.position_m[0], 0.12)
-        self.type_into(self.page.position[0].line, "50 m")
-        self.assertFalse(self.page.position[0].complaint.isHidden())
+        self.type_into(self.page.motion.position[0].line, "50 m")
+        self.assertFalse(self.page.motion.position[0].complaint.isHidden())
 
     def test_tree_selects_both_ways(self) -> None:
         """The tree follows the selection, and selects."""

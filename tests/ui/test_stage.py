@@ -9,12 +9,13 @@ from PySide6.QtGui import QDragMoveEvent, QDropEvent, QWheelEvent
 from PySide6.QtTest import QTest
 from scipy.spatial import ConvexHull
 
+from equilix.kit.pivots import AT_REST
 from equilix.mechanics.hull import hull
 from equilix.rig.clearance import free_travel
-from equilix.ui.stage.gestures import PART_MIME
 from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE
 from equilix.ui.stage.silhouettes import strokes
+from equilix.ui.stage.targets import PART_MIME
 from tests.told import told
 from tests.ui.window_test import WindowTest
 
@@ -288,19 +289,19 @@ class Drawing(WindowTest):
     def test_slid_parts_keep_their_outline(self) -> None:
         """A slide reuses the remembered outlines; a turned part gets another."""
         book, part = OutlineBook(), self.session.document.parts_by_id["zoom-28-80"]
-        first = book.outline(part, np.eye(3), 0.0, SIDE)
-        self.assertIs(book.outline(part, np.eye(3), 0.0, SIDE), first)
-        self.assertIsNot(book.outline(part, np.diag((1.0, -1, -1)), 0.0, SIDE), first)
-        self.assertIsNot(book.outline(part, np.eye(3), 0.0, PLAN), first)
+        first = book.outline(part, np.eye(3), AT_REST, SIDE)
+        self.assertIs(book.outline(part, np.eye(3), AT_REST, SIDE), first)
+        self.assertIsNot(book.outline(part, np.diag((1.0, -1, -1)), AT_REST, SIDE), first)
+        self.assertIsNot(book.outline(part, np.eye(3), AT_REST, PLAN), first)
 
     def test_every_kind_can_be_drawn(self) -> None:
         """Every part of the demo kit has strokes in all three views; an unknown kind is drawn as its solids."""
         book = OutlineBook()
         for part in self.session.document.parts:
             for view in (SIDE, PLAN, FRONT):
-                self.assertTrue(book.outline(part, np.eye(3), 0.0, view).pieces, part.name)
+                self.assertTrue(book.outline(part, np.eye(3), AT_REST, view).pieces, part.name)
         odd = self.session.document.parts_by_id["zoom-28-80"].changed(kind="teapot")
-        self.assertEqual(len(strokes(odd, 0.0)), len(odd.solids))
+        self.assertEqual(len(strokes(odd)), len(odd.solids))
 
     def test_pictures_have_ink(self) -> None:
         """Each view paints something, and paints something else after a slide."""

@@ -6,8 +6,8 @@ import numpy as np
 from PySide6.QtCore import QMimeData, QPointF, Qt
 from PySide6.QtGui import QDropEvent
 
-from equilix.ui.stage.gestures import PART_MIME
 from equilix.ui.stage.paper import Paper
+from equilix.ui.stage.targets import PART_MIME
 from equilix.ui.workspaces.build import BuildPage
 from tests.ui.window_test import WindowTest
 
@@ -39,7 +39,7 @@ class Strapped(WindowTest):
         self.settle()
         assembly = self.session.analysis.assembly
         before = assembly.positions_m[assembly.index["transmitter"]]
-        self.assertFalse(self.page.form.isRowVisible(self.page.position[0]))
+        self.assertFalse(self.page.form.isRowVisible(self.page.motion.position[0]))
         row = self.page.mount.findText("strapped to the boxy cinema body")
         self.assertGreaterEqual(row, 0)
         self.page.mount.setCurrentIndex(row)
@@ -50,11 +50,11 @@ class Strapped(WindowTest):
         self.assertEqual(self.page.mount.currentText(), "strapped to the boxy cinema body")
         assembly = self.session.analysis.assembly
         np.testing.assert_allclose(assembly.positions_m[assembly.index["transmitter"]], before, atol=1e-12)
-        self.assertTrue(self.page.form.isRowVisible(self.page.position[0]))
+        self.assertTrue(self.page.form.isRowVisible(self.page.motion.position[0]))
         pose = placement.pose
         assert pose is not None
-        self.enter(self.page.position[1], f"{1000 * pose.position_m[1] + 5:.3f} mm")
-        self.enter(self.page.angles[2], "90°")
+        self.enter(self.page.motion.position[1], f"{1000 * pose.position_m[1] + 5:.3f} mm")
+        self.enter(self.page.motion.angles[2], "90°")
         found = self.session.setup.by_id["transmitter"].pose
         assert found is not None
         self.assertAlmostEqual(found.position_m[1], pose.position_m[1] + 0.005, places=6)

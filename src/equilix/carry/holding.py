@@ -14,6 +14,7 @@ from equilix.carry.conditions import Support, Way
 from equilix.carry.leaning import ELBOWS
 from equilix.carry.shoulder import KNEE_REACH_M, knee_gaps_m
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.kit.parts import Grip
 from equilix.mechanics.contact import Contact, Hand, Holding, hold
 from equilix.rig.kinematics import Assembly
 
@@ -65,15 +66,20 @@ LEFT_KG = 0.001
 """A lift that is right to a gram leaves nothing for the hands."""
 
 
+def grip_at(assembly: Assembly, row: int, grip: Grip) -> tuple[Array, Array]:
+    """Where a grip of a part is, and along what it runs, rig frame ``(3,)`` each."""
+    part, configuration = assembly.parts[row], assembly.setup.by_id[assembly.ids[row]].configuration
+    point = part.place(grip.position_m, configuration, extends=grip.extends, beyond=grip.beyond)
+    turn, axis = part.turn(configuration, grip.beyond), np.array(grip.axis)
+    along: Array = assembly.rotations[row] @ (axis if turn is None else turn @ axis)
+    return assembly.to_rig(assembly.ids[row], point), along
+
+
 def grips_of(assembly: Assembly) -> tuple[Place, ...]:
     """Every grip of a rig, where it is."""
     found = []
     for row, (placement_id, part) in enumerate(zip(assembly.ids, assembly.parts, strict=True)):
-        drawn = assembly.setup.by_id[placement_id].extension_m
         for grip in part.grips:
-            point = np.array(grip.position_m)
-            if grip.extends and part.telescope is not None:
-                point = point + part.telescope.axis_unit * drawn
-            where = assembly.to_rig(placement_id, point)
-            found.append(Place(grip, placement_id, where, assembly.rotations[row] @ np.array(grip.axis)))
+            where, axis = grip_at(assembly, row, grip)
+            found.append(Place(grip, placement_id, where, axis))
     return tuple(found)

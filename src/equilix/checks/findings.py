@@ -6,17 +6,24 @@ from collections.abc import Mapping
 
 from equilix.analysis import Analysis
 from equilix.checks import room
+from equilix.checks.creep import creep
+from equilix.checks.fingers import fingers
+from equilix.checks.gears import gears
 from equilix.checks.handling import handle, table
 from equilix.checks.lens_mount import lens_mount
+from equilix.checks.loupes import loupes
 from equilix.checks.picture import picture
 from equilix.checks.printed import plastics
 from equilix.checks.rated import clamps, ratings
 from equilix.checks.rods import rods
 from equilix.checks.rules import ORDER, Check
 from equilix.checks.screws import screws
+from equilix.checks.set_down import set_down
+from equilix.checks.taking_out import taking_out
 
 KINDS = (
-    rods, screws, lens_mount, ratings, clamps, handle, table, plastics, picture,
+    rods, screws, lens_mount, ratings, clamps, creep, handle, table, plastics, picture,
+    gears, fingers, loupes, taking_out, set_down,
     room.keep_free, room.struck, room.swings, room.bare_arm, room.pinches,
 )  # fmt: skip
 """One line for each kind of check: analysis and rules → findings."""

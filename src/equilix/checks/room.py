@@ -18,8 +18,8 @@ from equilix.rig.clearance import in_room, overlaps
 SHAPES: Final = fact("room.parts_shapes")
 TOUCHES_LENS: Final = {"lens-support", "follow-focus", "motor"}
 """Kinds that are meant to touch the barrel."""
-GO_THROUGH: Final = {"rods", "sled-post", "sled-gimbal"}
-"""Kinds whose outlines say nothing of what is clamped on them."""
+GO_THROUGH: Final = {"rods", "sled-post", "sled-gimbal", "rain-cover", "wind-cover", "gimbal-ring"}
+"""Kinds whose outlines say nothing of what is clamped on them, or stands in them."""
 MOST_STRUCK: Final = 40
 """Pairs that are named; where more take the same room, the drawing of the parts is wrong, not their places."""
 

@@ -31,7 +31,7 @@ def screws(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         stack = assembly.mass_properties(analysis.setup.subtree(placement_id))
         at = assembly.point_pose(seat.parent, seat.point)[0]
         overhang = float(np.linalg.norm(stack.cg_m - at))  # a knock comes from any side
-        plate = part.body(analysis.setup.by_id[placement_id].extension_m).box_halves_m[0]
+        plate = part.body(analysis.setup.by_id[placement_id].configuration).box_halves_m[0]
         lever = max(float(min(plate[0], plate[1])), 0.008)
         number = min(max(seat.point.screws, 1), max(seat.by.screws, 1))
         thread = THREADS[seat.point.kind]

@@ -7,13 +7,14 @@ from typing import Any, Final
 from equilix.kit.catalogue import make_part
 from equilix.kit.parts import Part
 from equilix.kit.solids import Room
+from equilix.kit.working import Gear
 
 Row = tuple[str, str, str, float, tuple[float, float, float] | None, dict[str, Any]]
 
 _ROWS: Final[tuple[Row, ...]] = (
     ("boxy-body", "boxy cinema body", "body", 2.35, (0.150, 0.125, 0.130), {"price": 2900}),
     ("small-body", "small stills body", "body", 0.72, (0.075, 0.130, 0.095), {"price": 1400, "keeps_free": (Room(size_m=(0.09, 0.08, 0.07), centre_m=(-0.02, 0.106, 0.047)),)}),
-    ("zoom-28-80", "28–80 zoom", "lens", 1.55, (0.185, 0.104, 0.104), {"mass_how": "estimated", "price": 1850}),
+    ("zoom-28-80", "28–80 zoom", "lens", 1.55, (0.185, 0.104, 0.104), {"mass_how": "estimated", "price": 1850, "gears": (Gear(position_m=(0.0755, 0, 0), diameter_m=0.0925),)}),
     ("zoom-24-70", "24–70 zoom", "lens", 0.95, (0.128, 0.088, 0.088), {"mass_how": "data sheet", "price": 980}),
     ("zoom-70-200", "70–200 zoom", "lens", 1.48, (0.205, 0.090, 0.090), {"mass_how": "data sheet", "price": 1250}),
     ("prime-25", "25 mm prime", "lens", 0.52, (0.082, 0.080, 0.080), {"price": 420}),
@@ -23,7 +24,7 @@ _ROWS: Final[tuple[Row, ...]] = (
     ("adapter", "stills lens adapter", "adapter", 0.16, None, {"price": 95}),
     ("nd-filter", "dark filter 0.9", "filter", 0.14, None, {"needed": False, "price": 120}),
     ("matte-box", "matte box", "matte-box", 0.54, (0.115, 0.165, 0.135), {"needed": False, "price": 310}),
-    ("clip-matte-box", "light clip-on matte box", "matte-box", 0.24, (0.080, 0.145, 0.110), {"needed": False, "price": 190}),
+    ("rain-cover", "rain cover", "rain-cover", 0.26, (0.420, 0.260, 0.300), {"needed": False, "price": 65}),
     ("follow-focus", "follow focus", "follow-focus", 0.43, None, {"price": 260}),
     ("focus-motor", "focus motor", "motor", 0.18, None, {"price": 340}),
     ("thumb-wheel", "focus thumb wheel", "block", 0.09, (0.040, 0.040, 0.030), {"needed": False, "price": 150}),
@@ -46,7 +47,7 @@ _ROWS: Final[tuple[Row, ...]] = (
     ("monitor-7", "7-inch bright monitor", "monitor", 0.66, (0.034, 0.186, 0.124), {"price": 620}),
     ("viewfinder", "electronic viewfinder", "viewfinder", 0.42, None, {"owned": False, "price": 760}),
     ("arm-short", "short accessory arm", "arm", 0.14, (0.018, 0.018, 0.052), {"price": 40}),
-    ("arm-long", "long accessory arm", "arm", 0.24, (0.020, 0.020, 0.180), {"price": 55}),
+    ("arm-long", "friction arm", "friction-arm", 0.34, (0.024, 0.024, 0.280), {"price": 75}),
     ("battery-98", "98 Wh wedge battery", "battery", 0.79, (0.052, 0.098, 0.130), {"quantity": 2, "energy_wh": 98, "price": 170}),
     ("battery-146", "146 Wh wedge battery", "battery", 1.12, (0.075, 0.100, 0.140), {"energy_wh": 146, "price": 260}),
     ("battery-190", "190 Wh wedge battery", "battery", 1.62, (0.092, 0.102, 0.150), {"owned": False, "energy_wh": 190, "price": 330}),

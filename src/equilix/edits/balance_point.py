@@ -10,7 +10,7 @@ from pydantic_core import ValidationError
 from equilix.document import Document
 from equilix.edits.kit import change_part, part_of
 from equilix.edits.points import point_anywhere
-from equilix.edits.rigging import refused_by
+from equilix.edits.sound import refused_by
 from equilix.errors import Invalid, Refused
 from equilix.facts import fact
 from equilix.kit.parts import FACES, Balanced, Part

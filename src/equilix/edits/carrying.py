@@ -9,7 +9,8 @@ from pydantic_core import ValidationError
 
 from equilix.carry import WAYS
 from equilix.document import Document
-from equilix.edits.rigging import placement_of, refused_by, setup_of
+from equilix.edits.rigging import placement_of, setup_of
+from equilix.edits.sound import refused_by
 from equilix.errors import Refused
 from equilix.facts import Sayable, fact, general, listed, mass
 from equilix.faults import setup_faults

@@ -8,7 +8,7 @@ from pydantic_core import ValidationError
 
 from equilix.document import Document
 from equilix.edits.kit import change_part, part_of
-from equilix.edits.rigging import refused_by
+from equilix.edits.sound import refused_by
 from equilix.errors import Refused
 from equilix.facts import fact
 from equilix.kit.catalogue import free_id

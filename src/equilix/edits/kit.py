@@ -8,7 +8,8 @@ from pydantic_core import ValidationError
 
 from equilix.body.operators import Operator
 from equilix.document import MOST_OPERATORS, MOST_PARTS, MOST_SETUPS, Document
-from equilix.edits.rigging import refused_by, setup_of
+from equilix.edits.rigging import setup_of
+from equilix.edits.sound import refused_by
 from equilix.errors import Refused
 from equilix.facts import fact, listed
 from equilix.faults import setup_faults

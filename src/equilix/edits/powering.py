@@ -8,7 +8,8 @@ from pydantic_core import ValidationError
 
 from equilix.checks.rules import RULES
 from equilix.document import Document
-from equilix.edits.rigging import placement_of, refused_by, setup_of
+from equilix.edits.rigging import placement_of, setup_of
+from equilix.edits.sound import refused_by
 from equilix.errors import Refused
 from equilix.facts import fact, general, listed
 from equilix.kit.catalogue import free_id

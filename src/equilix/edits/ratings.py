@@ -9,7 +9,7 @@ from pydantic_core import ValidationError
 
 from equilix.document import Document
 from equilix.edits.kit import change_part
-from equilix.edits.rigging import refused_by
+from equilix.edits.sound import refused_by
 from equilix.errors import Refused
 from equilix.facts import Sayable, fact, listed
 from equilix.kit.carriers import Harness, SpringArm, TripodHead

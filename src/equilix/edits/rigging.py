@@ -3,25 +3,23 @@
 from __future__ import annotations
 
 import math
-from typing import Any
+from collections.abc import Mapping
 
 import numpy as np
 from numpy.typing import NDArray
 from pydantic_core import ValidationError
 
 from equilix.document import Document
+from equilix.edits.sound import checked, refused_by, replace
 from equilix.errors import Refused
-from equilix.facts import Sayable, fact, general, length
-from equilix.faults import setup_faults, turns
+from equilix.facts import angle, fact, general, length
+from equilix.faults import turns
 from equilix.kit.catalogue import free_id
 from equilix.kit.fits import fits
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Part
-from equilix.mechanics.rotations import angles_of, turned
-from equilix.model import problem_of
-from equilix.rig.kinematics import assemble
 from equilix.rig.seats import Seat, seat_of
-from equilix.rig.setups import Placement, Pose, Setup
+from equilix.rig.setups import Placement, Setup
 
 Array = NDArray[np.float64]
 
@@ -48,33 +46,6 @@ def _seat(document: Document, setup: Setup, placement: Placement) -> Seat | None
     return seat_of(placement, setup, document.parts_by_id)
 
 
-def _replace(document: Document, setup: Setup, placement: Placement, **updates: Any) -> Document:
-    try:
-        new = placement.changed(**updates)
-    except ValidationError as error:
-        raise refused_by(error) from error
-    placements = tuple(new if old.id == placement.id else old for old in setup.placements)
-    return _checked(document, setup.changed(placements=placements))
-
-
-def _checked(document: Document, setup: Setup) -> Document:
-    faults = setup_faults(setup, document.parts_by_id)
-    if faults:
-        fault = faults[0]
-        raise Refused(fact("error.at", place=fault.place, problem=fault.problem), fault.todo)
-    return document.with_setup(setup)
-
-
-def refused_by(error: ValidationError) -> Refused:
-    """The first complaint of a model, as a refusal that says what was given and what is allowed."""
-    first = error.errors()[0]
-    where: Sayable = ".".join(str(step) for step in first["loc"]) or fact("rigging.value")
-    given = first.get("input")
-    if isinstance(given, int | float | str | None):
-        where = fact("rigging.was_given", where=where, given=repr(given))
-    return Refused(where, problem_of(first))
-
-
 def slide(document: Document, setup_id: str, placement_id: str, slide_m: float) -> Document:
     """Slide a placement to ``slide_m`` on its track; it settles on the nearest hole. Raises off the track."""
     setup = setup_of(document, setup_id)
@@ -91,7 +62,7 @@ def slide(document: Document, setup_id: str, placement_id: str, slide_m: float) 
     if not math.isfinite(slide_m) or not track.from_m - 1e-4 <= slide_m <= track.to_m + 1e-4:
         low, high, to = (length(each) for each in (track.from_m, track.to_m, slide_m))
         raise Refused(fact("rigging.cannot_slide", name=name, to=to), fact("rigging.track_runs", low=low, high=high))
-    return _replace(document, setup, placement, slide_m=round(track.settle(slide_m), 7))
+    return replace(document, setup, placement, slide_m=round(track.settle(slide_m), 7))
 
 
 def turn(document: Document, setup_id: str, placement_id: str, turn_rad: float) -> Document:
@@ -110,92 +81,41 @@ def turn(document: Document, setup_id: str, placement_id: str, turn_rad: float) 
     step = max(seat.point.turn_step_rad, seat.by.turn_step_rad)
     settled = round(turn_rad / step) * step if step else turn_rad
     settled = math.remainder(settled, 2 * math.pi)
-    return _replace(document, setup, placement, turn_rad=round(settled, 7))
+    return replace(document, setup, placement, turn_rad=round(settled, 7))
 
 
 def extend(document: Document, setup_id: str, placement_id: str, extension_m: float) -> Document:
     """Draw a telescope out to ``extension_m``. Raises beyond its reach."""
     setup = setup_of(document, setup_id)
     placement = placement_of(setup, placement_id)
-    return _replace(document, setup, placement, extension_m=extension_m)
+    return replace(document, setup, placement, extension_m=extension_m)
+
+
+def bend(document: Document, setup_id: str, placement_id: str, pivots_rad: Mapping[int, float]) -> Document:
+    """Turn pivots of a part, by their number from 0, each as far as it goes. Raises for one that is not there."""
+    setup = setup_of(document, setup_id)
+    placement = placement_of(setup, placement_id)
+    part = document.parts_by_id[placement.part]
+    turned = [*placement.pivots_rad, *[0.0] * (len(part.pivots) - len(placement.pivots_rad))]
+    for number, to_rad in pivots_rad.items():
+        if not 0 <= number < len(part.pivots):
+            raise Refused(fact("rigging.no_pivot", name=part.name), fact("rigging.pivots_are", has=len(part.pivots)))
+        pivot = part.pivots[number]
+        if not math.isfinite(to_rad) or pivot.settle(to_rad) != to_rad:
+            low, high = angle(pivot.from_rad), angle(pivot.to_rad)
+            to = angle(to_rad) if math.isfinite(to_rad) else general(to_rad)
+            raise Refused(
+                fact("rigging.cannot_bend", name=pivot.name, to=to),
+                fact("rigging.pivot_turns_between", low=low, high=high),
+            )
+        turned[number] = round(to_rad, 7)
+    return replace(document, setup, placement, pivots_rad=tuple(turned) if any(turned) else ())
 
 
 def pin(document: Document, setup_id: str, placement_id: str, pinned: bool) -> Document:
     """Let plans move a placement, or keep it where it is."""
     setup = setup_of(document, setup_id)
-    return _replace(document, setup, placement_of(setup, placement_id), pinned=pinned)
-
-
-def move_free(
-    document: Document,
-    setup_id: str,
-    placement_id: str,
-    position_m: tuple[float, float, float],
-    quaternion_xyzw: tuple[float, float, float, float] | None = None,
-) -> Document:
-    """Put a free placement somewhere else, rig frame, or a strapped one, frame of its carrier.
-
-    Without a rotation it keeps its own.
-    """
-    setup = setup_of(document, setup_id)
-    placement = placement_of(setup, placement_id)
-    if placement.point is not None:
-        raise Refused(
-            fact("rigging.mounted", placement_id=placement_id),
-            fact("rigging.only_free_part_has_pose"),
-            fact("rigging.slide_or_turn_instead"),
-        )
-    old = placement.pose or Pose()
-    try:
-        pose = Pose(position_m=position_m, quaternion_xyzw=quaternion_xyzw or old.quaternion_xyzw)
-    except ValidationError as error:
-        raise refused_by(error) from error
-    return _replace(document, setup, placement, pose=pose)
-
-
-def turn_free(document: Document, setup_id: str, placement_id: str, angles_rad: tuple[float, float, float]) -> Document:
-    """Turn a free or strapped placement: rolled to the right, nose-up, to the left; it stays where it is."""
-    placement = placement_of(setup_of(document, setup_id), placement_id)
-    if not all(math.isfinite(angle) for angle in angles_rad):
-        raise Refused(fact("rigging.no_angle"), fact("rigging.give_angle"))
-    old = placement.pose or Pose()
-    return move_free(document, setup_id, placement_id, old.position_m, turned(*angles_rad))
-
-
-def strap(document: Document, setup_id: str, placement_id: str, parent: str) -> Document:
-    """Strap a placement to another where it is: its pose to that one is kept from now on."""
-    setup = setup_of(document, setup_id)
-    placement, carrier = placement_of(setup, placement_id), placement_of(setup, parent)
-    if carrier.id in setup.subtree(placement_id):
-        raise Refused(
-            fact("rigging.hangs_on_it", placement=placement.id, carrier=carrier.id), fact("rigging.strap_to_another")
-        )
-    found = assemble(setup, document.parts_by_id)
-    row, on = found.index[placement_id], found.index[parent]
-    pose = _pose_in(found.rotations[on], found.positions_m[on], found.rotations[row], found.positions_m[row])
-    return _replace(
-        document, setup, placement, parent=parent, point=None, by=None, pose=pose, slide_m=0.0, turn_rad=0.0
-    )
-
-
-def strap_new(document: Document, setup_id: str, part_id: str, parent: str, middle_m: Array) -> tuple[Document, str]:
-    """Strap a part of the kit to a placement, upright, its middle at ``middle_m`` ``(3,)``, rig frame; its id too."""
-    setup = setup_of(document, setup_id)
-    part = document.parts_by_id.get(part_id)
-    if part is None:
-        raise Refused(fact("rigging.no_part_kit", part_id=part_id), fact("rigging.name_one_kit"))
-    found = assemble(setup, document.parts_by_id)
-    on, body = found.index[placement_of(setup, parent).id], part.body()
-    pose = _pose_in(found.rotations[on], found.positions_m[on], np.eye(3), middle_m - body.middle_m)
-    new_id = free_id(part.id, setup.by_id)
-    placement = Placement(id=new_id, part=part_id, parent=parent, pose=pose)
-    return _checked(document, setup.changed(placements=(*setup.placements, placement))), new_id
-
-
-def _pose_in(frame: Array, origin_m: Array, rotation: Array, position_m: Array) -> Pose:
-    """A pose of the rig frame in the frame of a carrier."""
-    x, y, z = (frame.T @ (position_m - origin_m)).tolist()
-    return Pose(position_m=(x, y, z), quaternion_xyzw=turned(*angles_of(frame.T @ rotation)))
+    return replace(document, setup, placement_of(setup, placement_id), pinned=pinned)
 
 
 def fitting_points(
@@ -254,7 +174,7 @@ def add(
         placement = Placement(id=new_id, part=part_id, parent=parent, point=point, by=by, slide_m=where)
     except ValidationError as error:
         raise refused_by(error) from error
-    made = _checked(document, setup.changed(placements=(*setup.placements, placement)))
+    made = checked(document, setup.changed(placements=(*setup.placements, placement)))
     for each in part.brings:
         made = _bring(made, setup_id, new_id, each)
     return made, new_id
@@ -302,8 +222,8 @@ def remount(
         by = _best_hanger(part, offered, first).name
     own = part.hanger(by)
     track = offered.track or (own.track if own else None)
-    return _replace(
-        document, setup, placement, parent=parent, point=point, by=by, pose=None, turn_rad=0.0,
+    return replace(
+        document, setup, placement, parent=parent, point=point, by=by, pose=None, track=None, turn_rad=0.0,
         slide_m=track.settle(slide_m) if track else 0.0,
     )  # fmt: skip
 
@@ -316,7 +236,8 @@ def exchange(document: Document, setup_id: str, placement_id: str, part_id: str)
     if new is None:
         raise Refused(fact("rigging.no_part_kit", part_id=part_id), fact("rigging.name_one_kit"))
     by = placement.by if new.hanger(placement.by) is not None else None
-    return _replace(
+    return replace(
         document, setup, placement, part=part_id, by=by,
         extension_m=min(placement.extension_m, new.telescope.reach_m if new.telescope else 0.0),
+        pivots_rad=tuple(p.settle(turned) for p, turned in zip(new.pivots, placement.pivots_rad, strict=False)),
     )  # fmt: skip

@@ -11,13 +11,15 @@ from pydantic_core import ValidationError
 
 from equilix.document import Document
 from equilix.edits.kit import change_part, part_of
-from equilix.edits.rigging import refused_by
+from equilix.edits.sound import refused_by
 from equilix.errors import Refused
 from equilix.facts import fact, length
 from equilix.kit.catalogue import make_part
 from equilix.kit.mounts import MountPoint, Track
 from equilix.kit.parts import Part
 from equilix.kit.solids import AXES, Box, Cylinder, Solid, Tube
+from equilix.kit.working import Gear
+from equilix.mechanics.rotations import unit
 
 Array = NDArray[np.float64]
 
@@ -25,7 +27,7 @@ LEAST_M, MOST_M = 0.001, 10.0
 """The sizes a part may have."""
 OWN_OF_KIND = frozenset(
     ("solids", "hangs_by", "offers", "grips", "pad", "telescope", "anchors", "keeps_free", "image_plane_m", "carrier",
-     "drive", "electric", "brings")
+     "drive", "electric", "brings", "pivots", "controls", "gears", "inner_m")
 )  # fmt: skip
 """What a part has from its kind."""
 
@@ -74,6 +76,9 @@ def _stretched(part: Part, factors: Array) -> dict[str, Any]:
         "offers": tuple(_point(each, factors) for each in part.offers),
         "grips": tuple(each.changed(position_m=moved(each.position_m)) for each in part.grips),
         "anchors": tuple(each.changed(position_m=moved(each.position_m)) for each in part.anchors),
+        "pivots": tuple(each.changed(position_m=moved(each.position_m)) for each in part.pivots),
+        "controls": tuple(each.changed(position_m=moved(each.position_m)) for each in part.controls),
+        "gears": tuple(_gear(each, factors) for each in part.gears),
         "keeps_free": tuple(_solid(each, factors) for each in part.keeps_free),
     }
     if part.pad is not None:
@@ -86,9 +91,20 @@ def _stretched(part: Part, factors: Array) -> dict[str, Any]:
         found["telescope"] = part.telescope.changed(reach_m=part.telescope.reach_m * along)
     if part.cg_m is not None:
         found["cg_m"] = moved(part.cg_m)
+    if part.inner_m is not None:
+        found["inner_m"] = moved(part.inner_m)
     if part.image_plane_m is not None:
         found["image_plane_m"] = moved(part.image_plane_m)
     return found
+
+
+def _gear(gear: Gear, factors: Array) -> Gear:
+    x, y, z = (np.array(gear.position_m) * factors).tolist()
+    along = np.abs(unit(gear.axis))
+    across = math.sqrt(float(np.prod(factors)) / float(along @ factors))
+    return gear.changed(
+        position_m=(x, y, z), diameter_m=gear.diameter_m * across, width_m=gear.width_m * float(along @ factors)
+    )
 
 
 def _point(point: MountPoint, factors: Array) -> MountPoint:

@@ -8,7 +8,7 @@ from pydantic_core import ValidationError
 
 from equilix.document import Document
 from equilix.edits.kit import change_part, part_of
-from equilix.edits.rigging import refused_by
+from equilix.edits.sound import refused_by
 from equilix.errors import Refused
 from equilix.facts import fact
 from equilix.kit.parts import Part
@@ -52,7 +52,7 @@ def remove_solid(document: Document, part_id: str, number: int) -> Document:
 
 def _as(old: Solid, shape: Shape) -> Solid:
     a, b, c = (2 * float(each) for each in old.half_m)
-    common: dict[str, Any] = {"centre_m": old.centre_m, "weight": old.weight, "extends": old.extends}
+    common: dict[str, Any] = {key: getattr(old, key) for key in ("centre_m", "weight", "extends", "beyond")}
     if shape == "box":
         return Box(size_m=(a, b, c), **common)
     axis = getattr(old, "axis", "x" if a >= max(b, c) else "y" if b >= c else "z")

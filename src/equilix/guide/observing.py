@@ -244,7 +244,7 @@ LEAST_SLOPE: Final = 1e-9
 
 def _corrected(document: Document, suspect: Suspect) -> Document:
     """A part at its likeliest values, with its uncertainties as they were before the reading."""
-    part, body = suspect.part, suspect.part.body(0.0)
+    part, body = suspect.part, suspect.part.body()
     mass_kg = max(part.mass_kg + suspect.mass_change_kg, LEAST_MASS_KG)
     cg, sd = body.cg_m + suspect.cg_change_m, np.sqrt(np.diag(body.cg_cov_m2))
     return change_part(

@@ -12,6 +12,7 @@ from equilix.kit.kinds import (
     bearers,
     cages,
     cameras,
+    carrying,
     gimbals,
     handles,
     lens_support,
@@ -36,6 +37,7 @@ Family = Literal[
     "gimbals",
     "sleds",
     "bearers",
+    "carrying",
     "other",
 ]
 FAMILIES: Final[dict[Family, tuple[Kind, ...]]] = {
@@ -50,6 +52,7 @@ FAMILIES: Final[dict[Family, tuple[Kind, ...]]] = {
     "gimbals": gimbals.KINDS,
     "sleds": sleds.KINDS,
     "bearers": bearers.KINDS,
+    "carrying": carrying.KINDS,
     "other": other.KINDS,
 }
 """What lies together on the mat, in the order in which it is laid out."""

@@ -62,6 +62,9 @@ class Electric(Model):
     volts: Volts | None = None
     most_a: Amperes | None = None
     fed_by_mount: bool = field(default=False, description="A battery mounted on it feeds it.")
+    feeds_mount: bool = field(
+        default=False, description="What is fed into it goes into what it is mounted on, as into a dummy battery."
+    )
     hot_swap: bool = field(default=False, description="Its battery can be changed while it runs.")
     stops_without: tuple[Identifier, ...] = field(
         default=(), description="Kinds of part whose dying stops this one, as a monitor on some bodies."

@@ -2,12 +2,18 @@
 
 from __future__ import annotations
 
-from equilix.facts import Sayable, fact, length
+import math
+
+from equilix.facts import Sayable, angle, fact, length
 from equilix.kit.mount_kinds import mount_kind
 from equilix.kit.mounts import MountPoint
 
 SLACK_M = 1e-5
 """Sizes that differ by less are the same: they are entered to a hundredth of a millimetre."""
+
+
+FLANK_RAD = math.radians(1.0)
+"""Dovetails whose flanks lean more apart than this do not hold (estimate)."""
 
 
 def misfit(offered: MountPoint, own: MountPoint) -> Sayable | None:
@@ -18,6 +24,9 @@ def misfit(offered: MountPoint, own: MountPoint) -> Sayable | None:
     """
     if offered.kind != own.kind:
         return fact("faults.does_not_fit", own=mount_kind(own.kind).label, offered=mount_kind(offered.kind).label)
+    flanks = offered.flank_rad, own.flank_rad
+    if flanks[0] is not None and flanks[1] is not None and abs(flanks[0] - flanks[1]) > FLANK_RAD:
+        return fact("faults.other_flanks", offered=angle(flanks[0]), own=angle(flanks[1]))
     if offered.size_m is None or own.takes_m is None or not mount_kind(own.kind).measured:
         return None
     low, high = own.takes_m

@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 
 from equilix.errors import Invalid
 from equilix.facts import Sayable, fact, length
+from equilix.kit.pivots import Beyond
 from equilix.mechanics.rotations import unit
 from equilix.model import Angle, Coordinate, Direction, Identifier, Length, Model, Position, field
 from equilix.schema import Limits
@@ -110,6 +111,8 @@ class MountPoint(Model):
         default=0.0, description="Angle between the teeth; 0 where it turns freely."
     )
     extends: bool = field(default=False, description="Moves with the telescope of the part.")
+    beyond: Beyond = field(default=0, description="How many pivots of the part lie between it and the foot.")
+    pin: bool = field(default=False, description="A locating pin beside the screw keeps it from turning.")
     screws: Annotated[int, Limits(ge=1, le=8)] = field(default=1, description="How many screws hold here.")
     most_kg: Annotated[float, Limits(gt=0.0, le=200.0)] | None = field(
         default=None, description="Maker's rating of load."
@@ -122,6 +125,9 @@ class MountPoint(Model):
     )
     takes_m: tuple[Length, Length] | None = field(
         default=None, description="Of what the part hangs by: the smallest and the largest size that it takes."
+    )
+    flank_rad: Annotated[float, Limits(ge=0.0, le=1.6)] | None = field(
+        default=None, description="How far the flanks of a dovetail lean from upright."
     )
     thread_m: Length | None = field(default=None, description="How long the screw holds in the thread.")
     insert_n: Annotated[float, Limits(gt=0.0, le=1e5)] | None = field(

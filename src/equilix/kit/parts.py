@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from functools import cached_property
 from typing import Annotated, Final, Literal
 
@@ -14,7 +15,9 @@ from equilix.facts import fact
 from equilix.kit.carriers import Carrier
 from equilix.kit.electric import Electric
 from equilix.kit.mounts import MountPoint, Telescope
+from equilix.kit.pivots import AT_REST, MOST_PIVOTS, Beyond, Configuration, Links, Pivot, links
 from equilix.kit.solids import AXES, Axis, Room, Solid
+from equilix.kit.working import Control, Gear
 from equilix.mechanics.mass_properties import combine
 from equilix.mechanics.rotations import unit
 from equilix.model import Coordinate, Direction, Identifier, Length, Mass, Model, Name, Position, field
@@ -48,6 +51,7 @@ class Grip(Model):
         default=0.034, description="Of the handle; of one that is not round, its girth over π."
     )
     extends: bool = False
+    beyond: Beyond = 0
 
 
 class Pad(Model):
@@ -99,7 +103,8 @@ FACES: Final[dict[str, tuple[int, int]]] = {
 class Body(Struct, frozen=True):
     """A part as mechanics sees it, in the part's frame: kg, m, kg·m²; ``cg_cov_m2`` (3, 3).
 
-    All of it lies between ``low_m`` and ``high_m``, both (3,); each solid in a box of ``box_halves_m`` (n, 3).
+    All of it lies between ``low_m`` and ``high_m``, both (3,); each solid in a box of ``box_halves_m`` (n, 3), which
+    is turned by ``box_turns`` (n, 3, 3) where a pivot has turned any.
     """
 
     mass_kg: float
@@ -111,6 +116,7 @@ class Body(Struct, frozen=True):
     box_halves_m: Array
     low_m: Array
     high_m: Array
+    box_turns: Array | None = None
 
     @property
     def middle_m(self) -> Array:
@@ -141,7 +147,14 @@ class Part(Model):
     grips: tuple[Grip, ...] = ()
     pad: Pad | None = None
     telescope: Telescope | None = None
+    pivots: Annotated[tuple[Pivot, ...], Limits(max_length=MOST_PIVOTS)] = field(
+        default=(), description="Its joints, from the foot outwards."
+    )
     anchors: tuple[Anchor, ...] = ()
+    controls: Annotated[tuple[Control, ...], Limits(max_length=30)] = field(
+        default=(), description="What is worked with a finger of the hand that holds."
+    )
+    gears: Annotated[tuple[Gear, ...], Limits(max_length=8)] = ()
     drive: Drive | None = None
     carrier: Carrier | None = field(default=None, description="It bears the rig and is not part of it.")
     material: Annotated[str, Limits(max_length=40)] | None = field(
@@ -160,6 +173,9 @@ class Part(Model):
         default=None, description="Width and height of what a camera's sensor records."
     )
     energy_wh: Annotated[float, Limits(ge=0.0, le=5000.0)] = 0.0
+    inner_m: tuple[Length, Length, Length] | None = field(
+        default=None, description="Of a bag or a case: length, width and height of the room in it."
+    )
     price: Annotated[float, Limits(ge=0.0, le=1e6)] | None = None
     quantity: Annotated[int, Limits(ge=1, le=99)] = 1
     owned: bool = True
@@ -183,7 +199,13 @@ class Part(Model):
             raise Invalid(fact("parts.give_every_solid_weight"))
         if self.telescope is not None:
             unit(self.telescope.axis)
+        if any(each.beyond > len(self.pivots) for each in self._on_links()):
+            raise Invalid(fact("pivots.beyond_more_than_there_are", pivots=len(self.pivots)))
         self.__dict__["_sound"] = True
+
+    def _on_links(self) -> Iterator[Solid | MountPoint | Grip | Control | Gear]:
+        """All that may lie beyond a joint."""
+        yield from (*self.solids, *self.hangs_by, *self.offers, *self.grips, *self.controls, *self.gears)
 
     def offered(self, name: str) -> MountPoint | None:
         """The mounting point of that name that others can be mounted on."""
@@ -232,52 +254,98 @@ class Part(Model):
         }
 
     @cached_property
-    def _shares(self) -> Array:
+    def shares(self) -> Array:
+        """Of its mass that each solid has ``(n,)``."""
         weights = np.array(
             [solid.volume_m3 if solid.weight is None else solid.weight for solid in self.solids], dtype=float
         )
         return np.asarray(weights / weights.sum())
 
+    def links(self, configuration: Configuration = AT_REST) -> Links:
+        """Where the pieces are that its pivots part."""
+        return links(self.pivots, configuration.pivots_rad)
+
+    def place(
+        self, point_m: tuple[float, float, float], configuration: Configuration, *, extends: bool, beyond: int
+    ) -> Array:
+        """Where a point of it ``(3,)`` is, part frame, m, with telescope and pivots set like that."""
+        where = np.array(point_m)
+        if extends and self.telescope is not None:
+            where = where + self.telescope.axis_unit * configuration.extension_m
+        if not beyond or not any(configuration.pivots_rad):
+            return where
+        return self.links(configuration).place(where, beyond)
+
+    def turn(self, configuration: Configuration, beyond: int) -> Array | None:
+        """How what lies beyond so many pivots is turned ``(3, 3)``; None where it is not."""
+        if not beyond or not any(configuration.pivots_rad):
+            return None
+        turned: Array = self.links(configuration).rotations[beyond]
+        return turned
+
     @cached_property
-    def _bodies(self) -> dict[float, Body]:
+    def _bodies(self) -> dict[Configuration, Body]:
         return {}
 
-    def body(self, extension_m: float = 0.0) -> Body:
-        """The part as a rigid body with its telescope drawn out by ``extension_m``; remembered."""
-        known = self._bodies.get(extension_m)
+    def body(self, configuration: Configuration = AT_REST) -> Body:
+        """The part as a rigid body with its telescope and its pivots set like that; remembered."""
+        known = self._bodies.get(configuration)
         if known is None:
             if len(self._bodies) > 16:  # a dragged telescope must not fill the memory
                 self._bodies.clear()
-            known = self._bodies[extension_m] = self._make_body(extension_m)
+            known = self._bodies[configuration] = self._make_body(configuration)
         return known
 
-    def _make_body(self, extension_m: float) -> Body:
-        moving = np.array([solid.extends for solid in self.solids], dtype=float)
-        drawn = self.telescope.axis_unit * extension_m if self.telescope else np.zeros(3)
-        centres = np.array([solid.centre_m for solid in self.solids]) + moving[:, None] * drawn
+    def _make_body(self, configuration: Configuration) -> Body:
+        centres, turns = self._solids_at(configuration)
         halves = np.array([solid.half_m for solid in self.solids])
-        masses = self._shares * self.mass_kg
+        reach = halves if turns is None else np.einsum("nij,nj->ni", np.abs(turns), halves)
+        masses = self.shares * self.mass_kg
         gyrations = np.array([solid.gyration_m2 for solid in self.solids])
+        if turns is not None:
+            gyrations = np.einsum("nij,njk,nlk->nil", turns, gyrations, turns)
         whole = combine(masses, centres, gyrations * masses[:, None, None])
-        low, high = (centres - halves).min(axis=0), (centres + halves).max(axis=0)
-        if self.cg_m is None:
-            cg = whole.cg_m
-            sd = SHAPE_CG_SD_SHARE * (high - low) if self.cg_sd_m is None else np.broadcast_to(self.cg_sd_m, 3)
-        else:
-            cg = np.array(self.cg_m) + float(moving @ self._shares) * drawn
+        low, high = (centres - reach).min(axis=0), (centres + reach).max(axis=0)
+        cg, sd = self._cg_at_rest + (whole.cg_m - self._shape_cg_m), SHAPE_CG_SD_SHARE * (high - low)
+        if self.cg_sd_m is not None or self.cg_m is not None:
             sd = np.broadcast_to(MEASURED_CG_SD_M if self.cg_sd_m is None else self.cg_sd_m, 3)
+        sd = np.array(sd, float)
         for found in self.balance:
-            k = AXES.index(found.axis)
-            cg, sd = np.array(cg), np.array(sd, float)
-            cg[k], sd[k] = self._marked_at(found) + float(moving @ self._shares) * drawn[k], found.sd_m
+            sd[AXES.index(found.axis)] = found.sd_m
         return Body(
             self.mass_kg,
             self.standard_uncertainty_kg,
             cg,
-            np.diag(np.asarray(sd, float) ** 2),
+            np.diag(sd**2),
             whole.inertia_kg_m2,
             centres,
             halves,
             low,
             high,
+            turns,
         )
+
+    def _solids_at(self, configuration: Configuration) -> tuple[Array, Array | None]:
+        """Centres ``(n, 3)`` of the solids, and how they are turned ``(n, 3, 3)`` where any is."""
+        centres = np.array([solid.centre_m for solid in self.solids])
+        if self.telescope is not None:
+            drawn = self.telescope.axis_unit * configuration.extension_m
+            centres = centres + np.array([solid.extends for solid in self.solids], dtype=float)[:, None] * drawn
+        if not any(configuration.pivots_rad):
+            return centres, None
+        found, beyond = self.links(configuration), [solid.beyond for solid in self.solids]
+        turns = found.rotations[beyond]
+        return np.einsum("nij,nj->ni", turns, centres) + found.shifts_m[beyond], turns
+
+    @cached_property
+    def _shape_cg_m(self) -> Array:
+        """Where it would balance by its shape, pushed in and straight ``(3,)``."""
+        return np.asarray(self.shares @ self._solids_at(AT_REST)[0])
+
+    @cached_property
+    def _cg_at_rest(self) -> Array:
+        """Where it balances pushed in and straight, as was measured, or by its shape ``(3,)``, m."""
+        cg = np.array(self._shape_cg_m if self.cg_m is None else self.cg_m)
+        for found in self.balance:
+            cg[AXES.index(found.axis)] = self._marked_at(found)
+        return cg

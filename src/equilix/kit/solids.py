@@ -16,6 +16,7 @@ from numpy.typing import NDArray
 
 from equilix.errors import Invalid
 from equilix.facts import fact
+from equilix.kit.pivots import Beyond
 from equilix.model import Length, Position, Tagged, field
 from equilix.schema import Limits, ToldBy
 
@@ -45,6 +46,7 @@ class _Solid(Tagged):
         default=None, description="Relative share of the part's mass; by volume where none of the solids has one."
     )
     extends: bool = field(default=False, description="Moves with the telescope of the part.")
+    beyond: Beyond = field(default=0, description="How many pivots of the part lie between it and the foot.")
 
 
 class Box(_Solid):

@@ -19,6 +19,9 @@ STILLS_BODY: Final = Electric(
     fed_by_mount=True,
 )
 INNER_BATTERY: Final = Electric(volts=7.2, most_a=4.0)
+DUMMY_BATTERY: Final = Electric(
+    inputs=(Input(name="lead", connector="flat", least_v=4.8, most_v=9.0),), passes=True, feeds_mount=True
+)
 USB_PACK: Final = Electric(
     volts=5.0, most_a=3.0, outputs=(Output(name="flat", connector="flat", volts=5.0, most_a=3.0),)
 )

@@ -14,6 +14,7 @@ import numpy as np
 
 from equilix.analysis import Analysis, analyse
 from equilix.body.posture import Arm, reach
+from equilix.carry.holding import grip_at
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Cancelled, EquilixError
@@ -165,11 +166,9 @@ def _ease(document: Document, analysis: Analysis, grips: Mapping[Side, str]) -> 
     assembly = assemble(setup, document.parts_by_id)
     total = 0.0
     for side, placement_id in grips.items():
-        part = assembly.parts[assembly.index[placement_id]]
-        point = np.array(part.grips[0].position_m)
-        if part.grips[0].extends and part.telescope is not None:
-            point = point + part.telescope.axis_unit * setup.by_id[placement_id].extension_m
-        total += discomfort(analysis, side, assembly.to_rig(placement_id, point), _arm_of(analysis, side))
+        row = assembly.index[placement_id]
+        hand, _ = grip_at(assembly, row, assembly.parts[row].grips[0])
+        total += discomfort(analysis, side, hand, _arm_of(analysis, side))
     return total
 
 

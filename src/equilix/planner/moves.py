@@ -15,6 +15,7 @@ from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Refused
 from equilix.kit.parts import Part
+from equilix.kit.pivots import Configuration
 from equilix.rig.clearance import MATED_M
 from equilix.rig.kinematics import Assembly, assemble
 from equilix.rig.setups import Setup
@@ -126,7 +127,7 @@ def find_draws(analysis: Analysis) -> list[Slide]:
             continue
         drawn = {point.name for point in part.offers if point.extends}
         moves = frozenset(child for child in setup.children[placement_id] if setup.by_id[child].point in drawn)
-        share = float(np.linalg.norm(part.body(part.telescope.reach_m).cg_m - part.body(0.0).cg_m))
+        share = float(np.linalg.norm(part.body(Configuration(part.telescope.reach_m)).cg_m - part.body().cg_m))
         way = assembly.rotations[row] @ part.telescope.axis_unit
         mark = round(placement.extension_m / STEP_M) * STEP_M
         high = math.floor((part.telescope.reach_m - mark) / STEP_M + 1e-6)

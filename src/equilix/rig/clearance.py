@@ -152,7 +152,7 @@ def _moved(before: Assembly, after: Assembly) -> frozenset[str]:
         a, b = before.index[each], after.index[each]
         if (
             before.parts[a] is not after.parts[b]
-            or before.setup.by_id[each].extension_m != after.setup.by_id[each].extension_m
+            or before.setup.by_id[each].configuration != after.setup.by_id[each].configuration
             or np.abs(before.positions_m[a] - after.positions_m[b]).max() > 1e-9
             or np.abs(before.rotations[a] - after.rotations[b]).max() > 1e-9
         ):
@@ -191,8 +191,12 @@ def _near(lower: Array, upper: Array) -> Iterator[tuple[int, int]]:
 
 def in_room(assembly: Assembly, row: int, room: Box) -> list[int]:
     """Rows of the other parts that stand in a room that a part keeps free, in their order."""
-    outline = room.outline
-    rotation, centre = assembly.rotations[row], assembly.to_rig(assembly.ids[row], room.centre_m)
+    return in_outline(assembly, row, room.outline, np.array(room.centre_m))
+
+
+def in_outline(assembly: Assembly, row: int, outline: Polyhedron, middle_m: Array) -> list[int]:
+    """Rows of the other parts that stand in a convex space, given about its middle ``(3,)`` in the frame of a part."""
+    rotation, centre = assembly.rotations[row], assembly.to_rig(assembly.ids[row], middle_m)
     here = Polyhedron(outline.corners_m @ rotation.T + centre, outline.normals @ rotation.T, outline.edges @ rotation.T)
     lower, upper, rows = assembly.boxes_m
     low, high = here.corners_m.min(axis=0), here.corners_m.max(axis=0)

@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Body, Part
+from equilix.kit.pivots import Configuration
 from equilix.kit.readings import Reading
 from equilix.kit.solids import Polyhedron
 from equilix.mechanics.mass_properties import MassProperties, combine, rotated
@@ -156,9 +157,8 @@ class Assembly(Struct, frozen=True, dict=True):
     def point_pose(self, placement_id: str, point: MountPoint) -> tuple[Array, Array]:
         """Origin ``(3,)`` and frame ``(3, 3)`` of an offered point in the rig frame."""
         row = self.index[placement_id]
-        placement = self.setup.by_id[placement_id]
-        local = _place(self.parts[row], point, placement.extension_m)
-        return self.positions_m[row] + self.rotations[row] @ local, self.rotations[row] @ point.frame
+        local, frame = _at(self.parts[row], point, self.setup.by_id[placement_id].configuration)
+        return self.positions_m[row] + self.rotations[row] @ local, self.rotations[row] @ frame
 
     @cached_property
     def boxes_m(self) -> tuple[Array, Array, NDArray[np.intp]]:
@@ -167,8 +167,20 @@ class Assembly(Struct, frozen=True, dict=True):
         halves = np.concatenate([body.box_halves_m for body in self.bodies])
         rows = np.repeat(np.arange(len(self.ids)), [len(body.box_centres_m) for body in self.bodies])
         middle = self.positions_m[rows] + np.einsum("kij,kj->ki", self.rotations[rows], centres)
-        reach = np.einsum("kij,kj->ki", np.abs(self.rotations[rows]), halves)
+        reach = np.einsum("kij,kj->ki", np.abs(self._box_rotations(rows)), halves)
         return middle - reach, middle + reach, rows
+
+    def _box_rotations(self, rows: NDArray[np.intp]) -> Array:
+        """How each solid is turned in the rig frame ``(k, 3, 3)``, in the order of :attr:`boxes_m`."""
+        rotations: Array = self.rotations[rows]
+        if all(body.box_turns is None for body in self.bodies):
+            return rotations
+        straight = np.eye(3)
+        turns = [
+            np.broadcast_to(straight, (len(body.box_centres_m), 3, 3)) if body.box_turns is None else body.box_turns
+            for body in self.bodies
+        ]
+        return np.asarray(rotations @ np.concatenate(turns))
 
     def outline(self, box: int) -> Polyhedron:
         """Outline of one solid, by its row in :attr:`boxes_m`, in the rig frame."""
@@ -177,7 +189,10 @@ class Assembly(Struct, frozen=True, dict=True):
             row = int(self.boxes_m[2][box])
             number = box - int(np.searchsorted(self.boxes_m[2], row))
             local, rotation = self.parts[row].solids[number].outline, self.rotations[row]
-            middle = self.positions_m[row] + rotation @ self.bodies[row].box_centres_m[number]
+            body = self.bodies[row]
+            middle = self.positions_m[row] + rotation @ body.box_centres_m[number]
+            if body.box_turns is not None:
+                rotation = rotation @ body.box_turns[number]
             known = self._outlines[box] = Polyhedron(
                 local.corners_m @ rotation.T + middle, local.normals @ rotation.T, local.edges @ rotation.T
             )
@@ -192,9 +207,10 @@ class Assembly(Struct, frozen=True, dict=True):
         """Corners ``(k, 3)`` of the outlines of all solids, rig frame, and the row ``(k,)`` of the part of each."""
         found, rows = [], []
         for row, (part, body) in enumerate(zip(self.parts, self.bodies, strict=True)):
-            local = np.concatenate(
-                [s.outline.corners_m + c for s, c in zip(part.solids, body.box_centres_m, strict=True)]
-            )
+            about = [solid.outline.corners_m for solid in part.solids]
+            if body.box_turns is not None:
+                about = [corners @ turn.T for corners, turn in zip(about, body.box_turns, strict=True)]
+            local = np.concatenate([each + c for each, c in zip(about, body.box_centres_m, strict=True)])
             found.append(local @ self.rotations[row].T + self.positions_m[row])
             rows.append(np.full(len(local), row))
         return np.concatenate(found), np.concatenate(rows)
@@ -214,11 +230,17 @@ def payload_ids(assembly: Assembly) -> tuple[str, ...]:
 STAYS_WITH_THE_HEAD = frozenset(("head-clamp",))
 
 
-def _place(part: Part, point: MountPoint, extension_m: float) -> Array:
-    """Where a mounting point is in the part's frame, with its telescope drawn out."""
-    if point.extends and part.telescope is not None:
-        return point.origin + part.telescope.axis_unit * extension_m
-    return point.origin
+def _at(part: Part, point: MountPoint, configuration: Configuration) -> tuple[Array, Array]:
+    """Where a mounting point is in the part's frame ``(3,)`` and how it stands ``(3, 3)``, the part set like that."""
+    turn = part.turn(configuration, point.beyond)
+    place = part.place(point.position_m, configuration, extends=point.extends, beyond=point.beyond)
+    return place, point.frame if turn is None else turn @ point.frame
+
+
+def _own(part: Part, by: MountPoint, configuration: Configuration) -> tuple[Array, Array | None]:
+    """Where a part's own point is ``(3,)``, and how it is turned where it is ``(3, 3)``."""
+    place = part.place(by.position_m, configuration, extends=by.extends, beyond=by.beyond)
+    return place, part.turn(configuration, by.beyond)
 
 
 def assemble(setup: Setup, parts: Mapping[str, Part]) -> Assembly:
@@ -251,12 +273,12 @@ def assemble(setup: Setup, parts: Mapping[str, Part]) -> Assembly:
             continue
         carrier = index[seat.parent]
         parent = setup.by_id[seat.parent]
-        frame = rotations[carrier] @ seat.point.frame
+        offered, frame = _at(found_parts[carrier], seat.point, parent.configuration)
+        frame = rotations[carrier] @ frame
         if placement.turn_rad:
             frame = about_axis(frame[:, 2], placement.turn_rad) @ frame
-        rotation = frame @ seat.by.mating
-        offered = _place(found_parts[carrier], seat.point, parent.extension_m)
-        own = _place(part, seat.by, placement.extension_m)
+        own, turn = _own(part, seat.by, placement.configuration)
+        rotation = frame @ (seat.by.mating if turn is None else seat.by.mating @ turn.T)
         position = positions[carrier] + rotations[carrier] @ offered - rotation @ own
         if seat.track is not None and placement.slide_m:
             way = rotation if seat.track_on_child else rotations[carrier]
@@ -264,5 +286,5 @@ def assemble(setup: Setup, parts: Mapping[str, Part]) -> Assembly:
         rotations[row], positions[row] = rotation, position
     for array in (rotations, positions):
         array.setflags(write=False)
-    bodies = tuple(part.body(placement.extension_m) for part, placement in zip(found_parts, ordered, strict=True))
+    bodies = tuple(part.body(placement.configuration) for part, placement in zip(found_parts, ordered, strict=True))
     return Assembly(setup, tuple(p.id for p in ordered), tuple(found_parts), bodies, tuple(seats), rotations, positions)

@@ -9,6 +9,8 @@ from equilix.errors import Invalid
 from equilix.facts import fact, listed
 from equilix.keys import BodyPosture
 from equilix.kit.electric import Mode
+from equilix.kit.mounts import Track
+from equilix.kit.pivots import MOST_PIVOTS, Configuration
 from equilix.mechanics.rotations import angles_of, from_quaternion
 from equilix.model import Angle, Coordinate, Identifier, Model, Name, Position, field
 from equilix.schema import Limits
@@ -38,7 +40,7 @@ class Pose(Model):
 class Placement(Model):
     """One part in a setup: mounted on a point of another, strapped to another, or free in the rig frame.
 
-    Who is strapped has a ``pose`` in the frame of its ``parent``, and no ``point``.
+    Who is strapped has a ``pose`` in the frame of its ``parent``, and no ``point``; it may have a track of its own.
     """
 
     id: Identifier
@@ -49,7 +51,13 @@ class Placement(Model):
     slide_m: Coordinate = 0.0
     turn_rad: Angle = 0.0
     extension_m: Annotated[float, Limits(ge=0.0, le=10.0)] = 0.0
+    pivots_rad: Annotated[tuple[Angle, ...], Limits(max_length=MOST_PIVOTS)] = field(
+        default=(), description="How far each pivot of the part is turned; 0 where absent."
+    )
     pose: Pose | None = None
+    track: Track | None = field(
+        default=None, description="Of what is strapped: the way it may be slid there, in the frame of its carrier."
+    )
     pinned: bool = field(default=False, description="Plans leave this placement where it is.")
 
     def check(self) -> None:
@@ -58,8 +66,15 @@ class Placement(Model):
             raise Invalid(fact("setups.mounted_part_needs_parent"))
         if self.point is not None and self.pose is not None:
             raise Invalid(fact("setups.part_either_mounted_parent"))
+        if self.track is not None and not self.strapped:
+            raise Invalid(fact("setups.only_strapped_has_track"))
         if self.parent is not None and self.point is None and self.pose is None:
             raise Invalid(fact("setups.mounted_part_needs_parent"))
+
+    @cached_property
+    def configuration(self) -> Configuration:
+        """How far it is drawn out and its pivots are turned."""
+        return Configuration(self.extension_m, self.pivots_rad)
 
     @property
     def strapped(self) -> bool:

@@ -77,7 +77,7 @@ class Command(Struct, frozen=True):
 
 
 COMMANDS: Final[tuple[Command, ...]] = (
-    Command("undo", N_("Undo"), ("Ctrl+Z",), "edit", lambda w: w.session.undo(), lambda w: bool(w.session.history.undo_label)),
+    Command("undo", N_("Undo"), ("Ctrl+Z",), "edit", lambda w: w.session.undo(), lambda w: bool(w.session.history.undo_label or w.session.in_hand)),
     Command("redo", N_("Redo"), ("Ctrl+Shift+Z", "Ctrl+Y"), "edit", lambda w: w.session.redo(), lambda w: bool(w.session.history.redo_label)),
     Command("stop", N_("Stop what is being looked for"), ("Ctrl+.",), "edit", lambda w: w.session.jobs.stop(), lambda w: bool(w.session.jobs.running)),
     Command("new", N_("New document"), ("Ctrl+N",), "file", lambda w: w.files.new()),

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from equilix.document import Document
-from equilix.edits import carrying, rigging
+from equilix.edits import carrying, placing, rigging
 from equilix.facts import listed
 from equilix.kit.mount_kinds import mount_kind
 from equilix.kit.parts import Part
@@ -33,7 +33,7 @@ def strap_new(session: Session, part_id: str, carrier: str, middle_m: np.ndarray
 
     def change(document: Document) -> Document:
         nonlocal made
-        document, made = rigging.strap_new(document, setup_id, part_id, carrier, middle_m)
+        document, made = placing.strap_new(document, setup_id, part_id, carrier, middle_m)
         return document
 
     if session.edit(say("Strap {part}").format(part=session.document.parts_by_id[part_id].name), change):

@@ -23,7 +23,7 @@ from equilix.kit.kinds.shaping import (
 )
 from equilix.kit.mounts import MountPoint, Track
 from equilix.kit.parts import Anchor, Pad
-from equilix.kit.solids import Box, Tube
+from equilix.kit.solids import Box, Cylinder, Tube
 
 EYELET_PITCH_M = 0.008
 
@@ -37,6 +37,7 @@ def shoulder_base(length: float, width: float, height: float) -> Fields:
             Box(size_m=(length, width, plate), centre_m=(0, 0, plate / 2), weight=0.75),
             Box(size_m=(0.14, 0.09, pad_height), centre_m=(0, 0, -pad_height / 2), weight=0.25),
         ),
+        "hangs_by": (MountPoint(name="underside", kind="quick-plate", position_m=(0, 0, -pad_height), direction=DOWN),),
         "offers": (
             top("dovetail", "dovetail", 0, plate, track=along(length / 2 - 0.02, scale_zero_m=length / 2)),
             top("rod-socket15", "front socket", length / 2 - 0.02, plate / 2),
@@ -111,6 +112,32 @@ def hanging_bar(length: float, width: float, height: float) -> Fields:
                 track=Track(axis=AHEAD, from_m=-half, to_m=half, pitch_m=EYELET_PITCH_M, scale_zero_m=half),
             ),
         ),
+    }  # fmt: skip
+
+
+def receiver_plate(length: float, width: float, height: float) -> Fields:
+    """What stays on the tripod: a quick-release shoulder plate clicks onto it."""
+    return {
+        "solids": (
+            Box(size_m=(length, width, height * 0.5), centre_m=(0, 0, height * 0.25), weight=0.6),
+            Box(size_m=(length, width * 0.4, height * 0.5), centre_m=(0, 0, height * 0.75), weight=0.4),
+        ),
+        "hangs_by": (foot("screw38"), foot("dovetail", "plate")),
+        "offers": (top("quick-plate", "latch", 0, height),),
+        "anchors": (Anchor(kind="head", position_m=(0, 0, 0)),),
+    }
+
+
+def quick_coupling(length: float, width: float, height: float) -> Fields:
+    """Coupling of a line: its lower half stays on the rig, and is let go with one hand."""
+    base = height * 0.3
+    return {
+        "solids": (
+            Box(size_m=(length, width, base), centre_m=(0, 0, base / 2), weight=0.4),
+            Cylinder(axis="z", radius_m=min(length, width) * 0.35, length_m=height - base, centre_m=(0, 0, (height + base) / 2), weight=0.6),
+        ),
+        "hangs_by": (foot("rail", "clamp"), foot("screw14"), foot("screw38", "large screw")),
+        "anchors": (Anchor(kind="eyelet", position_m=(0, 0, height)),),
     }  # fmt: skip
 
 
@@ -193,6 +220,8 @@ KINDS: Final = (
     Kind("rod-clamp", (0.040, 0.030, 0.030), 0.09, rod_clamp, "rods", "knobbed"),
     Kind("head-clamp", (0.110, 0.080, 0.030), 0.30, head_clamp, "core", "bridge"),
     Kind("hanging-bar", (0.240, 0.024, 0.010), 0.14, hanging_bar, "handles", "bridge"),
+    Kind("receiver-plate", (0.110, 0.070, 0.028), 0.32, receiver_plate, "core", "bridge", 2),
+    Kind("quick-coupling", (0.030, 0.030, 0.050), 0.11, quick_coupling, "handles", "turned", 2),
     Kind("eyelet", (0.020, 0.016, 0.028), 0.05, eyelet, "handles", "eyelet"),
     Kind("counterweight", (0.024, 0.090, 0.050), 0.5, counterweight, "last", "counterweight"),
 )

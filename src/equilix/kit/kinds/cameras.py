@@ -9,10 +9,15 @@ from equilix.kit.kinds.kind import Kind
 from equilix.kit.kinds.shaping import AHEAD, BACK, DOWN, FLANGE_DISTANCE_M, UP, Fields, facing, foot, top
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Anchor, Grip
-from equilix.kit.solids import Box, Cylinder, Tube
+from equilix.kit.solids import Box, Cylinder, Room, Tube
+from equilix.kit.working import Control, Gear
 
 GEAR_WALL_M, GEAR_SLACK_M = 0.005, 0.006
 """Thickness of a lens gear; how much thinner a barrel may be than its ring (common practice, no source)."""
+
+
+TOOTH_M = 0.0016
+"""From the tips of the teeth of a gear of module 0.8 to its pitch circle, on both sides."""
 
 
 def body(length: float, width: float, height: float) -> Fields:
@@ -50,6 +55,14 @@ def stills_body(length: float, width: float, height: float) -> Fields:
         ),
         "grips": (
             Grip(name="own grip", position_m=(half * 0.6, -width * 0.42, height * 0.42), axis=UP, side="right", diameter_m=0.045, contoured=True),
+        ),
+        "controls": (
+            Control(name="record", position_m=(half * 0.7, -width * 0.39, height * 0.8)),
+            Control(name="wheel", position_m=(-half * 0.6, -width * 0.36, height * 0.75), finger="thumb"),
+        ),
+        "keeps_free": (
+            Room(name="screen", size_m=(0.020, height * 0.8, height * 0.7), centre_m=(-half * 0.62, width / 2 + height * 0.4, height * 0.45)),
+            Room(name="battery door", size_m=(length * 0.5, width * 0.2, 0.03), centre_m=(0, -width * 0.39, -0.015)),
         ),
         "image_plane_m": (length * 0.31 - FLANGE_DISTANCE_M, axis, height * 0.9),
         "anchors": (Anchor(kind="head", position_m=(0, 0, 0)),),
@@ -100,6 +113,7 @@ def lens_gear(length: float, width: float, height: float) -> Fields:
     return {
         "solids": (ring,),
         "hangs_by": (facing("barrel", "ring", 0, 0, BACK, takes_m=(inside - GEAR_SLACK_M, inside)),),
+        "gears": (Gear(position_m=(0, 0, 0), diameter_m=height - TOOTH_M, width_m=length),),
     }
 
 

@@ -9,9 +9,9 @@ import math
 from typing import Final
 
 from equilix.kit.kinds.kind import Kind
-from equilix.kit.kinds.shaping import AHEAD, BACK, LEFT, RIGHT, UP, Fields, along, foot, top
-from equilix.kit.mounts import Joint, MountPoint, Track
-from equilix.kit.parts import Anchor, Drive, Grip
+from equilix.kit.kinds.shaping import AHEAD, BACK, DOWN, LEFT, RIGHT, UP, Fields, along, facing, foot, top
+from equilix.kit.mounts import Joint, MountPoint, Telescope, Track
+from equilix.kit.parts import Anchor, Drive, Grip, Side
 from equilix.kit.solids import Box, Cylinder
 
 ADJUST_M = 0.025
@@ -105,6 +105,105 @@ def gimbal_cradle(length: float, width: float, height: float) -> Fields:
     }  # fmt: skip
 
 
+HANDS: Final[tuple[tuple[Side, int], ...]] = (("left", 1), ("right", -1))
+"""The hands at the two ends of a bar, and on which side each is."""
+COARSE_M: Final = 0.06
+"""How far the coarse sideways adjuster of a wide frame draws out (common practice, no source)."""
+
+
+def gimbal_wide_roll_arm(length: float, width: float, height: float) -> Fields:
+    """Roll arm with a second, coarse sideways adjuster, and a plate for a battery on its back.
+
+    The battery sits by the roll motor, where it turns with the least inertia about the pan axis.
+    """
+    made = gimbal_roll_arm(length, width, height)
+    cross, *side = made["solids"]
+    return {
+        **made,
+        "solids": (cross, *(solid.changed(extends=True) for solid in side)),
+        "telescope": Telescope(axis=RIGHT, reach_m=COARSE_M),
+        "offers": (
+            *(point.changed(extends=True) for point in made["offers"]),
+            facing("wedge", "battery", 0.0, 0.0, BACK),
+        ),
+    }
+
+
+def gimbal_plate(length: float, width: float, height: float) -> Fields:
+    """Extended plate of a gimbal: a long dovetail with the camera's screw on a track; gives more travel."""
+    return {
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
+        "hangs_by": (foot("dovetail"),),
+        "offers": (
+            top("screw38", "camera screw", 0, height, track=along(length / 2 - 0.02, scale_zero_m=length / 2)),
+            top("screw14", "small camera screw", 0.02, height, track=along(length / 2 - 0.04, scale_zero_m=length / 2)),
+        ),
+    }
+
+
+def gimbal_offset_plate(length: float, width: float, height: float) -> Fields:
+    """Offset plate of a gimbal: the camera stands beside the dovetail, by so much as it can be slid across."""
+    half = max(width / 2 - 0.02, 0.005)
+    return {
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
+        "hangs_by": (foot("dovetail"),),
+        "offers": (
+            top("screw38", "camera screw", 0, height, track=Track(axis=LEFT, from_m=-half, to_m=half, scale_zero_m=half)),
+        ),
+    }  # fmt: skip
+
+
+def gimbal_bar(length: float, width: float, height: float) -> Fields:
+    """Bar for two hands, with the gimbal screwed on its middle and a grip at each end."""
+    radius, half = length / 2, width / 2
+    return {
+        "solids": (
+            Cylinder(axis="y", radius_m=radius * 0.6, length_m=width, centre_m=(0, 0, 0), weight=0.5),
+            *(
+                Cylinder(axis="z", radius_m=radius, length_m=height, centre_m=(0, side * (half - radius), -height / 2), weight=0.25)
+                for side in (1, -1)
+            ),
+        ),
+        "offers": (
+            top("screw38", "gimbal", 0, radius * 0.6),
+            MountPoint(name="gimbal below", kind="screw38", position_m=(0, 0, -radius * 0.6), direction=DOWN),
+        ),
+        "grips": tuple(
+            Grip(name=name, position_m=(0, side * (half - radius), -height / 2), axis=UP, side=name, diameter_m=length)
+            for name, side in HANDS
+        ),
+        "anchors": (Anchor(kind="head", position_m=(0, 0, -radius * 0.6)),),
+    }  # fmt: skip
+
+
+def gimbal_ring(length: float, width: float, height: float) -> Fields:
+    """Ring about a gimbal, held at its sides, with feet to put it down on; the gimbal hangs from its top or stands in it."""
+    tube, half, foot_m = length / 2, width / 2, 0.02
+    top_z = height / 2
+    return {
+        "solids": (
+            Cylinder(axis="y", radius_m=tube, length_m=width, centre_m=(0, 0, top_z - tube), weight=0.25),
+            Cylinder(axis="y", radius_m=tube, length_m=width, centre_m=(0, 0, -top_z + tube + foot_m), weight=0.25),
+            *(
+                Cylinder(axis="z", radius_m=tube, length_m=height - foot_m, centre_m=(0, side * (half - tube), foot_m / 2), weight=0.2)
+                for side in (1, -1)
+            ),
+            *(
+                Box(size_m=(0.12, 0.03, foot_m), centre_m=(0, side * half * 0.6, -top_z + foot_m / 2), weight=0.05)
+                for side in (1, -1)
+            ),
+        ),
+        "offers": (
+            MountPoint(name="from the top", kind="screw38", position_m=(0, 0, top_z - 2 * tube), direction=DOWN),
+            top("screw38", "on the bottom", 0, -top_z + 2 * tube + foot_m),
+        ),
+        "grips": tuple(
+            Grip(name=name, position_m=(0, side * (half - tube), 0), axis=UP, side=name, diameter_m=length)
+            for name, side in HANDS
+        ),
+    }  # fmt: skip
+
+
 KINDS: Final = (
     Kind("gimbal-base", (0.060, 0.060, 0.200), 0.85, gimbal_base, "core", "turned", 2),
     Kind(
@@ -126,4 +225,9 @@ KINDS: Final = (
         3,
     ),
     Kind("gimbal-cradle", (0.120, 0.120, 0.100), 0.25, gimbal_cradle, "axes"),
+    Kind("gimbal-wide-roll-arm", (0.160, 0.160, 0.026), 0.46, gimbal_wide_roll_arm, "axes", "turned", 3),
+    Kind("gimbal-plate", (0.220, 0.060, 0.012), 0.20, gimbal_plate, "camera", "bridge"),
+    Kind("gimbal-offset-plate", (0.090, 0.130, 0.012), 0.18, gimbal_offset_plate, "camera", "bridge"),
+    Kind("gimbal-bar", (0.034, 0.480, 0.110), 0.62, gimbal_bar, "core", "turned", 3),
+    Kind("gimbal-ring", (0.032, 0.480, 0.420), 0.95, gimbal_ring, "core", "turned", 6),
 )

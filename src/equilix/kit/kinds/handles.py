@@ -23,6 +23,7 @@ from equilix.kit.kinds.shaping import (
 from equilix.kit.mounts import MountPoint, Telescope
 from equilix.kit.parts import Anchor, Grip
 from equilix.kit.solids import Box, Cylinder, Tube
+from equilix.kit.working import Control
 
 
 def _girth(one: float, other: float) -> float:
@@ -140,6 +141,10 @@ def control_grip(length: float, width: float, height: float) -> Fields:
             MountPoint(name="right face", kind="rosette", position_m=(0, -width / 2, 0), direction=RIGHT, turns=True, turn_step_rad=ROSETTE_TOOTH_RAD),
             MountPoint(name="left face", kind="rosette", position_m=(0, width / 2, 0), direction=LEFT, turns=True, turn_step_rad=ROSETTE_TOOTH_RAD),
         ),
+        "controls": (
+            Control(name="record", position_m=(length * 0.3, 0, 0)),
+            Control(name="wheel", position_m=(-length * 0.4, 0, -height * 0.1), finger="thumb"),
+        ),
         "grips": (
             Grip(name="grip", position_m=(0, 0, -height / 2), axis=UP, diameter_m=_girth(length, width), contoured=True),
         ),
@@ -166,6 +171,24 @@ def rosette_extension(length: float, width: float, height: float) -> Fields:
     }  # fmt: skip
 
 
+def outrigger(length: float, width: float, height: float) -> Fields:
+    """Outrigger handle: a bar out to the side with an upright grip at its end; ``width`` is how far it goes out."""
+    radius = length / 2
+    bar = max(width - length, 0.01)
+    return {
+        "solids": (
+            Cylinder(axis="y", radius_m=radius * 0.5, length_m=bar, centre_m=(0, bar / 2, 0), weight=0.5),
+            Cylinder(axis="z", radius_m=radius, length_m=height, centre_m=(0, bar + radius, 0), weight=0.5),
+        ),
+        "hangs_by": (
+            MountPoint(name="rosette", kind="rosette", position_m=(0, 0, 0), direction=RIGHT, turns=True, turn_step_rad=ROSETTE_TOOTH_RAD),
+            MountPoint(name="rail clamp", kind="rail", position_m=(0, 0, 0), direction=RIGHT, turns=True),
+            MountPoint(name="screw", kind="screw14", position_m=(0, 0, 0), direction=RIGHT, turns=True),
+        ),
+        "grips": (Grip(name="handle", position_m=(0, bar + radius, 0), axis=UP, diameter_m=length),),
+    }  # fmt: skip
+
+
 KINDS: Final = (
     Kind("top-handle", (0.160, 0.030, 0.080), 0.3, top_handle, "handles", "top-handle", 2),
     Kind("grip-arm", (0.036, 0.024, 0.230), 0.35, grip_arm, "handles", "grip-arm", 3),
@@ -174,5 +197,6 @@ KINDS: Final = (
     Kind("rail-handle", (0.050, 0.034, 0.110), 0.16, rail_handle, "handles", "turned", 2),
     Kind("control-grip", (0.055, 0.045, 0.105), 0.2, control_grip, "handles", "side-grip"),
     Kind("rosette-extension", (0.120, 0.020, 0.036), 0.13, rosette_extension, "handles", "knobbed", 3),
+    Kind("outrigger", (0.034, 0.200, 0.120), 0.26, outrigger, "handles", "turned", 2),
     Kind("brace", (0.030, 0.120, 0.080), 0.28, brace, "last"),
 )

@@ -17,7 +17,7 @@ BuildStage = Literal[
 STAGES: Final[tuple[BuildStage, ...]] = get_args(BuildStage)
 Drawing = Literal[
     "plain", "body", "stills-body", "holed", "lens", "matte-box", "knobbed", "monitor", "viewfinder", "arm", "top-handle", "grip-arm", "side-grip",
-    "turned", "eyelet", "worn", "bridge", "base", "rods", "battery", "counterweight", "microphone", "transmitter",
+    "turned", "eyelet", "worn", "bridge", "base", "rods", "battery", "counterweight", "microphone", "transmitter", "filter-tray", "battery-with-lead", "furry", "cover", "bag", "case",
 ]  # fmt: skip
 """As what it is drawn."""
 

@@ -8,7 +8,7 @@ from equilix.kit import usual_electric
 from equilix.kit.kinds.kind import Kind
 from equilix.kit.kinds.shaping import AHEAD, BACK, RODS_CLEAR_M, UP, Fields, facing, foot
 from equilix.kit.mounts import MountPoint
-from equilix.kit.solids import Box
+from equilix.kit.solids import Box, Cylinder
 
 
 def battery_plate(length: float, width: float, height: float) -> Fields:
@@ -60,6 +60,18 @@ def inner_battery(length: float, width: float, height: float) -> Fields:
     }
 
 
+def dummy_battery(length: float, width: float, height: float) -> Fields:
+    """Goes into the body in place of its battery, with a lead to one outside."""
+    return {
+        "electric": usual_electric.DUMMY_BATTERY,
+        "solids": (
+            Box(size_m=(length, width, height), centre_m=(0, 0, height / 2), weight=0.8),
+            Cylinder(axis="x", radius_m=0.003, length_m=length, centre_m=(-length * 0.9, 0, 0.003), weight=0.2),
+        ),
+        "hangs_by": (MountPoint(name="contacts", kind="battery-slot", position_m=(0, 0, 0), direction=UP),),
+    }
+
+
 def usb_pack(length: float, width: float, height: float) -> Fields:
     """Flat power pack, held with hook and loop."""
     return {
@@ -74,6 +86,7 @@ KINDS: Final = (
     Kind("battery", (0.055, 0.100, 0.120), 0.75, battery, "power", "battery"),
     Kind("small-battery", (0.040, 0.038, 0.070), 0.2, small_battery, "power", "battery"),
     Kind("inner-battery", (0.038, 0.021, 0.052), 0.08, inner_battery, "power", "battery"),
+    Kind("dummy-battery", (0.038, 0.021, 0.052), 0.05, dummy_battery, "power", "battery-with-lead", 2),
     Kind("usb-pack", (0.140, 0.070, 0.016), 0.24, usb_pack, "power", "battery"),
     Kind("converter", (0.060, 0.040, 0.022), 0.09, converter, "any"),
 )

@@ -63,13 +63,28 @@ def sled_spar(length: float, width: float, height: float) -> Fields:
         "hangs_by": (MountPoint(name="post", kind="post-foot", position_m=(0, 0, 0), direction=UP),),
         "offers": (
             top("rods15", "rails", 0, -height / 2, track=along(length / 2 - 0.01, scale_zero_m=length / 2)),
+            *(
+                MountPoint(name=name, kind="screw14", position_m=(x, 0, -height), direction=DOWN)
+                for name, x in (("disc", 0.0), ("front disc", length / 2 - 0.03), ("rear disc", -length / 2 + 0.03))
+            ),
         ),
     }  # fmt: skip
+
+
+def sled_disc(length: float, width: float, height: float) -> Fields:
+    """Disc of weight: screwed under the foot of the post or under an end of the spar, and under another disc."""
+    radius = min(length, width) / 2
+    return {
+        "solids": (Cylinder(axis="z", radius_m=radius, length_m=height, centre_m=(0, 0, -height / 2)),),
+        "hangs_by": (MountPoint(name="screw", kind="screw14", position_m=(0, 0, 0), direction=UP),),
+        "offers": (MountPoint(name="next disc", kind="screw14", position_m=(0, 0, -height), direction=DOWN),),
+    }
 
 
 KINDS: Final = (
     Kind("sled-post", (0.032, 0.032, 0.600), 0.55, sled_post, "core", "turned", 2),
     Kind("sled-gimbal", (0.070, 0.045, 0.120), 0.45, sled_gimbal, "handles", "turned", 2),
     Kind("sled-stage", (0.160, 0.110, 0.024), 0.45, sled_stage, "core"),
+    Kind("sled-disc", (0.070, 0.070, 0.012), 0.25, sled_disc, "last", "turned"),
     Kind("sled-spar", (0.420, 0.075, 0.020), 0.40, sled_spar, "handles"),
 )

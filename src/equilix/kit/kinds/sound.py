@@ -6,7 +6,7 @@ from typing import Final
 
 from equilix.kit import usual_electric
 from equilix.kit.kinds.kind import Kind
-from equilix.kit.kinds.shaping import AHEAD, Fields, facing, foot, top
+from equilix.kit.kinds.shaping import AHEAD, BACK, Fields, facing, foot, top
 from equilix.kit.solids import Box, Cylinder, Tube
 
 
@@ -19,7 +19,18 @@ def microphone(length: float, width: float, height: float) -> Fields:
             Box(size_m=(0.03, 0.024, height * 0.5), centre_m=(0, 0, height * 0.25), weight=0.3),
         ),
         "hangs_by": (foot("shoe", "shoe foot"), foot("screw14")),
+        "offers": (facing("sleeve", "capsule", length * 0.65, height * 0.75, AHEAD),),
     }  # fmt: skip
+
+
+def wind_cover(length: float, width: float, height: float) -> Fields:
+    """Fur or foam that is drawn over a microphone from its front."""
+    return {
+        "solids": (
+            Cylinder(axis="x", radius_m=min(width, height) / 2, length_m=length, centre_m=(-length / 2 + 0.02, 0, 0)),
+        ),
+        "hangs_by": (facing("sleeve", "opening", 0, 0, BACK),),
+    }
 
 
 def transmitter(length: float, width: float, height: float) -> Fields:
@@ -82,6 +93,7 @@ def cable_clamp(length: float, width: float, height: float) -> Fields:
 
 KINDS: Final = (
     Kind("microphone", (0.220, 0.030, 0.060), 0.2, microphone, "last", "microphone", 2),
+    Kind("wind-cover", (0.200, 0.070, 0.070), 0.06, wind_cover, "last", "furry"),
     Kind("transmitter", (0.080, 0.070, 0.030), 0.25, transmitter, "last", "transmitter"),
     Kind("sound-receiver", (0.085, 0.058, 0.022), 0.12, receiver, "last", "transmitter"),
     Kind("time-code-box", (0.045, 0.030, 0.020), 0.04, small_box, "last"),

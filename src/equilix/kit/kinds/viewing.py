@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import math
 from typing import Final
 
 from equilix.kit import usual_electric
 from equilix.kit.kinds.kind import Kind
-from equilix.kit.kinds.shaping import AHEAD, BACK, DOWN, RIGHT, UP, Fields, facing, foot
+from equilix.kit.kinds.shaping import AHEAD, BACK, DOWN, LEFT, RIGHT, UP, Fields, facing, foot
 from equilix.kit.mounts import MountPoint, Telescope
+from equilix.kit.pivots import Pivot
 from equilix.kit.solids import Box, Cylinder
 
 
@@ -66,16 +68,66 @@ def drop_arm(length: float, width: float, height: float) -> Fields:
     }  # fmt: skip
 
 
+HALF_TURN: Final = math.radians(100)
+"""How far a ball goes over to each side (common practice, no source)."""
+
+
+def _ball(name: str, z: float, holds_nm: float) -> tuple[Pivot, Pivot]:
+    """A ball as two pivots through one point: it tips fore and aft, then sideways. What it holds is an estimate."""
+    return tuple(
+        Pivot(
+            name=f"{name}, {way}",
+            position_m=(0.0, 0.0, z),
+            axis=axis,
+            from_rad=-HALF_TURN,
+            to_rad=HALF_TURN,
+            holds_nm=holds_nm,
+        )
+        for way, axis in (("fore and aft", LEFT), ("sideways", AHEAD))
+    )  # type: ignore[return-value]  # two ways, two pivots
+
+
+def friction_arm(length: float, width: float, height: float) -> Fields:
+    """Friction arm: a ball at each end and an elbow between, all held by one knob; ``height`` is its length straight."""
+    ball = min(width, length) * 0.5
+    low, high, middle = ball * 1.6, height - ball * 1.6, height / 2
+    bar = (middle - low) - ball * 0.6
+    return {
+        "solids": (
+            Box(size_m=(length, width, ball), centre_m=(0, 0, ball / 2), weight=0.1),
+            Cylinder(axis="z", radius_m=ball * 0.55, length_m=bar, centre_m=(0, 0, (low + middle) / 2), weight=0.25, beyond=2),
+            Cylinder(axis="y", radius_m=ball, length_m=width * 1.3, centre_m=(0, 0, middle), weight=0.3, beyond=2),
+            Cylinder(axis="z", radius_m=ball * 0.55, length_m=bar, centre_m=(0, 0, (high + middle) / 2), weight=0.25, beyond=3),
+            Box(size_m=(length, width, ball), centre_m=(0, 0, height - ball / 2), weight=0.1, beyond=5),
+        ),
+        "pivots": (
+            *_ball("foot", low, 3.0),
+            Pivot(name="elbow", position_m=(0, 0, middle), axis=LEFT, from_rad=-2.9, to_rad=2.9, holds_nm=3.0),
+            *_ball("head", high, 3.0),
+        ),
+        "hangs_by": (
+            foot("screw14", turns=True), foot("shoe", "shoe foot", turns=True), foot("rods15", "rod clamp"),
+            foot("rail", "rail clamp"),
+        ),
+        "offers": (
+            MountPoint(name="head", kind="screw14", position_m=(0, 0, height), direction=UP, turns=True, beyond=5),
+        ),
+    }  # fmt: skip
+
+
 def tilt_mount(length: float, width: float, height: float) -> Fields:
     """Tilting mount of a monitor: a foot and a joint that holds by friction."""
     return {
         "solids": (
             Box(size_m=(length, width, height * 0.4), centre_m=(0, 0, height * 0.2), weight=0.5),
-            Cylinder(axis="y", radius_m=height * 0.3, length_m=width, centre_m=(0, 0, height * 0.7), weight=0.5),
+            Cylinder(axis="y", radius_m=height * 0.3, length_m=width, centre_m=(0, 0, height * 0.7), weight=0.5, beyond=1),
+        ),
+        "pivots": (
+            Pivot(name="tilt", position_m=(0, 0, height * 0.7), axis=LEFT, from_rad=-1.4, to_rad=1.4, holds_nm=1.2),
         ),
         "hangs_by": (foot("screw14", turns=True), foot("shoe", "shoe foot", turns=True), foot("rail", "rail clamp")),
-        "offers": (MountPoint(name="head", kind="screw14", position_m=(0, 0, height), direction=UP, turns=True),),
-    }
+        "offers": (MountPoint(name="head", kind="screw14", position_m=(0, 0, height), direction=UP, turns=True, beyond=1),),
+    }  # fmt: skip
 
 
 def monitor_cage(length: float, width: float, height: float) -> Fields:
@@ -134,5 +186,6 @@ KINDS: Final = (
     Kind("sun-hood", (0.080, 0.150, 0.100), 0.06, sun_hood, "screens", "plain", 3),
     Kind("loupe", (0.110, 0.080, 0.060), 0.18, loupe, "screens", "viewfinder", 2),
     Kind("arm", (0.020, 0.020, 0.120), 0.18, arm, "screens", "arm"),
+    Kind("friction-arm", (0.024, 0.024, 0.280), 0.32, friction_arm, "screens", "knobbed", 5),
     Kind("drop-arm", (0.200, 0.018, 0.140), 0.22, drop_arm, "screens", "turned", 3),
 )

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Protocol
 
 from PySide6.QtCore import QObject, Signal
 
@@ -30,6 +30,13 @@ if TYPE_CHECKING:
     from equilix.planner.plan import Plan
 
 
+class InHand(Protocol):
+    """What a person is in the middle of: a part that is dragged, or lifted off its mount."""
+
+    def cancel(self) -> None:
+        """Break off: everything is as it was before."""
+
+
 class Session(QObject):
     """Holds the history, replaces it, and tells everyone once."""
 
@@ -42,6 +49,7 @@ class Session(QObject):
         self, document: Document | None = None, parent: QObject | None = None, units: Display | None = None
     ) -> None:
         super().__init__(parent)
+        self.in_hand: InHand | None = None
         self.units = units
         """The units that the person has chosen; None: those of each document."""
         self.history = self._seen(history_of(document or empty()))
@@ -111,7 +119,13 @@ class Session(QObject):
             self._say(self._become(self.history.without_last()))
 
     def undo(self) -> None:
-        """Take back the last edit of this document, and show the setup in which it was made."""
+        """Take back the last edit of this document, and show the setup in which it was made.
+
+        In the middle of a gesture that is taken back, and nothing before it.
+        """
+        if self.in_hand is not None:
+            self.in_hand.cancel()
+            return
         label = self.history.undo_label
         if label and self._say(self._become(self.history.undone())):
             self.said.emit(say("Undone: {label}.").format(label=label), False)

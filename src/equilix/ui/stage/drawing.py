@@ -5,7 +5,7 @@ The same scene goes onto a widget, a printed page or a moving picture: all that 
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator, Sequence
+from collections.abc import Callable, Collection, Iterable, Iterator, Sequence
 from typing import Final
 
 from msgspec import Struct
@@ -67,19 +67,19 @@ def draw(painter: QPainter, scene: Scene, sheet: Sheet, rig: Rig, theme: Theme, 
     painter.save()
     painter.setOpacity(0.3 if scene.axis is not None else 0.55 if scene.ghost is not None else 1.0)
     rig.sprites.paste(painter, list(rig.drawn), sheet.to_px(0, 0), sheet.scale, theme)
-    _mark(painter, _carried(scene, rig.drawn), sheet, theme, scene.selected)
+    _mark(painter, _carried(scene, rig.drawn), sheet, theme, {scene.selected, *scene.others})
     painter.restore()
-    _mark(painter, moves.slid(scene, rig.drawn), sheet, theme, None)
+    _mark(painter, moves.slid(scene, rig.drawn), sheet, theme, frozenset())
     paint(painter, over, theme, sheet.bounds)
     inside = sheet.bounds.adjusted(EDGE_PX, EDGE_PX, -EDGE_PX, -EDGE_PX)
     paint_texts(painter, place([*under, *over], inside, enlarged()), theme, enlarged())
 
 
 def _carried(scene: Scene, drawn: Sequence[Drawn]) -> list[Drawn]:
-    """The selected part and what it carries."""
-    if scene.selected is None or scene.selected not in scene.analysis.setup.by_id:
-        return []
-    carried = set(scene.analysis.setup.subtree(scene.selected))
+    """The selected parts and what they carry."""
+    setup = scene.analysis.setup
+    chosen = [each for each in (scene.selected, *scene.others) if each is not None and each in setup.by_id]
+    carried = {below for each in chosen for below in setup.subtree(each)}
     return [each for each in drawn if each.placement in carried]
 
 
@@ -88,14 +88,16 @@ def _to_paper(painter: QPainter, sheet: Sheet) -> None:
     painter.scale(sheet.scale, sheet.scale)
 
 
-def _mark(painter: QPainter, marked: Sequence[Drawn], sheet: Sheet, theme: Theme, selected: str | None) -> None:
+def _mark(
+    painter: QPainter, marked: Sequence[Drawn], sheet: Sheet, theme: Theme, selected: Collection[str | None]
+) -> None:
     if not marked:
         return
     painter.save()
     _to_paper(painter, sheet)
     painter.setBrush(QBrush(colour(theme.hold, 26)))
     for each in marked:
-        painter.setPen(cosmetic_pen(theme.hold, 2.4 if each.placement == selected else 1.2))
+        painter.setPen(cosmetic_pen(theme.hold, 2.4 if each.placement in selected else 1.2))
         painter.drawPath(each.outline.whole.translated(each.x_mm, each.y_mm))
     painter.restore()
 

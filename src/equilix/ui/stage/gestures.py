@@ -6,23 +6,23 @@ taken off), the gesture ends there and then; what it has done so far stays as on
 
 from __future__ import annotations
 
-import itertools
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
+from functools import reduce
 from typing import TYPE_CHECKING, Any, Final
 
 import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
-from PySide6.QtCore import QMimeData, QPointF, Qt
+from PySide6.QtCore import QPointF, Qt
 
 from equilix.document import Document
-from equilix.edits import rigging
+from equilix.edits import placing, rigging
 from equilix.faults import turns
-from equilix.kit.mounts import MountPoint
-from equilix.rig.clearance import Travel, free_travel, slider_of
-from equilix.ui.mounting import mount, mount_anywhere, strap_new
+from equilix.ui.mounting import mount, mount_anywhere
 from equilix.ui.session import Session
+from equilix.ui.stage.holds import Change, Drawn, Hold, Slid, best_hold, holds_of, new_gesture
+from equilix.ui.stage.targets import Targets, part_in, strap_there
 from equilix.words.language import say
 from equilix.words.quantities import angle, length, mass
 
@@ -31,23 +31,11 @@ if TYPE_CHECKING:
 
 Array = NDArray[np.float64]
 
-PART_MIME: Final = "application/x-equilix-part"
 LIFT_PX: Final = 46.0
 """Pulled this far off its track, a part lifts off and can be mounted elsewhere."""
-SNAP_PX: Final = 30.0
 HANDLE_PX: Final = 54.0
-_numbers = itertools.count(1)
-
-
-class HeldSlide(Struct):
-    """A part held along its track."""
-
-    placement: str
-    start_m: float
-    way_px: QPointF
-    """Where a slide of one metre goes on the widget."""
-    travel: Travel
-    gesture: str
+HERE_PX: Final = 6.0
+"""So far it is pulled to be lifted off at once."""
 
 
 class _Turn(Struct):
@@ -57,15 +45,8 @@ class _Turn(Struct):
     sign: float
     from_rad: float
     gesture: str
-
-
-class Target(Struct, frozen=True, dict=True):
-    """A place where what is lifted would fit."""
-
-    parent: str
-    point: MountPoint
-    by: MountPoint
-    place: QPointF
+    told: float = 0.0
+    """How far a part without a mount has been turned by now, rad."""
 
 
 class Gestures:
@@ -73,12 +54,14 @@ class Gestures:
 
     def __init__(self, view: Paper, session: Session) -> None:
         self.view, self.session = view, session
-        self.held: HeldSlide | None = None
+        self.held: Hold | None = None
+        self._holds: list[Hold] = []
+        self._along: list[Hold] = []
+        """By what the other selected parts are held, which go along."""
         self._turn: _Turn | None = None
         self._pressed: str | None = None
         self._start = QPointF()
-        self.targets: list[Target] = []
-        self.nearest: Target | None = None
+        self.targets = Targets(view, session)
         self.lifted = False
         self._hovered: str | None = None
         self.tag = ""
@@ -99,6 +82,7 @@ class Gestures:
         if self.active:  # the end of the one before has been lost
             self.finish()
         self._seen = self.session.document
+        self.session.in_hand = self
 
     def _session_changed(self) -> None:
         if self.active and not self._editing and self.session.document is not self._seen:
@@ -125,134 +109,129 @@ class Gestures:
         self.session.end_gesture()
 
     def _let_go(self) -> None:
-        self.held = self._turn = self._pressed = self.nearest = self._seen = None
-        self.targets, self.lifted, self.tag = [], False, ""
+        if self.session.in_hand is self:
+            self.session.in_hand = None
+        self.held = self._turn = self._pressed = self._seen = None
+        self.targets.clear()
+        self._holds, self.lifted, self.tag = [], False, ""
         self.view.update()
 
     # the mouse
 
-    def press(self, at: QPointF) -> bool:
-        """Take the turn handle or the part under the mouse; False where there is neither."""
+    def press(self, at: QPointF, *, also: bool = False) -> bool:
+        """Take the turn handle or the part under the mouse; False where there is neither.
+
+        ``also``: the part is selected with those that are, or no more, and not taken hold of.
+        """
         self._begin()
-        if self._take_turn_handle(at):
+        if not also and self._take_turn_handle(at):
             return True
+        selection = self.session.selection
         found, meant = self.view.hit(at), self.view.finding_at(at)
-        self.session.selection.select(found, meant.key if meant is not None else "")
+        if also and found is not None:
+            self._let_go()
+            selection.toggle(found)
+            return True
+        several = selection.all if found in selection.all and meant is None else ()
+        selection.select(found, meant.key if meant is not None else "", several)
         if found is None:
+            self._let_go()
             return False
         self._pressed, self._start = found, at
-        self.held = self.start_slide(found)
+        self._holds = holds_of(self.view, self.session.analysis.assembly, found, at)
         return True
 
-    def start_slide(self, placement_id: str) -> HeldSlide | None:
-        """Take hold of a part, or of what carries it, along the nearest track; None where there is none."""
-        assembly = self.session.analysis.assembly
-        slider = slider_of(assembly, placement_id)
-        if slider is None:
-            return None
-        way, travel = assembly.slide_direction(slider), free_travel(assembly, slider)
-        if way is None or travel is None:
-            return None
-        flat = self.view.view.flat(way[None, :])[0] * self.view.scale
-        return HeldSlide(
-            slider, self.session.setup.by_id[slider].slide_m, QPointF(float(flat[0]), float(flat[1])), travel,
-            say("slide {number}").format(number=next(_numbers)),
-        )  # fmt: skip
-
-    def move(self, at: QPointF) -> None:
-        """The mouse moves with the button down."""
+    def move(self, at: QPointF, *, lift: bool = False) -> None:
+        """The mouse moves with the button down; ``lift``: off its mount at once, however it could be dragged there."""
         if self._turn is not None:
             self._turn_to(at)
         elif self._pressed is not None:
             pull = at - self._start
-            off_track = self._off_track(pull)
-            if not self.lifted and off_track > LIFT_PX:
+            if self.held is None and math.hypot(pull.x(), pull.y()) >= 1:
+                self.held = best_hold(self._holds, pull)
+                self._along = [] if self.held is None else self._goes_along(self.held, pull)
+            off = math.hypot(pull.x(), pull.y()) if self.held is None or lift else self.held.off_px(pull)
+            if not self.lifted and off > (HERE_PX if lift else LIFT_PX):
                 self._lift()
             if self.lifted:
                 self.tag, self.tag_at = "", at
-                self._aim(at)
+                self.targets.aim(at)
             elif self.held is not None:
-                self._slide_by(pull, at)
+                self._pull(self.held, pull, at)
 
-    def _off_track(self, pull: QPointF) -> float:
-        way = self.held.way_px if self.held is not None else QPointF()
-        size = math.hypot(way.x(), way.y())
-        if size < 1e-6:
-            return math.hypot(pull.x(), pull.y())
-        return abs(pull.x() * way.y() - pull.y() * way.x()) / size
+    def _goes_along(self, held: Hold, pull: QPointF) -> list[Hold]:
+        """By what the other selected parts are held: each once, and none that is carried by one that moves."""
+        assembly = self.session.analysis.assembly
+        moving, found = set(assembly.setup.subtree(held.placement)), []
+        for each in self.session.selection.others:
+            other = best_hold(holds_of(self.view, assembly, each), pull)
+            if other is not None and other.placement not in moving:
+                found.append(other)
+                moving |= set(assembly.setup.subtree(other.placement))
+        return found
 
-    def _slide_by(self, pull: QPointF, at: QPointF) -> None:
-        slide = self.held
-        assert slide is not None
-        size = slide.way_px.x() ** 2 + slide.way_px.y() ** 2
-        if size < 1e-6:
-            return
-        wanted = slide.start_m + (pull.x() * slide.way_px.x() + pull.y() * slide.way_px.y()) / size
-        self.slide_to(slide, round(wanted, 3))
-        self.tag_at = at
+    def _pull(self, held: Hold, pull: QPointF, at: QPointF) -> None:
+        changes = [each.pull(pull) for each in (held, *self._along)]
+        self._edit(held.label.format(name=self._named(held, len(changes))), _one_after_other(changes), held.gesture)
+        stop = self.session.tell(held.stop(pull))
+        self.tag, self.tag_at = "  ·  ".join(each for each in (self._reading(held.placement), stop) if each), at
 
-    def slide_to(self, slide: HeldSlide, wanted_m: float) -> None:
-        """Slide as far as its free travel allows, and say what stops it."""
-        low, high = slide.travel.from_m, slide.travel.to_m
-        goal = min(max(wanted_m, low), high)
-        setup_id = self.session.setup.id
-        name = self.name_of(slide.placement)
-        self._edit(
-            say("Slide {name}").format(name=name),
-            lambda d: rigging.slide(d, setup_id, slide.placement, goal),
-            slide.gesture,
-        )
-        stop = (
-            slide.travel.stop_from if wanted_m < low - 1e-6 else slide.travel.stop_to if wanted_m > high + 1e-6 else ""
-        )
-        self.tag = self._reading(slide.placement) + (f"  ·  {self.session.tell(stop)}" if stop else "")
+    def _named(self, held: Hold, count: int) -> str:
+        """What an edit of so many parts is of: the name of the one, or how many."""
+        return self.name_of(held.placement) if count == 1 else say("{count} parts").format(count=count)
+
+    def step(self, placement_id: str, way: tuple[int, int], step_m: float) -> bool | None:
+        """What an arrow key does to a part. False where the arrow points across its way, None where it has none."""
+        holds = holds_of(self.view, self.session.analysis.assembly, placement_id)
+        held = best_hold(holds, QPointF(way[0], way[1]))
+        if held is None:
+            return None
+        change = held.step(way, step_m)
+        if change is None:
+            return False
+        others = self._goes_along(held, QPointF(way[0], way[1]))
+        changes = [change, *(more for each in others if (more := each.step(way, step_m)) is not None)]
+        label = held.label.format(name=self._named(held, len(changes)))
+        self._edit(label, _one_after_other(changes), f"keys {held.placement}")
+        self.tag = ""
+        return True
 
     def _reading(self, placement_id: str) -> str:
-        analysis = self.session.analysis
-        seat = analysis.assembly.seats[analysis.assembly.index[placement_id]]
-        if seat is None or seat.track is None:
+        """What the scale reads, or how far it is drawn out; nothing for what has neither."""
+        assembly, display = self.session.analysis.assembly, self.session.document.display
+        row, placement = assembly.index[placement_id], self.session.setup.by_id[placement_id]
+        seat = assembly.seats[row]
+        if isinstance(self.held, Drawn):
+            return say("drawn out {extension}").format(extension=length(placement.extension_m, display))
+        if seat is None or seat.track is None or not isinstance(self.held, Slid):
             return ""
-        slide = self.session.setup.by_id[placement_id].slide_m
-        return say("scale {scale_zero}").format(
-            scale_zero=length(seat.track.scale_zero_m + slide, self.session.document.display)
-        )
+        return say("scale {scale_zero}").format(scale_zero=length(seat.track.scale_zero_m + placement.slide_m, display))
 
     def _lift(self) -> None:
         assert self._pressed is not None
         if self.held is not None:  # back to where it was: it is being lifted, not slid
-            setup_id, slide = self.session.setup.id, self.held
-            self._edit("", lambda d: rigging.slide(d, setup_id, slide.placement, slide.start_m), slide.gesture)
+            self._editing = True
+            try:
+                self.session.break_off(self.held.gesture)
+            finally:
+                self._editing = False
+                self._seen = self.session.document
         self.lifted = True
         placement = self.session.setup.by_id[self._pressed]
         part = self.session.document.parts_by_id[placement.part]
-        self._find_targets(part.id, self._pressed)
+        self.targets.find(part.id, self._pressed)
         if not self.targets:
             self.session.said.emit(
                 say("“{part}” fits on no other free mount of this rig.").format(part=part.name), False
             )
 
-    def _find_targets(self, part_id: str, moving: str | None) -> None:
-        document, setup = self.session.document, self.session.setup
-        part = document.parts_by_id[part_id]
-        assembly = self.session.analysis.assembly
-        self.targets = [
-            Target(parent, point, by, self.view.place_px(assembly.point_pose(parent, point)[0]))
-            for parent, point, by in rigging.fitting_points(document, setup, part, moving=moving)
-        ]
-
-    def _aim(self, at: QPointF) -> None:
-        def away(target: Target) -> float:
-            return math.hypot(target.place.x() - at.x(), target.place.y() - at.y())
-
-        nearest = min(self.targets, key=away, default=None)
-        self.nearest = nearest if nearest is not None and away(nearest) < SNAP_PX * 2 else None
-        self.view.update()
-
     def release(self, at: QPointF) -> None:
         """The button goes up: a lifted part is mounted where it was dropped."""
         del at
-        if self.lifted and self._pressed is not None and self.nearest is not None:
-            setup_id, moving, target = self.session.setup.id, self._pressed, self.nearest
+        if self._pressed is not None and self.held is None and not self.lifted:
+            self.session.selection.select(self._pressed, self.session.selection.finding)  # a click means it alone
+        if self.lifted and self._pressed is not None and self.targets.nearest is not None:
+            setup_id, moving, target = self.session.setup.id, self._pressed, self.targets.nearest
             name = self.name_of(moving)
             self._edit(
                 say("Mount {name} elsewhere").format(name=name),
@@ -277,7 +256,12 @@ class Gestures:
         selected, assembly = self.session.selection.id, self.session.analysis.assembly
         if selected is None or selected not in assembly.index:
             return None
-        seat = assembly.seats[assembly.index[selected]]
+        row = assembly.index[selected]
+        seat, placement = assembly.seats[row], self.session.setup.by_id[selected]
+        if placement.pose is not None:  # what has no mount turns about any way that one looks along
+            told = self._turn.told if self._turn is not None else 0.0
+            middle = self.view.place_px(assembly.to_rig(selected, assembly.bodies[row].middle_m))
+            return middle, middle + QPointF(math.cos(-told), math.sin(-told)) * HANDLE_PX, 1.0
         if seat is None or not turns(seat.point, seat.by):
             return None
         origin, frame = assembly.point_pose(seat.parent, seat.point)
@@ -285,7 +269,7 @@ class Gestures:
         if abs(facing) < 0.7:
             return None
         middle = self.view.place_px(origin)
-        turned = self.session.setup.by_id[selected].turn_rad
+        turned = placement.turn_rad
         at = -turned * math.copysign(1, facing)  # the paper's y points down, so a positive turn goes the other way
         handle = middle + QPointF(math.cos(at), math.sin(at)) * HANDLE_PX
         return middle, handle, math.copysign(1, facing)
@@ -304,7 +288,7 @@ class Gestures:
             middle,
             sign,
             _angle(at - middle),
-            say("turn {number}").format(number=next(_numbers)),
+            new_gesture("turn"),
         )
         return True
 
@@ -313,8 +297,22 @@ class Gestures:
         assert turn is not None
         wanted = turn.start_rad - turn.sign * (_angle(at - turn.middle) - turn.from_rad)
         wanted = math.radians(round(math.degrees(wanted)))
-        self.turn_part(turn.placement, wanted, turn.gesture)
-        self.tag, self.tag_at = angle(self.session.setup.by_id[turn.placement].turn_rad), at
+        if self.session.setup.by_id[turn.placement].pose is None:
+            self.turn_part(turn.placement, wanted, turn.gesture)
+            self.tag, self.tag_at = angle(self.session.setup.by_id[turn.placement].turn_rad), at
+        else:
+            self.turn_free(turn.placement, math.remainder(wanted - turn.told, 2 * math.pi), turn.gesture)
+            turn.told = wanted
+            self.tag, self.tag_at = angle(math.remainder(wanted, 2 * math.pi)), at
+
+    def turn_free(self, placement_id: str, by_rad: float, gesture: str) -> None:
+        """Turn a free or strapped part about the way that one looks along, right-handed towards the viewer."""
+        setup_id, axis = self.session.setup.id, np.array(self.view.view.toward, float)
+        self._edit(
+            say("Turn {part}").format(part=self.name_of(placement_id)),
+            lambda d: placing.turn_about(d, setup_id, placement_id, axis, by_rad),
+            gesture,
+        )
 
     def turn_part(self, placement_id: str, wanted_rad: float, gesture: str) -> None:
         """Turn a part on its mount."""
@@ -326,25 +324,21 @@ class Gestures:
             gesture,
         )
 
-    def quiet(self) -> None:
-        """No reading at the mouse: it was not the mouse that moved the part."""
-        self.tag = ""
-
     # from the mat
 
     def drag_enter(self, event: Any) -> None:
         """A part from the mat comes over the view: show where it fits."""
         data = event.mimeData()
-        part_id = _part_in(data)
+        part_id = part_in(data)
         if part_id in self.session.document.parts_by_id:
             self._begin()
-            self._find_targets(part_id, None)
+            self.targets.find(part_id, None)
             self.lifted = True
             event.acceptProposedAction()
 
     def drag_move(self, event: Any) -> None:
         """The part moves over the view."""
-        self._aim(QPointF(event.position()))
+        self.targets.aim(QPointF(event.position()))
         event.acceptProposedAction()
 
     def drag_leave(self) -> None:
@@ -353,31 +347,18 @@ class Gestures:
 
     def drop(self, event: Any) -> None:
         """The part is let go: mount it on the nearest place that fits, or lay an empty setup's first part down."""
-        part_id, target = _part_in(event.mimeData()), self.nearest
+        part_id, target = part_in(event.mimeData()), self.targets.nearest
         self.finish()
         if part_id not in self.session.document.parts_by_id:
             return
         under = self.view.hit(QPointF(event.position()))
         if under is not None and event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
-            self._strap_there(part_id, under, QPointF(event.position()))
+            strap_there(self.view, self.session, part_id, under, QPointF(event.position()))
         elif target is not None:
             mount(self.session, part_id, target.parent, target.point.name, target.by.name)
         else:
             mount_anywhere(self.session, part_id, only_if_empty=True)
         event.acceptProposedAction()
-
-    def _strap_there(self, part_id: str, carrier: str, at: QPointF) -> None:
-        """Strap a part from the mat to what is under the mouse: its middle there, on the side that looks at one."""
-        view, assembly = self.view.view, self.session.analysis.assembly
-        mm, row = self.view.to_mm(at), assembly.index[carrier]
-        lower, upper, rows = assembly.boxes_m
-        toward, mine = np.array(view.toward, float), rows == row
-        near = float(np.maximum(lower[mine] @ toward, upper[mine] @ toward).max())
-        new = self.session.document.parts_by_id[part_id].body()
-        half = float(np.abs(toward) @ (new.high_m - new.low_m)) / 2
-        place = toward * (near + half)
-        place[view.right], place[view.up] = mm.x() / 1000, -mm.y() / 1000
-        strap_new(self.session, part_id, carrier, place)
 
     def _part(self, placement_id: str) -> Any:
         return self.session.document.parts_by_id[self.session.setup.by_id[placement_id].part]
@@ -387,8 +368,9 @@ class Gestures:
         return str(self._part(placement_id).name)
 
 
-def _part_in(data: QMimeData) -> str:
-    return bytes(data.data(PART_MIME).data()).decode(errors="replace") if data.hasFormat(PART_MIME) else ""
+def _one_after_other(changes: Sequence[Change]) -> Change:
+    """Several changes as one."""
+    return lambda document: reduce(lambda made, change: change(made), changes, document)
 
 
 def _angle(point: QPointF) -> float:

@@ -48,32 +48,21 @@ class Keys:
 
     def _nudge(self, way: tuple[int, int], step_m: float) -> None:
         selected = self.session.selection.id
-        slide = self.gestures.start_slide(selected) if selected is not None else None
-        if slide is None:
-            if selected is not None:
-                self.session.said.emit(
-                    say("“{part}” and what it hangs on sit on no track.").format(part=self.gestures.name_of(selected)),
-                    False,
-                )
-            return
-        along = way[0] * slide.way_px.x() + way[1] * slide.way_px.y()
-        across = way[0] * slide.way_px.y() - way[1] * slide.way_px.x()
-        if abs(along) <= abs(across):
-            return
-        slide.gesture = f"keys {slide.placement}"
-        seat = self.session.analysis.assembly.seats[self.session.analysis.assembly.index[slide.placement]]
-        pitch = seat.track.pitch_m if seat is not None and seat.track is not None else 0.0
-        self.gestures.slide_to(slide, slide.start_m + math.copysign(max(step_m, pitch), along))
-        self.gestures.quiet()
+        if selected is not None and self.gestures.step(selected, way, step_m) is None:
+            said = say("“{part}” and what it hangs on sit on no track.").format(part=self.gestures.name_of(selected))
+            self.session.said.emit(said, False)
 
     def _turn_by_key(self, sense: int, step_rad: float) -> None:
         selected, assembly = self.session.selection.id, self.session.analysis.assembly
-        seat = assembly.seats[assembly.index[selected]] if selected is not None else None
-        if selected is None or seat is None:
+        if selected is None:
             return
-        teeth = max(seat.point.turn_step_rad, seat.by.turn_step_rad)
-        now = self.session.setup.by_id[selected].turn_rad
-        self.gestures.turn_part(selected, now + sense * max(step_rad, teeth), f"turn keys {selected}")
+        placement, seat = self.session.setup.by_id[selected], assembly.seats[assembly.index[selected]]
+        if placement.pose is not None:
+            self.gestures.turn_free(selected, sense * step_rad, f"turn keys {selected}")
+        elif seat is not None:
+            teeth = max(seat.point.turn_step_rad, seat.by.turn_step_rad)
+            wanted = placement.turn_rad + sense * max(step_rad, teeth)
+            self.gestures.turn_part(selected, wanted, f"turn keys {selected}")
 
     def _step_selection(self, step: int) -> None:
         ids = self.session.analysis.assembly.ids

@@ -12,6 +12,7 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QPainterPath, QPolygonF
 
 from equilix.kit.parts import Part
+from equilix.kit.pivots import Configuration
 from equilix.mechanics.hull import hull
 from equilix.rig.kinematics import Assembly
 from equilix.ui.stage.projection import Projection
@@ -52,33 +53,33 @@ class Drawn(Struct, frozen=True):
 
 
 class OutlineBook:
-    """Remembers outlines by part, orientation, extension and direction of view."""
+    """Remembers outlines by part, orientation, how it is set, and direction of view."""
 
     def __init__(self) -> None:
         self._known: OrderedDict[tuple[object, ...], tuple[Part, Outline]] = OrderedDict()
         self._last: tuple[Assembly, list[bytes]] | None = None
-        self._drawings: OrderedDict[tuple[int, float], tuple[Part, list[Stroke]]] = OrderedDict()
+        self._drawings: OrderedDict[tuple[int, Configuration], tuple[Part, list[Stroke]]] = OrderedDict()
 
     def outline(
-        self, part: Part, rotation: Array, extension_m: float, view: Projection, turned: bytes | None = None
+        self, part: Part, rotation: Array, configuration: Configuration, view: Projection, turned: bytes | None = None
     ) -> Outline:
         """The outline of a part that is turned by ``rotation`` (3, 3); ``turned`` is its key where it is known."""
-        key = (id(part), turned or np.round(rotation, 5).tobytes(), extension_m, view.name)
+        key = (id(part), turned or np.round(rotation, 5).tobytes(), configuration, view.name)
         known = self._known.get(key)
         if known is not None and known[0] is part:  # an id may be given again after a part has gone
             self._known.move_to_end(key)
             return known[1]
-        made = _project(self._drawing(part, extension_m), rotation, view)
+        made = _project(self._drawing(part, configuration), rotation, view)
         self._known[key] = (part, made)
         if len(self._known) > MOST_REMEMBERED:
             self._known.popitem(last=False)
         return made
 
-    def _drawing(self, part: Part, extension_m: float) -> list[Stroke]:
+    def _drawing(self, part: Part, configuration: Configuration) -> list[Stroke]:
         """The drawing of a part in space; the three views ask for the same one after the other."""
-        known = self._drawings.get((id(part), extension_m))
+        known = self._drawings.get((id(part), configuration))
         if known is None or known[0] is not part:
-            known = self._drawings[id(part), extension_m] = (part, strokes(part, extension_m))
+            known = self._drawings[id(part), configuration] = (part, strokes(part, configuration))
             if len(self._drawings) > MOST_REMEMBERED:
                 self._drawings.popitem(last=False)
         return known[1]
@@ -100,7 +101,7 @@ class OutlineBook:
             Drawn(
                 placement_id,
                 self.outline(
-                    part, assembly.rotations[row], assembly.setup.by_id[placement_id].extension_m, view, turned[row]
+                    part, assembly.rotations[row], assembly.setup.by_id[placement_id].configuration, view, turned[row]
                 ),
                 places[row][0],
                 places[row][1],
@@ -120,7 +121,7 @@ def _project(drawing: list[Stroke], rotation: Array, view: Projection) -> Outlin
     for stroke in drawing:
         if stroke.face is not None and float(toward @ (rotation @ np.array(stroke.face))) < FACING:
             continue
-        if stroke.around is not None and abs(float(toward @ rotation[:, stroke.around])) > 0.7:
+        if stroke.around is not None and abs(float(toward @ rotation @ np.array(stroke.around))) > 0.7:
             continue
         flat = view.flat(stroke.points_m @ rotation.T)
         if stroke.around is not None:

@@ -30,6 +30,8 @@ class Scene(Struct, frozen=True):
     overlays: frozenset[Overlay] = frozenset()
     display: Display = "metric"
     """The units of its figures."""
+    others: tuple[str, ...] = ()
+    """What is selected besides."""
 
     @property
     def analysis(self) -> Analysis:

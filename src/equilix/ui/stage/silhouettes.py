@@ -18,18 +18,34 @@ from equilix.kit.catalogue import kind_of
 from equilix.kit.kinds.kind import Drawing
 from equilix.kit.kinds.shaping import FLANGE_DISTANCE_M
 from equilix.kit.parts import Part
+from equilix.kit.pivots import AT_REST, Configuration
 from equilix.kit.solids import AXES, Box
+from equilix.ui.stage import wrappings
 from equilix.ui.stage.strokes import Placed, Stroke, band, corners, fill, line, panel, ring
 
 Array = NDArray[np.float64]
 
 
-def strokes(part: Part, extension_m: float) -> list[Stroke]:
-    """The drawing of a part with its telescope drawn out by ``extension_m``, from back to front."""
-    drawn = part.telescope.axis_unit * extension_m if part.telescope else np.zeros(3)
+def strokes(part: Part, configuration: Configuration = AT_REST) -> list[Stroke]:
+    """The drawing of a part with its telescope and pivots set like that, from back to front."""
+    drawn = part.telescope.axis_unit * configuration.extension_m if part.telescope else np.zeros(3)
     solids = [Placed(solid, np.array(solid.centre_m) + (drawn if solid.extends else 0.0)) for solid in part.solids]
     kind = kind_of(part)
-    return list(DRAWINGS[kind.drawn_as if len(solids) == kind.solids else "plain"](solids))
+    drawing = DRAWINGS[kind.drawn_as if len(solids) == kind.solids else "plain"]
+    if not any(configuration.pivots_rad):
+        return list(drawing(solids))
+    if kind.drawn_as not in PIECEWISE:
+        drawing = _plain
+    links, found = part.links(configuration), []
+    for beyond in range(len(part.pivots) + 1):  # each piece as it is drawn alone, then moved as a whole
+        piece = [placed for placed in solids if placed.solid.beyond == beyond]
+        turn, shift = links.rotations[beyond], links.shifts_m[beyond]
+        found += [stroke.moved(turn, shift) for stroke in drawing(piece)]
+    return found
+
+
+PIECEWISE: Final[frozenset[Drawing]] = frozenset(("plain", "holed", "knobbed", "turned"))
+"""Drawings that are made solid by solid, so that a part that bends can be drawn piece by piece."""
 
 
 def _plain(solids: list[Placed]) -> Iterator[Stroke]:
@@ -346,5 +362,11 @@ DRAWINGS: Final[dict[Drawing, Callable[[list[Placed]], Iterator[Stroke]]]] = {
     "counterweight": _counterweight,
     "microphone": _microphone,
     "transmitter": _transmitter,
+    "filter-tray": wrappings.filter_tray,
+    "battery-with-lead": wrappings.battery_with_lead,
+    "furry": wrappings.furry,
+    "cover": wrappings.cover,
+    "bag": wrappings.bag,
+    "case": wrappings.case,
 }
 """Every drawing that a kind can name."""

@@ -23,8 +23,13 @@ class Stroke(Struct, frozen=True):
     style: Style
     filled: bool = True
     face: tuple[float, float, float] | None = None
-    around: int | None = None
-    """A line around this axis (0 x, 1 y, 2 z): not drawn where one looks along the axis."""
+    around: tuple[float, float, float] | None = None
+    """A line around this axis: not drawn where one looks along it."""
+
+    def moved(self, turn: Array, shift_m: Array) -> Stroke:
+        """The same stroke turned ``(3, 3)`` and shifted ``(3,)``."""
+        ways = [None if way is None else tuple((turn @ np.array(way)).tolist()) for way in (self.face, self.around)]
+        return Stroke(self.points_m @ turn.T + shift_m, self.style, self.filled, *ways)
 
 
 class Placed(Struct, frozen=True):
@@ -70,9 +75,12 @@ def outline(placed: Placed) -> Array:
     )
 
 
+AXIS_OF = ((1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (0.0, 0.0, 1.0))
+
+
 def band(centre: Array, radius: float, axis: int, style: Style = "fine") -> Stroke:
     """A ring around a round thing, seen from the side only."""
-    return Stroke(ring(centre, radius, axis), style, filled=False, around=axis)
+    return Stroke(ring(centre, radius, axis), style, filled=False, around=AXIS_OF[axis])
 
 
 def fill(placed: Placed, style: Style = "card") -> Stroke:

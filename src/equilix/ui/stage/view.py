@@ -174,7 +174,8 @@ class RigView(QWidget):
         overlays = view.overlays if still else view.overlays - FOUND
         chosen = session.selection
         return Scene(
-            session.result, chosen.id, chosen.finding, view.ghost, axis, overlays, session.document.display
+            session.result, chosen.id, chosen.finding, view.ghost, axis, overlays, session.document.display,
+            chosen.others,
         )  # fmt: skip
 
     @property
@@ -209,7 +210,10 @@ class RigView(QWidget):
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self.setFocus()
         if event.button() == Qt.MouseButton.MiddleButton or (
-            event.button() == Qt.MouseButton.LeftButton and not self.gestures.press(event.position())
+            event.button() == Qt.MouseButton.LeftButton
+            and not self.gestures.press(
+                event.position(), also=bool(event.modifiers() & Qt.KeyboardModifier.ControlModifier)
+            )
         ):
             self._pan_from = event.position()
 
@@ -221,7 +225,7 @@ class RigView(QWidget):
             self.zoomed.emit()
             self.update()
         elif event.buttons() & Qt.MouseButton.LeftButton:
-            self.gestures.move(event.position())
+            self.gestures.move(event.position(), lift=bool(event.modifiers() & Qt.KeyboardModifier.ShiftModifier))
         else:
             self.gestures.hover(event.position())
 

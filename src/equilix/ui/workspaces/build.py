@@ -3,27 +3,26 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from functools import partial
 
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import (
     QCheckBox,
     QFormLayout,
+    QHBoxLayout,
     QPushButton,
     QWidget,
 )
 
 from equilix.body.grip import FRICTION
 from equilix.document import Document
-from equilix.edits import kit, rigging
+from equilix.edits import kit, placing, rigging
 from equilix.edits.ratings import ratings
 from equilix.facts import fact
-from equilix.faults import turns
 from equilix.kit.catalogue import KINDS
 from equilix.kit.mount_kinds import mount_kind
 from equilix.kit.parts import Part
-from equilix.rig.clearance import free_travel
-from equilix.rig.setups import Placement, Pose
+from equilix.rig.setups import Placement
+from equilix.ui import selected
 from equilix.ui.cables import cable_choices
 from equilix.ui.ratings_panel import RatingsPanel
 from equilix.ui.session import Session
@@ -31,11 +30,12 @@ from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.tint import set_tip
 from equilix.ui.widgets.words import Choice, WordButton
+from equilix.ui.workspaces.build_motion import Motion
 from equilix.ui.workspaces.page import Page
 from equilix.ui.workspaces.part_tree import PartTree
 from equilix.units import Quantity
 from equilix.words.language import say
-from equilix.words.quantities import general, length, mass
+from equilix.words.quantities import general, mass
 from equilix.words.telling import tell
 from equilix.words.wordings.wording import N_
 
@@ -63,13 +63,7 @@ class BuildPage(Page):
         for text in HOW.values():
             self.how.addItem(say(text))
         self.mount = self._combo(say("Mounted on"), self._set_mount)
-        self.slide = self._field(say("Slide"), "length", self._set_slide)
-        self.travel = self.note()
-        self.form.addRow("", self.travel)
-        self.turn = self._field(say("Turn"), "angle", self._set_turn)
-        self.extension = self._field(say("Drawn out"), "length", self._set_extension)
-        self.position = [self._field(say(n), "length", partial(self._set_position, k)) for k, n in enumerate(_AXES)]
-        self.angles = [self._field(say(n), "angle", partial(self._set_angle, k)) for k, n in enumerate(_ANGLES)]
+        self.motion = Motion(session, self.form, self._edit)
         self.pinned = self._check(say("Plans leave it here"), self._set_pinned)
         self.needed = self._check(say("Needed on this job"), self._set_needed)
         self.surface = self._combo(say("Grip is"), self._set_surface)
@@ -85,13 +79,24 @@ class BuildPage(Page):
         self.cable.say(say("Cables …"))
         self.cable.choices = self._cables
         self.column.addWidget(self.cable)
-        self.off = QPushButton(say("Take it off"))
-        self.off.clicked.connect(self._take_off)
-        self.column.addWidget(self.off)
+        self.acts = QWidget()
+        row = QHBoxLayout(self.acts)
+        row.setContentsMargins(0, 0, 0, 0)
+        self.copy = self._act(row, say("Copy"), selected.copy)
+        self.mirror = self._act(row, say("Mirror"), selected.mirror)
+        self.off = self._act(row, say("Take off"), selected.take_off)
+        self.column.addWidget(self.acts)
         self.column.addWidget(self.heading(say("On this rig")))
         self.tree = PartTree(session)
         self.column.addWidget(self.tree, 1)
         self._busy = False
+
+    def _act(self, row: QHBoxLayout, text: str, act: Callable[[Session], None]) -> QPushButton:
+        """A button for something that is done with all that is selected."""
+        button = QPushButton(text)
+        button.clicked.connect(lambda _on: act(self.session))
+        row.addWidget(button)
+        return button
 
     def _field(self, name: str, quantity: Quantity, take: Callable[[float], object]) -> QuantityField:
         field = QuantityField(name, quantity)
@@ -124,22 +129,42 @@ class BuildPage(Page):
         """Show what is selected in the tree, and what can be said and changed of it."""
         self._busy = True
         self.tree.show_chosen()
-        placement = self._placement()
+        placement, several = self._placement(), len(self.session.selection.all) > 1
+        one = placement is not None and not several
         for row in range(self.form.rowCount()):
-            self.form.setRowVisible(row, placement is not None)
-        self.off.setVisible(placement is not None)
-        self.cable.setVisible(placement is not None)
+            self.form.setRowVisible(row, one)
+        self.acts.setVisible(placement is not None)
+        self.cable.setVisible(one)
         self.rated.setVisible(
-            placement is not None and bool(ratings(self.session.document.parts_by_id[placement.part]))
+            one and placement is not None and bool(ratings(self.session.document.parts_by_id[placement.part]))
         )
-        if placement is None:
+        if several:
+            self._show_several()
+        elif placement is None:
             self.name.setText(say("Selected part"))
             self.about.setText(
-                say("Click a part of the drawing or of the list below; Page Up and Page Down step through them.")
+                say(
+                    "Click a part of the drawing or of the list below, with Ctrl another one too; Page Up and Page "
+                    "Down step through them."
+                )
             )
         else:
             self._show(placement)
         self._busy = False
+
+    def _show_several(self) -> None:
+        """How many are selected, which, and what they weigh with what hangs on them."""
+        session = self.session
+        setup, parts = session.setup, session.document.parts_by_id
+        ids = session.selection.all
+        self.name.setText(say("{count} parts selected").format(count=len(ids)))
+        below = tuple(dict.fromkeys(each for top in ids for each in setup.subtree(top)))
+        carried = session.analysis.assembly.mass_properties(below).mass_kg
+        names = ", ".join(parts[setup.by_id[each].part].name for each in ids)
+        weighs = say("{names}. With what hangs on them {carried}.").format(
+            names=names, carried=mass(carried, session.document.display)
+        )
+        self.about.setText(weighs + " " + say("The arrow keys and the mouse move them together."))
 
     def _placement(self) -> Placement | None:
         return self.session.setup.by_id.get(self.session.selection.id or "")
@@ -159,7 +184,7 @@ class BuildPage(Page):
         self.mass.show_value(part.mass_kg, unit)
         self.how.setCurrentIndex(list(HOW).index(part.mass_how))
         self._show_mounts(placement)
-        self._show_motion(placement)
+        self.motion.show_placement(placement)
         self.pinned.setChecked(placement.pinned)
         self.needed.setChecked(part.needed)
         for row in (self.surface, self.thickness):
@@ -202,36 +227,6 @@ class BuildPage(Page):
             self.mount.addItem(say("strapped to the {part}").format(part=name), (each.id, None, None))
             if placement.strapped and each.id == placement.parent:
                 self.mount.setCurrentIndex(self.mount.count() - 1)
-
-    def _show_motion(self, placement: Placement) -> None:
-        assembly, unit = self.session.analysis.assembly, self.session.document.display
-        seat = assembly.seats[assembly.index[placement.id]]
-        part = assembly.parts[assembly.index[placement.id]]
-        track = seat.track if seat is not None else None
-        self.form.setRowVisible(self.slide, track is not None)
-        self.form.setRowVisible(self.travel, track is not None)
-        if track is not None:
-            self.slide.show_value(placement.slide_m, unit)
-            free = free_travel(assembly, placement.id)
-            if free is not None:
-                self.travel.setText(
-                    say("Free from {what} to {to}; the scale reads {scale_zero}.").format(
-                        what=length(free.from_m, unit),
-                        to=length(free.to_m, unit),
-                        scale_zero=length(track.scale_zero_m + placement.slide_m, unit),
-                    )
-                )
-        self.form.setRowVisible(self.turn, seat is not None and turns(seat.point, seat.by))
-        self.turn.show_value(placement.turn_rad, unit)
-        self.form.setRowVisible(self.extension, part.telescope is not None)
-        self.extension.show_value(placement.extension_m, unit)
-        pose = placement.pose or Pose()
-        for field, value in zip(self.position, pose.position_m, strict=True):
-            self.form.setRowVisible(field, placement.point is None)
-            field.show_value(value, unit)
-        for field, value in zip(self.angles, pose.angles_rad, strict=True):
-            self.form.setRowVisible(field, placement.point is None)
-            field.show_value(value, unit)
 
     # taking
 
@@ -303,59 +298,13 @@ class BuildPage(Page):
             if point is None:
                 self._edit(
                     say("Strap {name} where it is").format(name=name),
-                    lambda d: rigging.strap(d, setup_id, placement_id, parent),
+                    lambda d: placing.strap(d, setup_id, placement_id, parent),
                 )
                 return
             self._edit(
                 say("Mount {name} elsewhere").format(name=name),
                 lambda d: rigging.remount(d, setup_id, placement_id, parent, point, by),
             )
-
-    def _set_slide(self, value: float) -> None:
-        setup_id, placement_id, name = self._selected()
-        self._edit(
-            say("Slide {name}").format(name=name), lambda d: rigging.slide(d, setup_id, placement_id, value), self.slide
-        )
-
-    def _set_turn(self, value: float) -> None:
-        setup_id, placement_id, name = self._selected()
-        self._edit(
-            say("Turn {name}").format(name=name), lambda d: rigging.turn(d, setup_id, placement_id, value), self.turn
-        )
-
-    def _set_extension(self, value: float) -> None:
-        setup_id, placement_id, name = self._selected()
-        self._edit(
-            say("Draw out {name}").format(name=name),
-            lambda d: rigging.extend(d, setup_id, placement_id, value),
-            self.extension,
-        )
-
-    def _set_position(self, axis: int, value: float) -> None:
-        placement = self._placement()
-        if placement is None:
-            return
-        where = list((placement.pose or Pose()).position_m)
-        where[axis] = value
-        setup_id, placement_id, name = self._selected()
-        self._edit(
-            say("Move {name}").format(name=name),
-            lambda d: rigging.move_free(d, setup_id, placement_id, (where[0], where[1], where[2])),
-            self.position[axis],
-        )
-
-    def _set_angle(self, which: int, value: float) -> None:
-        placement = self._placement()
-        if placement is None:
-            return
-        pose = placement.pose or Pose()
-        told = [value if k == which else angle for k, angle in enumerate(pose.angles_rad)]
-        setup_id, placement_id, name = self._selected()
-        self._edit(
-            say("Turn {name}").format(name=name),
-            lambda d: rigging.turn_free(d, setup_id, placement_id, (told[0], told[1], told[2])),
-            self.angles[which],
-        )
 
     def _set_pinned(self, on: bool) -> None:
         setup_id, placement_id, name = self._selected()
@@ -376,14 +325,6 @@ class BuildPage(Page):
             self._edit(
                 say("Exchange {name}").format(name=name), lambda d: rigging.exchange(d, setup_id, placement_id, part_id)
             )
-
-    def _take_off(self) -> None:
-        setup_id, placement_id, name = self._selected()
-        self._edit(say("Take {name} off").format(name=name), lambda d: rigging.remove(d, setup_id, placement_id))
-
-
-_AXES = (N_("Forward"), N_("Left"), N_("Up"))
-_ANGLES = (N_("Rolled right"), N_("Nose up"), N_("Turned left"))
 
 
 def _same_mount(a: Part, b: Part) -> bool:

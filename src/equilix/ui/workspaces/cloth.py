@@ -29,10 +29,11 @@ from PySide6.QtWidgets import QApplication, QWidget
 from equilix.facts import fact
 from equilix.kit.catalogue import FAMILIES, family_of
 from equilix.kit.parts import Part
-from equilix.ui.stage.gestures import PART_MIME
+from equilix.kit.pivots import AT_REST
 from equilix.ui.stage.outlines import Outline, OutlineBook
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE, Projection
 from equilix.ui.stage.sprites import paint_outline
+from equilix.ui.stage.targets import PART_MIME
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font, grown
 from equilix.units import Display
 from equilix.words.language import say
@@ -345,7 +346,7 @@ def lies_on(book: OutlineBook, part: Part) -> Projection:
     """From where a part is seen that lies on its broadest side."""
     areas = {}
     for view in (PLAN, SIDE, FRONT):
-        bounds = book.outline(part, np.eye(3), 0.0, view).whole.boundingRect()
+        bounds = book.outline(part, np.eye(3), AT_REST, view).whole.boundingRect()
         areas[view.name] = bounds.width() * bounds.height()
     best = max((SIDE, FRONT), key=lambda view: areas[view.name])
     return PLAN if areas[PLAN.name] >= FLATTER * areas[best.name] else best
@@ -353,7 +354,7 @@ def lies_on(book: OutlineBook, part: Part) -> Projection:
 
 def lying_outline(book: OutlineBook, part: Part) -> Outline:
     """A part as it is seen lying on its broadest side."""
-    return book.outline(part, np.eye(3), 0.0, lies_on(book, part))
+    return book.outline(part, np.eye(3), AT_REST, lies_on(book, part))
 
 
 def _wrapped(name: str, metrics: QFontMetricsF, room: float) -> list[str]:

@@ -27,7 +27,8 @@ class PartTree(QTreeWidget):
         self.header().setStretchLastSection(False)
         self.header().setSectionResizeMode(0, self.header().ResizeMode.Stretch)
         self.header().setSectionResizeMode(1, self.header().ResizeMode.ResizeToContents)
-        self.currentItemChanged.connect(self._chosen)
+        self.setSelectionMode(self.SelectionMode.ExtendedSelection)
+        self.itemSelectionChanged.connect(self._chosen)
         self._shown: tuple[tuple[Placement, ...], tuple[Part, ...], str] | None = None
         self._items: dict[str, QTreeWidgetItem] = {}
         self._busy = False
@@ -63,11 +64,20 @@ class PartTree(QTreeWidget):
             self.setCurrentIndex(QModelIndex())
         elif chosen is not self.currentItem():
             self.setCurrentItem(chosen)
+        wanted = set(self.session.selection.all)
+        for placement_id, item in self._items.items():
+            if item.isSelected() != (placement_id in wanted):
+                item.setSelected(placement_id in wanted)
         self._busy = busy
 
-    def _chosen(self, item: QTreeWidgetItem | None) -> None:
-        if not self._busy and item is not None:
-            self.session.selection.select(item.data(0, Qt.ItemDataRole.UserRole))
+    def _chosen(self) -> None:
+        ids = [item.data(0, Qt.ItemDataRole.UserRole) for item in self.selectedItems()]
+        if self._busy or not ids:
+            return
+        now = self.currentItem()
+        first = None if now is None else now.data(0, Qt.ItemDataRole.UserRole)
+        first = first if first in ids else ids[0]
+        self.session.selection.select(first, "", tuple(ids))
 
 
 def _same_tree(a: tuple[Placement, ...], b: tuple[Placement, ...]) -> bool:

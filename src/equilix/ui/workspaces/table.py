@@ -7,9 +7,9 @@ from typing import TYPE_CHECKING, Final
 
 from msgspec import Struct
 
+from equilix.ui import selected
 from equilix.ui.commands import Command, House
 from equilix.ui.room import Use
-from equilix.words.language import say
 from equilix.words.wordings.wording import N_
 
 if TYPE_CHECKING:
@@ -98,11 +98,11 @@ def _to_bench(window: House) -> None:
     from equilix.ui.workspaces.mat import MatPage
 
     session, page = window.session, window.page
-    selected, part_id = session.selection.id, ""
+    placement_id, part_id = session.selection.id, ""
     if isinstance(page, MatPage) and page.cloth.current is not None:
         part_id = page.cloth.current
-    elif selected is not None:
-        part_id = session.setup.by_id[selected].part
+    elif placement_id is not None:
+        part_id = session.setup.by_id[placement_id].part
     elif session.document.parts:
         part_id = session.document.parts[0].id
     if part_id:
@@ -128,17 +128,20 @@ def _next_answer(window: House) -> None:
     page.next_card()
 
 
-def _take_off(window: House) -> None:
-    """Take the selected part off the rig."""
-    from equilix.edits import rigging
+def _off(window: House) -> None:
+    selected.take_off(window.session)
 
-    session, selected = window.session, window.session.selection.id
-    if selected is not None:
-        name = session.document.parts_by_id[session.setup.by_id[selected].part].name
-        setup_id = session.setup.id
-        session.edit(
-            say("Take {name} off").format(name=name), lambda document: rigging.remove(document, setup_id, selected)
-        )
+
+def _copy(window: House) -> None:
+    selected.copy(window.session)
+
+
+def _mirror(window: House) -> None:
+    selected.mirror(window.session)
+
+
+def _some(window: House) -> bool:
+    return window.session.selection.id is not None
 
 
 WORKSPACES: Final[tuple[Workspace, ...]] = (
@@ -146,8 +149,9 @@ WORKSPACES: Final[tuple[Workspace, ...]] = (
     Workspace(
         "build", N_("Build"), "F2", "build", _build,
         commands=(
-            Command("take-off", N_("Take the part off"), ("Delete",), "edit", _take_off,
-                    lambda window: window.session.selection.id is not None),
+            Command("take-off", N_("Take off what is selected"), ("Delete",), "edit", _off, _some),
+            Command("copy", N_("Copy what is selected"), ("Ctrl+D",), "edit", _copy, _some),
+            Command("mirror", N_("Mirror it to the other side"), ("Ctrl+M",), "edit", _mirror, _some),
         ),
     ),
     Workspace(

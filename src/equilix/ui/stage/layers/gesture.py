@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from equilix.kit.mount_kinds import mount_kind
-from equilix.ui.stage.gestures import HANDLE_PX, Gestures, HeldSlide
+from equilix.ui.stage.gestures import HANDLE_PX, Gestures
+from equilix.ui.stage.holds import Slid
 from equilix.ui.stage.layers.ruler import ruler
 from equilix.ui.stage.primitives import Dot, Primitive, Tag
 from equilix.ui.stage.sheet import Sheet
@@ -15,22 +16,22 @@ from equilix.words.telling import tell
 def gesture(held: Gestures, sheet: Sheet) -> Iterator[Primitive]:
     """Of the gesture on one view, as it is now."""
     if held.lifted:
-        for target in held.targets:
-            near = target is held.nearest
+        for target in held.targets.places:
+            near = target is held.targets.nearest
             yield Dot(target.place, 9 if near else 6, "hold" if near else "card", "hold", 2.2, "", 255 if near else 190)
-        if held.nearest is not None:
-            name = held.name_of(held.nearest.parent)
-            yield Tag(held.nearest.place, f"{name}: {tell(mount_kind(held.nearest.point.kind).label)}")
+        if held.targets.nearest is not None:
+            name = held.name_of(held.targets.nearest.parent)
+            yield Tag(held.targets.nearest.place, f"{name}: {tell(mount_kind(held.targets.nearest.point.kind).label)}")
     elif held.held is None and (handle := held.turn_handle()) is not None:
         yield Dot(handle[0], HANDLE_PX, edge="hold", width=1.2, dash="dot")
         yield Dot(handle[1], 6.5, "card", "hold", 2.0)
-    if held.held is not None and held.tag and not held.lifted:
+    if isinstance(held.held, Slid) and held.tag and not held.lifted:
         yield from _scale(held, held.held, sheet)
     if held.tag:
         yield Tag(held.tag_at, held.tag)
 
 
-def _scale(held: Gestures, slide: HeldSlide, sheet: Sheet) -> Iterator[Primitive]:
+def _scale(held: Gestures, slide: Slid, sheet: Sheet) -> Iterator[Primitive]:
     assembly = held.session.analysis.assembly
     seat = assembly.seats[assembly.index[slide.placement]]
     if seat is not None and seat.track is not None:

@@ -9,13 +9,13 @@ from PySide6.QtCore import QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QKeyEvent, QMouseEvent
 from PySide6.QtWidgets import QWidget
 
-from equilix.edits.points import point_of
 from equilix.kit.parts import Part
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.primitives import Dot, Primitive, Tag
 from equilix.ui.theme import enlarged
-from equilix.ui.workspaces.bench.views import Chosen, View, drawing, seen, touched, view_at, views
+from equilix.ui.workspaces.bench.places import POINTS, Chosen, Sort
+from equilix.ui.workspaces.bench.views import View, drawing, seen, touched, view_at, views
 from equilix.units import Display
 from equilix.words.language import say
 from equilix.words.quantities import length
@@ -31,9 +31,9 @@ class PartDrawing(Chart):
     """Shows one part. What is dragged is shown where it would go, and taken when it is let go; Esc lets it be."""
 
     picked = Signal(object)
-    """A point is chosen, or none: a :class:`Chosen` or None."""
+    """Something is chosen, or nothing: a :class:`Chosen` or None."""
     moved = Signal(object, object)
-    """A point is to go to a place ``(3,)``."""
+    """It is to go to a place ``(3,)``."""
     set_here = Signal(object, object)
     """A new point is wanted at a place ``(3,)``, looking that way ``(3,)``."""
     set_nothing = Signal()
@@ -44,6 +44,8 @@ class PartDrawing(Chart):
         self.book = OutlineBook()
         self.part: Part | None = None
         self.display: Display = "metric"
+        self.sorts: tuple[Sort, ...] = POINTS
+        """What of the part is shown to be chosen and moved."""
         self.chosen: Chosen | None = None
         self.solid: int | None = None
         """The solid that is framed."""
@@ -78,7 +80,7 @@ class PartDrawing(Chart):
     def made(self, bounds: QRectF) -> Iterable[Primitive]:
         if self.part is None:
             return
-        yield from drawing(self.part, self.book, bounds, self.chosen, self.solid)
+        yield from drawing(self.part, self.book, bounds, self.sorts, self.chosen, self.solid)
         if self._pressed is not None and self._dragged_to is not None:
             view = self._pressed[1]
             at = view.px(self._dragged_to)
@@ -99,7 +101,7 @@ class PartDrawing(Chart):
         if self.setting:
             self._set_at(at)
             return
-        found = touched(self.part, self.paper, at)
+        found = touched(self.part, self.paper, at, self.sorts)
         self.picked.emit(None if found is None else found[0])
         if found is not None:
             self._view = found[1].projection.name
@@ -122,7 +124,9 @@ class PartDrawing(Chart):
         at = self._at(event)
         if self._dragged_to is None and (at - start).manhattanLength() < 4:
             return
-        origin = point_of(self.part, each.side, each.name).origin
+        origin = each.place_m(self.part)
+        if origin is None:  # it has been taken away meanwhile
+            return
         self._dragged_to = snapped(view.place_m(view.px(origin) + at - start, origin))
         self.update()
 
@@ -160,7 +164,11 @@ class PartDrawing(Chart):
 
     def _next(self) -> Chosen | None:
         assert self.part is not None  # asked for where there is one
-        known = list(dict.fromkeys(each for view in views(self.part, self.paper) for each, _ in seen(self.part, view)))
+        known = list(
+            dict.fromkeys(
+                each for view in views(self.part, self.paper) for each, _ in seen(self.part, view, self.sorts)
+            )
+        )
         if not known:
             return None
         now = known.index(self.chosen) if self.chosen in known else -1
@@ -170,7 +178,9 @@ class PartDrawing(Chart):
         assert self.part is not None
         assert self.chosen is not None
         view = next(each for each in views(self.part, self.paper) if each.projection.name == self._view)
-        place = np.array(point_of(self.part, self.chosen.side, self.chosen.name).origin)
+        place = self.chosen.place_m(self.part)
+        if place is None:
+            return
         right, up = NUDGES[key]
         place[view.projection.right] += right * step_m
         place[view.projection.up] += up * step_m

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from functools import cached_property
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Final
 
 import numpy as np
 from PySide6.QtCore import Qt
@@ -21,9 +21,10 @@ from equilix.ui.theme import Theme, grown
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import show_text, text_label
+from equilix.ui.workspaces.bench import places
 from equilix.ui.workspaces.bench.drawing import PartDrawing
-from equilix.ui.workspaces.bench.entry import Editor
-from equilix.ui.workspaces.bench.views import Chosen
+from equilix.ui.workspaces.bench.entry import Editor, ListEditor
+from equilix.ui.workspaces.bench.places import Chosen, Sort
 from equilix.ui.workspaces.page import Page
 from equilix.units import Display
 from equilix.words.language import say
@@ -36,7 +37,14 @@ if TYPE_CHECKING:
     from equilix.ui.workspaces.bench.solids import SolidsEditor
     from equilix.ui.workspaces.part_form import PartForm
 
-POINTS, SHAPE, GRIPS, BALANCE, POWER, ABOUT = "points", "shape", "grips", "balance", "power", "about"
+POINTS, SHAPE, GRIPS, MOVES, BALANCE, POWER, ABOUT = "points", "shape", "grips", "moves", "balance", "power", "about"
+SORTS: Final[dict[str, tuple[Sort, ...]]] = {GRIPS: places.HANDS, MOVES: places.MOVING}
+"""What is chosen and moved on the drawing at a tab; at the others the mounting points."""
+EDITED: Final[dict[Sort, tuple[str, str]]] = {
+    "offers": (POINTS, "points"), "hangs_by": (POINTS, "points"), "grips": (GRIPS, "grips"), "pad": (GRIPS, "grips"),
+    "controls": (GRIPS, "controls"), "pivots": (MOVES, "joints"), "gears": (MOVES, "gears"),
+}  # fmt: skip
+"""At which tab, and with which editor, each sort is."""
 COLUMN_PX, LOW_PX = 372, 280
 """Of the editors; and under this height what happens on the rig is told by the reading alone."""
 
@@ -60,8 +68,8 @@ class BenchPage(Page):
         self.drawing.set_here.connect(self._set_new)
         self.drawing.set_nothing.connect(lambda: self.points.set_one.setChecked(False))
         self.tabs = Tabs(
-            {POINTS: say("Points"), SHAPE: say("Shape"), GRIPS: say("Grips"), BALANCE: say("Balances"),
-             POWER: say("Power"), ABOUT: say("About")}
+            {POINTS: say("Points"), SHAPE: say("Shape"), GRIPS: say("Grips"), MOVES: say("Moves"),
+             BALANCE: say("Balances"), POWER: say("Power"), ABOUT: say("About")}
         )  # fmt: skip
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
@@ -125,11 +133,38 @@ class BenchPage(Page):
         return made
 
     @cached_property
-    def grips(self) -> Editor:
+    def grips(self) -> ListEditor:
         """Where it is held."""
         from equilix.ui.workspaces.bench.grips import GripsEditor
 
         made = GripsEditor(self.session)
+        self._put(made)
+        return made
+
+    @cached_property
+    def controls(self) -> ListEditor:
+        """What is worked with a finger; under the grips."""
+        from equilix.ui.workspaces.bench.controls import ControlsEditor
+
+        made = ControlsEditor(self.session)
+        self._put(made)
+        return made
+
+    @cached_property
+    def joints(self) -> ListEditor:
+        """What bends and draws out."""
+        from equilix.ui.workspaces.bench.joints import JointsEditor
+
+        made = JointsEditor(self.session)
+        self._put(made)
+        return made
+
+    @cached_property
+    def gears(self) -> ListEditor:
+        """What turns by teeth; under the joints."""
+        from equilix.ui.workspaces.bench.gears import GearsEditor
+
+        made = GearsEditor(self.session)
         self._put(made)
         return made
 
@@ -196,18 +231,27 @@ class BenchPage(Page):
         self._show()
 
     def choose_point(self, chosen: Chosen | None) -> None:
-        """A point is chosen, on the drawing or in the list: both show it."""
+        """Something of the part is chosen, on the drawing or in a list: both show it."""
         self.drawing.choose(chosen)
-        if chosen is not None and self.tabs.tab != POINTS:
-            self.tabs.show_tab(POINTS)
+        if chosen is None:
+            self.points.choose(None)
+            return
+        tab, name = EDITED[chosen.side]
+        if tab == POINTS:
             self.points.chosen = chosen
-            self._show()
+        elif self.part is not None and chosen.side != "pad":
+            getattr(self, name).number = chosen.number(self.part)
+        if tab != self.tabs.tab:
+            self.choose(tab)
         else:
-            self.points.choose(chosen)
+            getattr(self, name).show_part(self.part)
 
     def _move(self, chosen: Chosen, place_m: np.ndarray) -> None:
-        self.points.show_part(self.part)
-        self.points.move_to(chosen, place_m)
+        part = self.part
+        if part is not None:
+            label = say("Move a mounting point") if chosen.side in places.POINTS else say("Move what is on a part")
+            editor: Editor = getattr(self, EDITED[chosen.side][1])
+            editor.take(label, lambda d: places.moved(d, part.id, chosen, place_m))
 
     def _set_new(self, place_m: np.ndarray, toward: np.ndarray) -> None:
         self.points.set_new(place_m, toward)
@@ -240,6 +284,9 @@ class BenchPage(Page):
             (SHAPE, "solids"),
             (SHAPE, "rooms"),
             (GRIPS, "grips"),
+            (GRIPS, "controls"),
+            (MOVES, "joints"),
+            (MOVES, "gears"),
             (BALANCE, "balance"),
             (POWER, "power"),
         ):
@@ -249,6 +296,7 @@ class BenchPage(Page):
                 editor.setVisible(tab == key and part is not None)
                 if tab == key:
                     editor.show_part(part)
+        self.drawing.sorts = SORTS.get(tab, places.POINTS)
         self.drawing.solid = self.solids.number if tab == SHAPE else None
         optics = tab == ABOUT and part is not None and sees(part)
         if optics or "optics" in self.__dict__:

@@ -21,7 +21,7 @@ from equilix.ui.theme import grown
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.workspaces.bench.entry import Editor, Way, beside, block, button, place_names, places, with_axis
 from equilix.ui.workspaces.bench.pattern import STEP_M, Pattern, across
-from equilix.ui.workspaces.bench.views import Chosen
+from equilix.ui.workspaces.bench.places import Chosen
 from equilix.words.language import say
 from equilix.words.telling import tell
 from equilix.words.wordings.wording import N_
@@ -95,6 +95,9 @@ class PointsEditor(Editor):
         self.screws.setButtonSymbols(QSpinBox.ButtonSymbols.NoButtons)
         self.screws.setAccessibleName(say("How many screws hold here"))
         self.screws.valueChanged.connect(lambda value: self._change(screws=value))
+        self.pin = QCheckBox(say("with a locating pin"))
+        self.pin.clicked.connect(lambda on: self._change(pin=on))
+        self.flank = self.optional(say("Flanks lean from upright"), "angle", lambda v: self._change(flank_rad=v))
         self.load = self.optional(say("Carries at most (maker)"), "mass", lambda v: self._change(most_kg=v))
         self.hold = self.optional(say("Holds against turning (maker)"), "torque", lambda v: self._change(most_nm=v))
         self.engaged = self.optional(say("Screw goes in by"), "length", lambda v: self._change(thread_m=v))
@@ -119,7 +122,8 @@ class PointsEditor(Editor):
             (say("Ahead"), self.place[0]), (say("To the left"), self.place[1]), (say("Up"), self.place[2]),
             (say("Track"), self.along), (say("From"), self.ends[0]), (say("To"), self.ends[1]),
             (say("Scale reads"), self.ends[2]), (say("Turns"), self.turns), (say("Teeth"), self.teeth),
-            (say("Screws"), self.screws), (say("Goes in by"), self.engaged), (say("Carries"), self.load),
+            (say("Screws"), self.screws), (say("Pin"), self.pin), (say("Goes in by"), self.engaged),
+            (say("Flanks"), self.flank), (say("Carries"), self.load),
             (say("Holds"), self.hold), (say("Size"), self.measure), (say("Takes from"), self.takes[0]),
             (say("Takes up to"), self.takes[1]),
         ))  # fmt: skip
@@ -154,7 +158,7 @@ class PointsEditor(Editor):
         if self.part is None or self.chosen is None:
             return None
         try:
-            return point_of(self.part, self.chosen.side, self.chosen.name)
+            return point_of(self.part, self.chosen.point_side, self.chosen.name)
         except Refused:
             return None
 
@@ -168,7 +172,7 @@ class PointsEditor(Editor):
             self.kind.addItem(tell(mount_kind(point.kind).label), point.kind)
             known = self.kind.count() - 1
         self.kind.setCurrentIndex(known)
-        self.side.setCurrentIndex([side for side, _ in SIDES].index(self.chosen.side))
+        self.side.setCurrentIndex([side for side, _ in SIDES].index(self.chosen.point_side))
         self.looks.setCurrentIndex(_nearest([way for _, way in LOOKS], point.direction))
         for field, value in zip(self.place, point.position_m, strict=True):
             field.show_value(value, display)
@@ -182,6 +186,11 @@ class PointsEditor(Editor):
         self.rows.setRowVisible(self.teeth, point.turns)
         self.teeth.show_value(point.turn_step_rad, display)
         self.screws.setValue(point.screws)
+        handling = mount_kind(point.kind).handling
+        self.rows.setRowVisible(self.pin, handling == "screwed")
+        self.pin.setChecked(point.pin)
+        self.rows.setRowVisible(self.flank, handling == "dovetail")
+        self.flank.show_value(point.flank_rad, display)
         self.engaged.show_value(point.thread_m, display)
         self.load.show_value(point.most_kg, display)
         self.hold.show_value(point.most_nm, display)
@@ -210,7 +219,7 @@ class PointsEditor(Editor):
             return
         self.take(
             say("Change a mounting point"),
-            lambda d: points.change_point(d, part.id, chosen.side, chosen.name, **updates),
+            lambda d: points.change_point(d, part.id, chosen.point_side, chosen.name, **updates),
         )
 
     def _name_entered(self) -> None:
@@ -219,7 +228,7 @@ class PointsEditor(Editor):
             return
         if self.take(
             say("Rename a mounting point"),
-            lambda d: points.change_point(d, part.id, chosen.side, chosen.name, name=name),
+            lambda d: points.change_point(d, part.id, chosen.point_side, chosen.name, name=name),
         ):
             self.picked.emit(Chosen(chosen.side, name))
 
@@ -232,7 +241,7 @@ class PointsEditor(Editor):
 
         def change(document: Document) -> Document:
             nonlocal made
-            document = points.remove_point(document, part.id, chosen.side, chosen.name)
+            document = points.remove_point(document, part.id, chosen.point_side, chosen.name)
             document, made = points.add_again(document, part.id, side, point)
             return document
 
@@ -246,16 +255,6 @@ class PointsEditor(Editor):
         point = self.point
         if point is not None:
             self._change(position_m=with_axis(point.position_m, axis, value))
-
-    def move_to(self, chosen: Chosen, place_m: np.ndarray) -> None:
-        """A point was dragged to another place."""
-        part = self.part
-        if part is not None:
-            x, y, z = place_m.tolist()
-            self.take(
-                say("Move a mounting point"),
-                lambda d: points.change_point(d, part.id, chosen.side, chosen.name, position_m=(x, y, z)),
-            )
 
     def set_new(self, place_m: np.ndarray, toward: np.ndarray) -> None:
         """A new point was set on the drawing; it is one as the chosen one, or a small screw."""
@@ -298,7 +297,7 @@ class PointsEditor(Editor):
             takes = (value, old[1]) if end == 0 else (old[0], value)
         self.take(
             say("Say what size it takes"),
-            lambda d: points.change_point(d, part.id, chosen.side, chosen.name, takes_m=takes),
+            lambda d: points.change_point(d, part.id, chosen.point_side, chosen.name, takes_m=takes),
             self.takes[end],
         )
 
@@ -309,7 +308,7 @@ class PointsEditor(Editor):
         field = self.ends[("from_m", "to_m", "scale_zero_m").index(key)]
         self.take(
             say("Change a track"),
-            lambda d: points.change_track(d, part.id, chosen.side, chosen.name, **{key: value}),
+            lambda d: points.change_track(d, part.id, chosen.point_side, chosen.name, **{key: value}),
             field,
         )
 
@@ -329,7 +328,7 @@ class PointsEditor(Editor):
         about = 2 if point.direction[0] else 0
         self.take(
             say("Lay mounting points in a ring"),
-            lambda d: points.ring(d, part.id, chosen.side, chosen.name, count, about),
+            lambda d: points.ring(d, part.id, chosen.point_side, chosen.name, count, about),
         )
 
     def _repeat(self, label: str, counts: tuple[int, int], step_m: float) -> None:
@@ -338,7 +337,7 @@ class PointsEditor(Editor):
             return
         first, second = across(point.direction)
         steps = (tuple(step_m * each for each in first), tuple(step_m * each for each in second))
-        self.take(label, lambda d: points.row(d, part.id, chosen.side, chosen.name, counts, steps))
+        self.take(label, lambda d: points.row(d, part.id, chosen.point_side, chosen.name, counts, steps))
 
     def take_away(self) -> None:
         """Take the chosen point away."""
@@ -346,7 +345,7 @@ class PointsEditor(Editor):
         if part is None or chosen is None:
             return
         if self.take(
-            say("Take a mounting point away"), lambda d: points.remove_point(d, part.id, chosen.side, chosen.name)
+            say("Take a mounting point away"), lambda d: points.remove_point(d, part.id, chosen.point_side, chosen.name)
         ):
             self.picked.emit(None)
 

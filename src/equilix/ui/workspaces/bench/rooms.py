@@ -5,12 +5,11 @@ from __future__ import annotations
 from functools import partial
 from typing import Final
 
-from PySide6.QtWidgets import QComboBox
-
 from equilix.edits import rooms
 from equilix.kit.parts import Part
 from equilix.kit.solids import Room
 from equilix.ui.session import Session
+from equilix.ui.widgets.name_box import NameBox
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.bench.entry import Edits, ListEditor, beside, block, place_names, places, with_axis
 from equilix.words.language import say
@@ -34,18 +33,7 @@ class RoomsEditor(ListEditor):
         super().__init__(session, edits, say("What stays free"), LIST_PX)
         self.head = text_label(bold=True)
         self.remove.setAccessibleName(say("Remove what stays free"))
-        self.name = QComboBox()
-        self.name.setEditable(True)
-        self.name.setAccessibleName(say("What needs room there"))
-        self.name.setMinimumContentsLength(8)
-        self.name.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
-        for text in USUAL:
-            self.name.addItem(say(text))
-        self.name.activated.connect(lambda _index: self._named())
-        line = self.name.lineEdit()
-        assert line is not None  # it is editable
-        line.setAccessibleName(say("What needs room there"))
-        line.editingFinished.connect(self._named)
+        self.name = NameBox(say("What needs room there"), USUAL, lambda text: self.change(name=text))
         self.sizes = [
             self.quantity(name, "length", partial(self._sized, axis))
             for axis, name in enumerate((say("Room, length"), say("Room, width"), say("Room, height")))
@@ -75,17 +63,11 @@ class RoomsEditor(ListEditor):
         self.fields.setVisible(room is not None)
         if room is None:
             return
-        if not self.name.hasFocus():
-            self.name.setEditText(room.name)
+        self.name.show_name(room.name)
         for field, value in zip(self.sizes, room.size_m, strict=True):
             field.show_value(value, display)
         for field, value in zip(self.place, room.centre_m, strict=True):
             field.show_value(value, display)
-
-    def _named(self) -> None:
-        room, name = self.room, self.name.currentText().strip()
-        if room is not None and name != room.name:
-            self.change(name=name)
 
     def _sized(self, axis: int, value: float) -> None:
         room = self.room

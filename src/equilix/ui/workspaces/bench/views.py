@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from typing import Final
 
 import numpy as np
@@ -11,15 +11,17 @@ from numpy.typing import NDArray
 from PySide6.QtCore import QPointF, QRectF
 from PySide6.QtGui import QPainterPath, QTransform
 
-from equilix.edits.points import Side
+from equilix.edits.points import point_of
 from equilix.kit.mount_kinds import mount_kind
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Part
+from equilix.kit.pivots import AT_REST
 from equilix.kit.solids import Room
 from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.primitives import Centre, Dot, Line, Primitive, Role, Shape, Text, polygon
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE, Projection
 from equilix.ui.stage.strokes import Style
+from equilix.ui.workspaces.bench.places import POINTS, Chosen, Sort, places_of
 from equilix.words.language import say
 
 Array = NDArray[np.float64]
@@ -33,6 +35,8 @@ MOST_SCALE: Final = 4.0
 MARK_PX: Final = 6.0
 HAND_M: Final = 0.085
 """Breadth of a hand on a handle (estimate)."""
+AXIS_M: Final = 0.03
+"""How far to each side the axis of a joint is drawn."""
 REACH_PX: Final = 10.0
 """So near to a mark one has touched it."""
 SLID_ON: Final = ("dovetail", "rail", "on-rods", "shoe")
@@ -110,17 +114,11 @@ def _scale(bounds: QRectF, sizes: Sizes, rows: Rows) -> float:
     return min(scales)
 
 
-class Chosen(Struct, frozen=True):
-    """A point of the part: of what side, and its name."""
-
-    side: Side
-    name: str
-
-
 def drawing(
-    part: Part, book: OutlineBook, bounds: QRectF, chosen: Chosen | None, solid: int | None = None
-) -> Iterator[Primitive]:
-    """All three views with their titles, the points that can be seen from there, and the balance point."""
+    part: Part, book: OutlineBook, bounds: QRectF, sorts: Sequence[Sort], chosen: Chosen | None = None,
+    solid: int | None = None,
+) -> Iterator[Primitive]:  # fmt: skip
+    """All three views with their titles, what of these sorts can be seen from there, and the balance point."""
     for view in views(part, bounds):
         title = view.box.topLeft() + QPointF(0, -7)
         if view.named:
@@ -130,28 +128,33 @@ def drawing(
             yield _frame(part, solid, view)
         yield from _held(part, view)
         yield from (_stays_free(room, view) for room in part.keeps_free)
-        for each, point in seen(part, view):
-            yield from _mark(view, point, offered=each.side == "offers", chosen=each == chosen)
+        for each, at in seen(part, view, sorts):
+            if each.side in POINTS:
+                point = point_of(part, each.point_side, each.name)
+                yield from _mark(view, point, offered=each.side == "offers", chosen=each == chosen)
+            else:
+                yield from _spot(part, view, each, at, chosen=each == chosen)
         yield from _balance(part, view)
 
 
-def seen(part: Part, view: View) -> Iterator[tuple[Chosen, MountPoint]]:
-    """The points of a part that do not look away from the viewer."""
+def seen(part: Part, view: View, sorts: Sequence[Sort]) -> Iterator[tuple[Chosen, Array]]:
+    """What of these sorts a part has, and where; of its points those that do not look away from the viewer."""
     toward = np.array(view.projection.toward)
-    sides: tuple[Side, Side] = ("offers", "hangs_by")
-    for side in sides:
-        for point in getattr(part, side):
-            if float(toward @ np.array(point.direction)) > -0.5:
-                yield Chosen(side, point.name), point
+    for sort in sorts:
+        for name, at in places_of(part, sort):
+            each = Chosen(sort, name)
+            looks = point_of(part, each.point_side, name).direction if sort in POINTS else view.projection.toward
+            if float(toward @ np.array(looks)) > -0.5:
+                yield each, at
 
 
-def touched(part: Part, bounds: QRectF, at: QPointF) -> tuple[Chosen, View] | None:
-    """The point whose mark is nearest to a place of the sheet, and the view in which it was touched."""
+def touched(part: Part, bounds: QRectF, at: QPointF, sorts: Sequence[Sort]) -> tuple[Chosen, View] | None:
+    """What of these sorts is nearest to a place of the sheet, and the view in which it was touched."""
     found = [
         (float(np.hypot(away.x(), away.y())), number, each, view)
         for view in views(part, bounds)
-        for number, (each, point) in enumerate(seen(part, view))
-        for away in (view.px(point.origin) - at,)
+        for number, (each, place) in enumerate(seen(part, view, sorts))
+        for away in (view.px(place) - at,)
     ]
     nearest = min(found, key=lambda each: (each[0], each[1]), default=None)
     return None if nearest is None or nearest[0] > REACH_PX else (nearest[2], nearest[3])
@@ -163,7 +166,7 @@ def view_at(part: Part, bounds: QRectF, at: QPointF) -> View | None:
 
 
 def _outline(part: Part, book: OutlineBook, view: View) -> Iterator[Primitive]:
-    outline = book.outline(part, np.eye(3), 0.0, view.projection)
+    outline = book.outline(part, np.eye(3), AT_REST, view.projection)
     onto = QTransform.fromTranslate(view.origin.x(), view.origin.y()).scale(view.scale, view.scale)
     for path, style, filled in outline.pieces:
         drawn: QPainterPath = onto.map(path)
@@ -207,6 +210,31 @@ def _mark(view: View, point: MountPoint, *, offered: bool, chosen: bool) -> Iter
         yield Shape(_box(at, size * 1.5, size * 0.8), fill, role, 1.6, keeps_off=True)
     else:
         yield Shape(_box(at, size, size), fill, role, 1.6, keeps_off=True)
+
+
+def _spot(part: Part, view: View, each: Chosen, at_m: Array, *, chosen: bool) -> Iterator[Primitive]:
+    """A joint a ring with its axis, a gear its pitch circle, a grip or a pad a square, a control a diamond."""
+    at, role = view.px(at_m), "tip" if chosen else "hold"
+    edge: Role = "tip" if chosen else "hold"
+    number = each.number(part)
+    if each.side == "pivots":
+        along = view.px(at_m + part.pivots[number].axis_unit * AXIS_M) - at
+        if abs(along.x()) + abs(along.y()) > 1.0:
+            yield Line((at - along, at + along), edge, 1.4, dash="dash")
+        yield Dot(at, MARK_PX + 3, "card", edge, 2.0, keeps_off=True)
+        yield Dot(at, 2.0, edge, edge, 1.0)
+    elif each.side == "gears":
+        gear = part.gears[number]
+        along_view = abs(float(np.array(view.projection.toward) @ np.array(gear.axis))) > 0.7
+        if along_view:
+            yield Dot(at, gear.diameter_m / 2 * 1000 * view.scale, "", edge, 1.4, "dot")
+        yield Dot(at, MARK_PX, "tip_wash" if role == "tip" else "hold_wash", edge, 1.6, "dot", keeps_off=True)
+    elif each.side == "controls":
+        size = MARK_PX + 1
+        corners = (at + QPointF(x * size, y * size) for x, y in ((0, -1), (1, 0), (0, 1), (-1, 0)))
+        yield Shape(polygon(*corners), "tip_wash" if chosen else "card", edge, 1.6, keeps_off=True)
+    else:
+        yield Shape(_box(at, MARK_PX, MARK_PX), "tip_wash" if chosen else "card", edge, 1.6, keeps_off=True)
 
 
 def _held(part: Part, view: View) -> Iterator[Primitive]:
