@@ -145,6 +145,6 @@ KINDS: Final = (
     Kind("adapter", (0.026, 0.070, 0.070), 0.2, adapter, "lens"),
     Kind("lens-gear", (0.012, 0.086, 0.086), 0.04, lens_gear, "focus", "turned", holds_lens=False),
     Kind("step-up-ring", (0.006, 0.100, 0.100), 0.03, step_up_ring, "front", "turned"),
-    Kind("flag", (0.130, 0.180, 0.004), 0.09, flag, "front"),
-    Kind("filter", (0.010, 0.110, 0.110), 0.15, filter_pane, "front"),
+    Kind("flag", (0.130, 0.180, 0.004), 0.09, flag, "front", "shade"),
+    Kind("filter", (0.010, 0.110, 0.110), 0.15, filter_pane, "front", "pane"),
 )

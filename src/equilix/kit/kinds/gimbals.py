@@ -224,7 +224,7 @@ KINDS: Final = (
         "turned",
         3,
     ),
-    Kind("gimbal-cradle", (0.120, 0.120, 0.100), 0.25, gimbal_cradle, "axes"),
+    Kind("gimbal-cradle", (0.120, 0.120, 0.100), 0.25, gimbal_cradle, "axes", "cradle", 2),
     Kind("gimbal-wide-roll-arm", (0.160, 0.160, 0.026), 0.46, gimbal_wide_roll_arm, "axes", "turned", 3),
     Kind("gimbal-plate", (0.220, 0.060, 0.012), 0.20, gimbal_plate, "camera", "bridge"),
     Kind("gimbal-offset-plate", (0.090, 0.130, 0.012), 0.18, gimbal_offset_plate, "camera", "bridge"),

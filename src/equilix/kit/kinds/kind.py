@@ -18,6 +18,8 @@ STAGES: Final[tuple[BuildStage, ...]] = get_args(BuildStage)
 Drawing = Literal[
     "plain", "body", "stills-body", "holed", "lens", "matte-box", "knobbed", "monitor", "viewfinder", "arm", "top-handle", "grip-arm", "side-grip",
     "turned", "eyelet", "worn", "bridge", "base", "rods", "battery", "counterweight", "microphone", "transmitter", "filter-tray", "battery-with-lead", "furry", "cover", "bag", "case",
+    "coded", "drive", "hand-unit", "converter", "shade", "two-rails", "belly-pad", "cradle", "top-stage", "spar", "small-clamp",
+    "pane", "contacts", "plug-guard", "rosettes",
 ]  # fmt: skip
 """As what it is drawn."""
 

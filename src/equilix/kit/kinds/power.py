@@ -82,11 +82,11 @@ def usb_pack(length: float, width: float, height: float) -> Fields:
 
 
 KINDS: Final = (
-    Kind("battery-plate", (0.040, 0.100, 0.110), 0.25, battery_plate, "power"),
+    Kind("battery-plate", (0.040, 0.100, 0.110), 0.25, battery_plate, "power", "contacts", 2),
     Kind("battery", (0.055, 0.100, 0.120), 0.75, battery, "power", "battery"),
     Kind("small-battery", (0.040, 0.038, 0.070), 0.2, small_battery, "power", "battery"),
     Kind("inner-battery", (0.038, 0.021, 0.052), 0.08, inner_battery, "power", "battery"),
     Kind("dummy-battery", (0.038, 0.021, 0.052), 0.05, dummy_battery, "power", "battery-with-lead", 2),
     Kind("usb-pack", (0.140, 0.070, 0.016), 0.24, usb_pack, "power", "battery"),
-    Kind("converter", (0.060, 0.040, 0.022), 0.09, converter, "any"),
+    Kind("converter", (0.060, 0.040, 0.022), 0.09, converter, "any", "converter"),
 )

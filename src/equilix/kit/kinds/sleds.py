@@ -84,7 +84,7 @@ def sled_disc(length: float, width: float, height: float) -> Fields:
 KINDS: Final = (
     Kind("sled-post", (0.032, 0.032, 0.600), 0.55, sled_post, "core", "turned", 2),
     Kind("sled-gimbal", (0.070, 0.045, 0.120), 0.45, sled_gimbal, "handles", "turned", 2),
-    Kind("sled-stage", (0.160, 0.110, 0.024), 0.45, sled_stage, "core"),
+    Kind("sled-stage", (0.160, 0.110, 0.024), 0.45, sled_stage, "core", "top-stage"),
     Kind("sled-disc", (0.070, 0.070, 0.012), 0.25, sled_disc, "last", "turned"),
-    Kind("sled-spar", (0.420, 0.075, 0.020), 0.40, sled_spar, "handles"),
+    Kind("sled-spar", (0.420, 0.075, 0.020), 0.40, sled_spar, "handles", "spar"),
 )

@@ -20,7 +20,7 @@ from equilix.kit.kinds.shaping import FLANGE_DISTANCE_M
 from equilix.kit.parts import Part
 from equilix.kit.pivots import AT_REST, Configuration
 from equilix.kit.solids import AXES, Box
-from equilix.ui.stage import wrappings
+from equilix.ui.stage import small_things, wrappings
 from equilix.ui.stage.strokes import Placed, Stroke, band, corners, fill, line, panel, ring
 
 Array = NDArray[np.float64]
@@ -368,5 +368,20 @@ DRAWINGS: Final[dict[Drawing, Callable[[list[Placed]], Iterator[Stroke]]]] = {
     "cover": wrappings.cover,
     "bag": wrappings.bag,
     "case": wrappings.case,
+    "coded": small_things.coded,
+    "drive": small_things.drive,
+    "hand-unit": small_things.hand_unit,
+    "converter": small_things.converter,
+    "shade": small_things.shade,
+    "two-rails": small_things.two_rails,
+    "belly-pad": small_things.belly_pad,
+    "cradle": small_things.cradle,
+    "top-stage": small_things.top_stage,
+    "spar": small_things.spar,
+    "small-clamp": small_things.clamp,
+    "pane": small_things.pane,
+    "contacts": small_things.contacts,
+    "plug-guard": small_things.plug_guard,
+    "rosettes": small_things.rosettes,
 }
 """Every drawing that a kind can name."""

@@ -70,6 +70,8 @@ def bag(solids: list[Placed]) -> Iterator[Stroke]:
         yield line(box.at(-1, side, 0.55), box.at(1, side, 0.55), style="line", face=(0, side, 0))
         yield panel(box, 1, side, (-0.6, 0.6, -0.7, 0.3), "fine")
         yield line(box.at(side, -1, 0.55), box.at(side, 1, 0.55), style="line", face=(side, 0, 0))
+        yield panel(box, 2, 1, (side * 0.28 - 0.05, side * 0.28 + 0.05, -1.0, 1.0), "dark")
+    yield panel(box, 2, 1, (-0.9, 0.9, -0.86, 0.86), "line")
 
 
 def case(solids: list[Placed]) -> Iterator[Stroke]:
@@ -83,4 +85,7 @@ def case(solids: list[Placed]) -> Iterator[Stroke]:
             yield line(box.at(x, side, -0.9), box.at(x, side, 0.2), face=(0, side, 0))
         for x in (-0.6, 0.6):
             yield panel(box, 1, side, (x - 0.08, x + 0.08, 0.1, 0.5), "dark")
-    yield panel(box, 2, 1, (-0.5, 0.5, -0.3, 0.3), "fine")
+    yield panel(box, 2, 1, (-0.92, 0.92, -0.9, 0.9), "line")
+    for y in (-0.45, 0.0, 0.45):
+        yield line(box.at(-0.8, y, 1), box.at(0.8, y, 1), face=(0, 0, 1))
+    yield panel(box, 2, 1, (-0.22, 0.22, -1.0, -0.86), "dark")

@@ -17,11 +17,11 @@ class Tabs(QWidget):
 
     chosen = Signal(str)
 
-    def __init__(self, titles: Mapping[str, str], parent: QWidget | None = None) -> None:
+    def __init__(self, titles: Mapping[str, str], parent: QWidget | None = None, *, tight: bool = False) -> None:
         super().__init__(parent)
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 4)
-        row.setSpacing(4)
+        row.setSpacing(0 if tight else 4)
         self.buttons: dict[str, QPushButton] = {}
         self.titles = titles
         for key, title in titles.items():

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from functools import cached_property
+from functools import cached_property, partial
 from typing import TYPE_CHECKING, Final
 
 import numpy as np
@@ -45,7 +45,7 @@ EDITED: Final[dict[Sort, tuple[str, str]]] = {
     "controls": (GRIPS, "controls"), "pivots": (MOVES, "joints"), "gears": (MOVES, "gears"),
 }  # fmt: skip
 """At which tab, and with which editor, each sort is."""
-COLUMN_PX, LOW_PX = 372, 280
+COLUMN_PX, LOW_PX = 396, 280
 """Of the editors; and under this height what happens on the rig is told by the reading alone."""
 
 
@@ -69,7 +69,8 @@ class BenchPage(Page):
         self.drawing.set_nothing.connect(lambda: self.points.set_one.setChecked(False))
         self.tabs = Tabs(
             {POINTS: say("Points"), SHAPE: say("Shape"), GRIPS: say("Grips"), MOVES: say("Moves"),
-             BALANCE: say("Balances"), POWER: say("Power"), ABOUT: say("About")}
+             BALANCE: say("Balance"), POWER: say("Power"), ABOUT: say("About")},
+            tight=True,
         )  # fmt: skip
         self.tabs.chosen.connect(self.choose)
         self.column.addWidget(self.tabs)
@@ -138,6 +139,7 @@ class BenchPage(Page):
         from equilix.ui.workspaces.bench.grips import GripsEditor
 
         made = GripsEditor(self.session)
+        made.chosen.connect(partial(self._marked, "grips"))
         self._put(made)
         return made
 
@@ -147,6 +149,7 @@ class BenchPage(Page):
         from equilix.ui.workspaces.bench.controls import ControlsEditor
 
         made = ControlsEditor(self.session)
+        made.chosen.connect(partial(self._marked, "controls"))
         self._put(made)
         return made
 
@@ -156,6 +159,7 @@ class BenchPage(Page):
         from equilix.ui.workspaces.bench.joints import JointsEditor
 
         made = JointsEditor(self.session)
+        made.chosen.connect(partial(self._marked, "pivots"))
         self._put(made)
         return made
 
@@ -165,6 +169,7 @@ class BenchPage(Page):
         from equilix.ui.workspaces.bench.gears import GearsEditor
 
         made = GearsEditor(self.session)
+        made.chosen.connect(partial(self._marked, "gears"))
         self._put(made)
         return made
 
@@ -255,6 +260,11 @@ class BenchPage(Page):
 
     def _set_new(self, place_m: np.ndarray, toward: np.ndarray) -> None:
         self.points.set_new(place_m, toward)
+
+    def _marked(self, sort: Sort, number: int) -> None:
+        """One of a list is chosen: the drawing marks it."""
+        names = [name for name, _ in places.places_of(self.part, sort)] if self.part is not None else []
+        self.drawing.choose(Chosen(sort, names[number]) if number < len(names) else None)
 
     def _frame(self, number: int) -> None:
         self.drawing.solid = number

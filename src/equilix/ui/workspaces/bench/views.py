@@ -126,6 +126,7 @@ def drawing(
         yield from _outline(part, book, view)
         if solid is not None and solid < len(part.solids):
             yield _frame(part, solid, view)
+        yield from _balance(part, view)
         yield from _held(part, view)
         yield from (_stays_free(room, view) for room in part.keeps_free)
         for each, at in seen(part, view, sorts):
@@ -134,7 +135,6 @@ def drawing(
                 yield from _mark(view, point, offered=each.side == "offers", chosen=each == chosen)
             else:
                 yield from _spot(part, view, each, at, chosen=each == chosen)
-        yield from _balance(part, view)
 
 
 def seen(part: Part, view: View, sorts: Sequence[Sort]) -> Iterator[tuple[Chosen, Array]]:

@@ -1,0 +1,324 @@
+"""What parts are held by on the drawing: arms that follow, telescopes, free places; several parts together."""
+
+import math
+
+import numpy as np
+from PySide6.QtCore import QPoint, Qt
+from PySide6.QtTest import QTest
+
+from equilix.demo import lighthouse
+from equilix.document import Document
+from equilix.edits import placing, rigging
+from equilix.ui.workspaces.build import BuildPage
+from tests.ui.window_test import WindowTest, move_mouse
+
+CONTROL, NO_KEYS = Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.NoModifier
+
+
+def with_arm() -> Document:
+    """The evening's rig with its screen on the friction arm, bent back to the operator."""
+    made = rigging.remove(lighthouse(), "evening", "arm-short")
+    made, arm = rigging.add(made, "evening", "arm-long", "body", "top")
+    made, _ = rigging.add(made, "evening", "monitor-5", arm, "head")
+    made = rigging.bend(made, "evening", arm, {0: -0.7, 2: 1.1, 3: -0.4})
+    return made.changed(current="evening")
+
+
+class Arms(WindowTest):
+    """On the evening's rig, whose screen hangs on a friction arm."""
+
+    def document(self) -> Document:
+        return with_arm()
+
+    def tip(self) -> np.ndarray:
+        """Where the screen is."""
+        assembly = self.session.analysis.assembly
+        return np.array(assembly.cgs_m[assembly.index["monitor-5"]])
+
+    def test_the_arm_follows_the_screen(self) -> None:
+        """Dragged 40 mm back and 30 mm down, it comes there; one entry, and one undo takes it back."""
+        side, start, before = self.window.stage.side, self.session.document, self.tip()
+        self.drag(side, self.middle_of("monitor-5"), QPoint(-round(40 * side.scale), round(30 * side.scale)))
+        moved = self.tip() - before
+        self.assertAlmostEqual(moved[0], -0.040, delta=0.003)
+        self.assertAlmostEqual(moved[2], -0.030, delta=0.003)
+        self.assertEqual(len(self.session.history.before), 1)
+        self.assertIn("Bend friction arm", self.session.history.undo_label)
+        self.session.undo()
+        self.assertEqual(self.session.document, start)
+
+    def test_pulled_off_its_reach_it_lifts(self) -> None:
+        """Far beyond what its joints reach the screen comes off and the arm is as it was; let go in the open, all is."""
+        side, start = self.window.stage.side, self.session.document
+        at = self.middle_of("monitor-5")
+        QTest.mousePress(side, Qt.MouseButton.LeftButton, NO_KEYS, at)
+        for k in range(1, 9):
+            move_mouse(side, at + QPoint(0, -k * 60))
+        self.settle()
+        self.assertTrue(side.gestures.lifted)
+        self.assertTrue(side.gestures.targets)
+        self.assertEqual(self.session.document, start)
+        QTest.mouseRelease(side, Qt.MouseButton.LeftButton, NO_KEYS, at + QPoint(0, -480))
+        self.settle()
+        self.assertEqual(self.session.document, start)
+
+    def test_escape_takes_it_back(self) -> None:
+        """In the middle of it Esc straightens what was bent."""
+        side, start = self.window.stage.side, self.session.document
+        at = self.middle_of("monitor-5")
+        QTest.mousePress(side, Qt.MouseButton.LeftButton, NO_KEYS, at)
+        move_mouse(side, at + QPoint(-30, 20))
+        self.settle()
+        self.assertNotEqual(self.session.document, start)
+        self.press(Qt.Key.Key_Escape)
+        self.assertEqual(self.session.document, start)
+        QTest.mouseRelease(side, Qt.MouseButton.LeftButton, NO_KEYS, at)
+
+    def test_by_the_arrow_keys(self) -> None:
+        """Ten millimetres up, and ten ahead, on the view from the right; sideways on the one from the front."""
+        before = self.tip()
+        self.session.selection.select("monitor-5")
+        self.press(Qt.Key.Key_Up, shift=True)
+        self.press(Qt.Key.Key_Right, shift=True)
+        moved = self.tip() - before
+        self.assertAlmostEqual(moved[2], 0.010, delta=0.001)
+        self.assertAlmostEqual(moved[0], 0.010, delta=0.001)
+        before = self.tip()
+        front = self.window.stage.front
+        front.setFocus()
+        self.press(Qt.Key.Key_Right, front, shift=True)
+        self.assertAlmostEqual(self.tip()[1] - before[1], 0.010, delta=0.001)
+
+    def test_exactly_in_build(self) -> None:
+        """Each joint has a field with its name; too far is said there, and what was typed stays."""
+        self.press(Qt.Key.Key_F2, self.window)
+        page = self.window.page
+        assert isinstance(page, BuildPage)
+        self.session.selection.select("arm-long")
+        self.settle()
+        elbow = page.motion.pivots[2]
+        self.assertEqual(page.form.labelForField(elbow).text(), "elbow")
+        self.assertEqual(elbow.line.text(), "63°")
+        self.enter(elbow, "45")
+        self.assertAlmostEqual(self.session.setup.by_id["arm-long"].pivots_rad[2], math.radians(45), places=6)
+        self.enter(elbow, "170")
+        self.assertIn("turns from −166° to 166°", elbow.complaint.text())
+        self.assertEqual(elbow.line.text(), "170")
+        self.session.selection.select("body")
+        self.settle()
+        self.assertFalse(page.form.isRowVisible(elbow))
+
+    def test_does_it_creep(self) -> None:
+        """Straight out with the screen the finding has its moment, and what it would hold; it leads to the joints."""
+        self.session.edit("x", lambda d: rigging.bend(d, "evening", "arm-long", {0: -1.5, 2: 0.0, 3: 0.0}))
+        check = next(each for each in self.session.result.checks if each.key == "creep")
+        self.assertEqual(check.placement, "arm-long")
+        self.press(Qt.Key.Key_F7)
+        row = next(each for each in self.window.pages["check"].rows if each.check.key == "creep")
+        self.click(row)
+        self.click(row.bench)
+        self.settle()
+        self.assertEqual((self.window.page.part.id, self.window.page.tabs.tab), ("arm-long", "moves"))
+
+
+class Drawn(WindowTest):
+    """A telescope on the drawing."""
+
+    def document(self) -> Document:
+        made = rigging.remove(lighthouse(), "evening", "arm-short")
+        made, arm = rigging.add(made, "evening", "drop-arm", "body", "top", "foot")
+        made, _ = rigging.add(made, "evening", "monitor-5", arm, "head", "head")
+        return made.changed(current="evening")
+
+    def test_drawn_down_with_the_screen(self) -> None:
+        """Pulled down 40 mm, the arm draws out by as much, and says so; not beyond its 100 mm; back in again."""
+        side = self.window.stage.side
+        at = self.middle_of("monitor-5")
+        QTest.mousePress(side, Qt.MouseButton.LeftButton, NO_KEYS, at)
+        move_mouse(side, at + QPoint(0, round(40 * side.scale)))
+        self.settle()
+        self.assertAlmostEqual(self.placement("drop-arm").extension_m, 0.040, delta=0.002)
+        self.assertIn("drawn out 4", side.gestures.tag)
+        move_mouse(side, at + QPoint(0, round(300 * side.scale)))
+        self.settle()
+        self.assertAlmostEqual(self.placement("drop-arm").extension_m, 0.100)
+        QTest.mouseRelease(side, Qt.MouseButton.LeftButton, NO_KEYS, at)
+        self.settle()
+        self.session.selection.select("monitor-5")
+        self.press(Qt.Key.Key_Up, shift=True)
+        self.assertAlmostEqual(self.placement("drop-arm").extension_m, 0.090)
+
+
+class Free(WindowTest):
+    """What has no mount: it goes where it is dragged."""
+
+    def document(self) -> Document:
+        return placing.strap(lighthouse(), "lamp-room", "transmitter", "body")
+
+    def place(self) -> np.ndarray:
+        """Where the strapped transmitter is."""
+        assembly = self.session.analysis.assembly
+        return np.array(assembly.positions_m[assembly.index["transmitter"]])
+
+    def test_dragged_and_nudged(self) -> None:
+        """20 mm back and 15 mm up under the mouse, then a millimetre by a key: two entries."""
+        side, before = self.window.stage.side, self.place()
+        self.drag(side, self.middle_of("transmitter"), QPoint(-round(20 * side.scale), -round(15 * side.scale)))
+        np.testing.assert_allclose(self.place() - before, (-0.020, 0, 0.015), atol=0.0011)
+        before = self.place()
+        self.press(Qt.Key.Key_Right)
+        np.testing.assert_allclose(self.place() - before, (0.001, 0, 0), atol=1e-6)
+        self.assertEqual(len(self.session.history.before), 2)
+
+    def test_turned_by_its_ring_and_by_keys(self) -> None:
+        """Its ring turns it about the way one looks along, where it is; so do the brackets."""
+        side = self.window.stage.side
+        self.session.selection.select("transmitter")
+        self.settle()
+        assembly = self.session.analysis.assembly
+        middle = assembly.to_rig("transmitter", self.session.document.parts_by_id["transmitter"].body().middle_m)
+        found = side.gestures.turn_handle()
+        assert found is not None
+        centre, handle, _ = found
+        goal = centre + (handle - centre).__class__(0, 54)
+        self.drag(side, handle.toPoint(), (goal - handle).toPoint(), steps=9)
+        assembly = self.session.analysis.assembly
+        row = assembly.index["transmitter"]
+        after = assembly.to_rig("transmitter", self.session.document.parts_by_id["transmitter"].body().middle_m)
+        np.testing.assert_allclose(after, middle, atol=1e-6)
+        # a quarter turn clockwise as seen from the right: its front points down
+        np.testing.assert_allclose(assembly.rotations[row] @ (1, 0, 0), (0, 0, -1), atol=0.06)
+        before = assembly.rotations[row]
+        self.press(Qt.Key.Key_BracketRight, shift=True)
+        turned = self.session.analysis.assembly.rotations[row]
+        angle = math.acos((float(np.trace(before.T @ turned)) - 1) / 2)
+        self.assertAlmostEqual(math.degrees(angle), 15, delta=0.01)
+
+    def test_a_slide_of_its_own(self) -> None:
+        """Said to slide ahead and back in Build, it is dragged along that way alone, with its own scale."""
+        self.press(Qt.Key.Key_F2, self.window)
+        page = self.window.page
+        assert isinstance(page, BuildPage)
+        self.session.selection.select("transmitter")
+        self.settle()
+        before = self.place()
+        page.motion.slides.click()
+        self.settle()
+        self.enter(page.motion.ends[1], "80 mm")
+        self.enter(page.motion.ends[2], "20 mm")
+        np.testing.assert_allclose(self.place(), before, atol=1e-9)
+        track = self.session.setup.by_id["transmitter"].track
+        assert track is not None
+        self.assertEqual((track.from_m, track.to_m, track.scale_zero_m), (-0.05, 0.08, 0.02))
+        self.assertTrue(page.form.isRowVisible(page.motion.slide))
+        side = self.window.stage.side
+        self.drag(side, self.middle_of("transmitter"), QPoint(-round(30 * side.scale), 0))
+        self.assertAlmostEqual(self.placement("transmitter").slide_m, -0.030, delta=0.002)
+        self.assertAlmostEqual(self.place()[0] - before[0], self.placement("transmitter").slide_m, places=9)
+        page.motion.slides.click()
+        self.settle()
+        self.assertIsNone(self.placement("transmitter").track)
+        self.assertAlmostEqual(self.place()[0] - before[0], -0.030, delta=0.002)
+
+    def test_lifted_with_shift(self) -> None:
+        """With Shift it comes off at once, and is mounted where it is dropped."""
+        side = self.window.stage.side
+        shoe = self.session.document.parts_by_id["top-handle"].offered("rear shoe")
+        goal = side.place_px(self.session.analysis.assembly.point_pose("top-handle", shoe)[0]).toPoint()
+        at = self.middle_of("transmitter")
+        side.gestures.press(at.toPointF())
+        side.gestures.move(goal.toPointF(), lift=True)
+        self.assertTrue(side.gestures.lifted)
+        side.gestures.release(goal.toPointF())
+        self.assertEqual(
+            (self.placement("transmitter").parent, self.placement("transmitter").point), ("top-handle", "rear shoe")
+        )
+
+
+class Several(WindowTest):
+    """Several parts selected together."""
+
+    def ctrl_click(self, key: str) -> None:
+        """Click a part with Ctrl."""
+        QTest.mouseClick(self.window.stage.side, Qt.MouseButton.LeftButton, CONTROL, self.middle_of(key))
+        self.settle()
+
+    def test_chosen_and_no_more(self) -> None:
+        """With Ctrl one more, and one less; a click alone means one; Esc none."""
+        QTest.mouseClick(self.window.stage.side, Qt.MouseButton.LeftButton, NO_KEYS, self.middle_of("battery"))
+        self.ctrl_click("matte-box")
+        self.assertEqual(self.session.selection.all, ("matte-box", "battery"))
+        self.ctrl_click("battery")
+        self.assertEqual(self.session.selection.all, ("matte-box",))
+        self.ctrl_click("battery")
+        QTest.mouseClick(self.window.stage.side, Qt.MouseButton.LeftButton, NO_KEYS, self.middle_of("battery"))
+        self.settle()
+        self.assertEqual(self.session.selection.all, ("battery",))
+        self.press(Qt.Key.Key_Escape)
+        self.assertEqual(self.session.selection.all, ())
+
+    def test_dragged_together(self) -> None:
+        """The camera and the battery plate slide back together, each on its own track; one undo."""
+        side, start = self.window.stage.side, self.session.document
+        self.session.selection.select("body", "", ("battery",))
+        before = self.placement("bridge").slide_m, self.placement("battery-plate").slide_m
+        self.drag(side, self.middle_of("body"), QPoint(-round(20 * side.scale), 0))
+        after = self.placement("bridge").slide_m, self.placement("battery-plate").slide_m
+        for was, now in zip(before, after, strict=True):
+            self.assertAlmostEqual(now - was, -0.020, delta=0.002)
+        self.assertEqual(self.session.selection.all, ("body", "battery"))
+        self.assertEqual(len(self.session.history.before), 1)
+        self.press(Qt.Key.Key_Right, shift=True)
+        self.assertAlmostEqual(self.placement("bridge").slide_m, after[0] + 0.010)
+        self.assertAlmostEqual(self.placement("battery-plate").slide_m, after[1] + 0.010)
+        self.session.undo()
+        self.session.undo()
+        self.assertEqual(self.session.document, start)
+
+    def test_each_once(self) -> None:
+        """Two parts on one track are slid once, not twice."""
+        self.session.selection.select("body", "", ("lens", "matte-box"))
+        before = self.placement("bridge").slide_m
+        self.press(Qt.Key.Key_Left, shift=True)
+        self.assertAlmostEqual(self.placement("bridge").slide_m, before - 0.010)
+
+    def test_in_build(self) -> None:
+        """The tree takes several; the page says how many and what they weigh; the buttons act on all of them."""
+        self.press(Qt.Key.Key_F2, self.window)
+        page = self.window.page
+        assert isinstance(page, BuildPage)
+        tree = page.tree
+        for key in ("left-handle", "right-handle"):
+            tree._items[key].setSelected(True)
+        self.settle()
+        self.assertEqual(set(self.session.selection.all), {"left-handle", "right-handle"})
+        self.assertEqual(page.name.text(), "2 parts selected")
+        self.assertIn("720 g", page.about.text())
+        self.assertFalse(page.form.isRowVisible(page.mass))
+        before = {key: self.placement(key).point for key in ("left-handle", "right-handle")}
+        self.click(page.mirror)
+        self.assertEqual(self.placement("left-handle").point, before["right-handle"])
+        self.assertEqual(self.placement("right-handle").point, before["left-handle"])
+        self.assertIn("Mirror 2 parts", self.session.history.undo_label)
+        self.click(page.off)
+        self.assertNotIn("left-handle", self.session.setup.by_id)
+        self.assertNotIn("right-handle", self.session.setup.by_id)
+        self.assertEqual(self.session.selection.all, ())
+        self.session.undo()
+        self.assertIn("left-handle", self.session.setup.by_id)
+
+    def test_by_keys(self) -> None:
+        """Ctrl+D copies what there are more of; Delete takes all off; what cannot be copied is said."""
+        self.session.selection.select("battery")
+        self.press(Qt.Key.Key_D, self.window, control=True)
+        copies = self.session.selection.all
+        self.assertEqual(self.session.setup.by_id[copies[0]].part, "battery-98")
+        self.assertNotEqual(copies, ("battery",))
+        self.session.selection.select("battery", "", copies)
+        self.press(Qt.Key.Key_Delete, self.window)
+        self.assertNotIn("battery", self.session.setup.by_id)
+        self.session.selection.select("body")
+        before = self.session.document
+        self.press(Qt.Key.Key_D, self.window, control=True)
+        self.assertIs(self.session.document, before)
+        self.assertIn("no more pieces", self.messages[-1][0])
