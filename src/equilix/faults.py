@@ -207,7 +207,9 @@ def turns(point: MountPoint, by: MountPoint) -> bool:
 
 
 def _counts(setup: Setup, parts: Mapping[str, Part]) -> Iterator[Fault]:
-    for part_id, count in Counter(placement.part for placement in setup.placements).items():
+    used = Counter(placement.part for placement in setup.placements)
+    used.update(link.part for link in setup.links if link.part in parts)
+    for part_id, count in used.items():
         part = parts[part_id]
         if count > part.quantity:
             has = fact("faults.only_one") if part.quantity == 1 else fact("faults.only", quantity=part.quantity)
@@ -226,6 +228,13 @@ def _outside_the_tree(setup: Setup, parts: Mapping[str, Part]) -> Iterator[Fault
     if setup.borne_by is not None and getattr(parts.get(setup.borne_by), "carrier", None) is None:
         yield Fault(where, fact("faults.no_arm_harness_or_tripod", borne_by=setup.borne_by), fact("faults.name_one"))
     yield from _doubles(where, [cable.id for cable in setup.cables])
+    yield from _doubles(where, [link.id for link in setup.links])
+    for link in setup.links:
+        if link.start not in setup.by_id:
+            said = fact("faults.link_goes_not", start=link.start)
+            yield Fault(where, said, fact("faults.name_placement"))
+        if link.part not in parts:
+            yield Fault(where, fact("faults.no_part_kit", part=link.part), fact("faults.add_part_kit_or_take"))
     for cable in setup.cables:
         for end in (cable.start, cable.end):
             if end not in setup.by_id:

@@ -12,6 +12,7 @@ from equilix.edits import (
     electric,
     grips,
     joints,
+    linking,
     placing,
     points,
     rigging,
@@ -26,7 +27,7 @@ from equilix.kit.mounts import Track
 if TYPE_CHECKING:
     from tests.core.random_edits import Chooser, Edit
 
-MODULES = (points, solids, rooms, grips, balance_point, electric, placing, several, joints, working)
+MODULES = (points, solids, rooms, grips, balance_point, electric, placing, several, joints, working, linking)
 
 
 def _side(c: Chooser) -> Any:
@@ -207,6 +208,19 @@ def _worked(c: Chooser, change: Callable[..., Any]) -> Edit:
     return lambda d: change(d, part, number, **updates)
 
 
+def _signal_socket(c: Chooser) -> Edit:
+    part, number = c.part(), _pick(c)
+    updates: dict[str, Any] = c.rng.choice(
+        ({"name": c.word()}, {"carries": c.rng.choice(("sound", "smell"))}, {"gives": c.yes()}, {"loops": c.word()})
+    )
+    return lambda d: linking.change_signal_socket(d, part, number, **updates)
+
+
+def _link(c: Chooser) -> str:
+    links = [] if c.setup is None else [each.id for each in c.setup.links]
+    return c.rng.choice(links) if links and c.rng.random() < 0.9 else "nowhere"
+
+
 def _pick(c: Chooser) -> int:
     return c.rng.choice((0, 0, 1, 9))
 
@@ -233,6 +247,18 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     "add_control": lambda c: lambda d, key=c.part(): working.add_control(d, key)[0],
     "change_control": lambda c: _worked(c, working.change_control),
     "remove_control": lambda c: lambda d, key=c.part(), k=_pick(c): working.remove_control(d, key, k),
+    "add_signal_socket": lambda c: lambda d, key=c.part(): linking.add_signal_socket(d, key)[0],
+    "change_signal_socket": _signal_socket,
+    "remove_signal_socket": lambda c: lambda d, key=c.part(), k=_pick(c): linking.remove_signal_socket(d, key, k),
+    "add_link": lambda c: (
+        lambda d, at=c.placement(), key=c.part(), who=c.word(): linking.add_link(d, c.setup_id, at, key, who=who)[0]
+    ),
+    "change_link": lambda c: (
+        lambda d, key=_link(c), to=c.rng.choice(({"who": c.word()}, {"part": c.part()}, {"carries": c.word()})): (
+            linking.change_link(d, c.setup_id, key, **to)
+        )
+    ),
+    "remove_link": lambda c: lambda d, key=_link(c): linking.remove_link(d, c.setup_id, key),
     "add_gear": lambda c: lambda d, key=c.part(): working.add_gear(d, key)[0],
     "change_gear": lambda c: _worked(c, working.change_gear),
     "remove_gear": lambda c: lambda d, key=c.part(), k=_pick(c): working.remove_gear(d, key, k),

@@ -48,7 +48,7 @@ class Arms(WindowTest):
         self.assertEqual(self.session.document, start)
 
     def test_pulled_off_its_reach_it_lifts(self) -> None:
-        """Far beyond what its joints reach the screen comes off and the arm is as it was; let go in the open, all is."""
+        """Far beyond what its joints reach the screen comes off and the arm is as it was; let go there, all is."""
         side, start = self.window.stage.side, self.session.document
         at = self.middle_of("monitor-5")
         QTest.mousePress(side, Qt.MouseButton.LeftButton, NO_KEYS, at)

@@ -89,7 +89,7 @@ class Power(WindowTest):
         self.assertEqual(self.session.history.undo_label, "Run a power cable")
         self.session.selection.select("transmitter")
         self.settle()
-        self.click(self.page.unplug)
+        self.click(self.page.cable.off)
         self.assertNotIn("transmitter", self.session.result.network.fed_by)
         self.session.undo()
         self.session.undo()
@@ -100,8 +100,8 @@ class Power(WindowTest):
         self.page.choose("wires")
         self.session.selection.select("body")
         self.settle()
-        self.assertTrue(self.page.cable_form.isVisible())
-        for field, typed in ((self.page.cable_length, "20 cm"), (self.page.cable_gauge, "18")):
+        self.assertTrue(self.page.cable.isVisible())
+        for field, typed in ((self.page.cable.length, "20 cm"), (self.page.cable.gauge, "18")):
             field.line.setText(typed)
             field.commit()
         cable = next(c for c in self.session.setup.cables if c.end == "body")
@@ -275,7 +275,7 @@ class Check(WindowTest):
         side = self.window.stage.side
         made = list(findings.marks(side.scene, side.sheet))
         where = [(number, check.placement) for number, check, _ in made]
-        self.assertEqual(where, [(1, "top-handle"), (2, "top-handle"), (3, "base")])
+        self.assertEqual(where, [(1, "top-handle"), (2, "top-handle"), (3, "base"), (4, "follow-focus")])
         self.assertGreater(made[1][2].x() - made[0][2].x(), 28)
         self.assertEqual(made[1][2].y(), made[0][2].y())
         body = side.place_px(self.session.analysis.assembly.part_cgs_m[self.session.analysis.assembly.index["base"]])

@@ -9,6 +9,7 @@ from pydantic_core import ValidationError
 
 from equilix.carry import WAYS
 from equilix.document import Document
+from equilix.edits.linking import sockets_between
 from equilix.edits.rigging import placement_of, setup_of
 from equilix.edits.sound import refused_by
 from equilix.errors import Refused
@@ -116,14 +117,17 @@ def stand_in_sun(document: Document, setup_id: str, sun: str) -> Document:
 
 
 def add_cable(document: Document, setup_id: str, name: str, start: str, end: str) -> Document:
-    """Lead a cable between two placements."""
+    """Lead a cable for a signal between two placements, to the first sockets of one sort where there are such."""
     setup = setup_of(document, setup_id)
-    placement_of(setup, start)
-    placement_of(setup, end)
+    giver, taker = (document.parts_by_id[placement_of(setup, each).part] for each in (start, end))
+    gives, takes = sockets_between(giver, taker)
     if start == end:
         raise Refused(fact("carrying.cable_needs_two_ends"), fact("carrying.choose_another_part_other_end"))
     try:
-        cable = Cable(id=free_id("cable", {each.id for each in setup.cables}), name=name, start=start, end=end)
+        cable = Cable(
+            id=free_id("cable", {each.id for each in setup.cables}), name=name, start=start, end=end,
+            from_socket=gives, to_socket=takes,
+        )  # fmt: skip
     except ValidationError as error:
         raise refused_by(error) from error
     return _changed(document, setup_id, cables=(*setup.cables, cable))

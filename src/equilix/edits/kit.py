@@ -92,8 +92,9 @@ def change_grips(document: Document, part_id: str, **updates: Any) -> Document:
 
 
 def uses(setup: Setup, part_id: str) -> bool:
-    """Whether a part stands in a setup, or bears it."""
-    return setup.borne_by == part_id or any(placement.part == part_id for placement in setup.placements)
+    """Whether a part stands in a setup, bears it, or is linked to it."""
+    of_links = any(link.part == part_id for link in setup.links)
+    return setup.borne_by == part_id or of_links or any(each.part == part_id for each in setup.placements)
 
 
 MEASURES = frozenset(("mass_kg", "mass_how", "mass_sd_kg", "cg_m", "cg_sd_m", "balance", "solids"))

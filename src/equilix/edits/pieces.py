@@ -13,7 +13,7 @@ from equilix.errors import Refused
 from equilix.facts import fact
 from equilix.kit.parts import Part
 
-Pieces = Literal["grips", "keeps_free", "pivots", "controls", "gears"]
+Pieces = Literal["grips", "keeps_free", "pivots", "controls", "gears", "sockets"]
 """The field of the part in which they stand."""
 
 

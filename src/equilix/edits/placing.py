@@ -122,6 +122,8 @@ def change_strap_track(document: Document, setup_id: str, placement_id: str, **u
 
 def turn_about(document: Document, setup_id: str, placement_id: str, axis: Array, turn_rad: float) -> Document:
     """Turn a free or strapped placement about an axis ``(3,)`` of the rig frame through its middle."""
+    if not (math.isfinite(turn_rad) and 1e-6 <= float(np.abs(axis).max()) <= 1e6):
+        raise Refused(fact("rigging.no_angle"), fact("rigging.give_angle"))
     setup = setup_of(document, setup_id)
     placement = placement_of(setup, placement_id)
     if placement.pose is None:

@@ -195,7 +195,8 @@ def remove(document: Document, setup_id: str, placement_id: str) -> Document:
     gone = set(setup.subtree(placement_id))
     left = tuple(p for p in setup.placements if p.id not in gone)
     cables = tuple(c for c in setup.cables if c.start not in gone and c.end not in gone)
-    return document.with_setup(setup.changed(placements=left, cables=cables))
+    links = tuple(each for each in setup.links if each.start not in gone)
+    return document.with_setup(setup.changed(placements=left, cables=cables, links=links))
 
 
 def remount(

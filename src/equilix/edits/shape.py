@@ -27,7 +27,7 @@ LEAST_M, MOST_M = 0.001, 10.0
 """The sizes a part may have."""
 OWN_OF_KIND = frozenset(
     ("solids", "hangs_by", "offers", "grips", "pad", "telescope", "anchors", "keeps_free", "image_plane_m", "carrier",
-     "drive", "electric", "brings", "pivots", "controls", "gears", "inner_m")
+     "drive", "electric", "brings", "pivots", "controls", "gears", "inner_m", "sockets")
 )  # fmt: skip
 """What a part has from its kind."""
 

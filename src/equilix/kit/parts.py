@@ -16,6 +16,7 @@ from equilix.kit.carriers import Carrier
 from equilix.kit.electric import Electric
 from equilix.kit.mounts import MountPoint, Telescope
 from equilix.kit.pivots import AT_REST, MOST_PIVOTS, Beyond, Configuration, Links, Pivot, links
+from equilix.kit.sockets import Socket
 from equilix.kit.solids import AXES, Axis, Room, Solid
 from equilix.kit.working import Control, Gear
 from equilix.mechanics.mass_properties import combine
@@ -172,6 +173,7 @@ class Part(Model):
     sensor_m: tuple[Length, Length] | None = field(
         default=None, description="Width and height of what a camera's sensor records."
     )
+    sockets: Annotated[tuple[Socket, ...], Limits(max_length=40)] = field(default=(), description="For signals.")
     energy_wh: Annotated[float, Limits(ge=0.0, le=5000.0)] = 0.0
     inner_m: tuple[Length, Length, Length] | None = field(
         default=None, description="Of a bag or a case: length, width and height of the room in it."

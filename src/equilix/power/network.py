@@ -12,16 +12,15 @@ from functools import cached_property
 
 from msgspec import Struct
 
-from equilix.facts import Sayable, fact, general, length, listed, number
+from equilix.facts import duration, fact, general, listed, number
 from equilix.kit.electric import Mode, Output
 from equilix.kit.parts import Part
 from equilix.power.batteries import usable_wh
+from equilix.power.cabling import lengths, signals
+from equilix.power.trouble import Trouble
 from equilix.power.wires import drop_v
-from equilix.rig.routes import LEAST_SLACK, Route
+from equilix.rig.routes import Route
 from equilix.rig.setups import Cable, Setup
-
-MOST_SLACK, LOOP_M = 1.4, 0.20
-"""With this much more than its way along the rig wants a cable hangs in a loop (common practice, no source)."""
 
 
 class Feed(Struct, frozen=True):
@@ -31,20 +30,6 @@ class Feed(Struct, frozen=True):
     device: str
     cable: Cable | None
     output: Output | None
-
-
-class Trouble(Struct, frozen=True):
-    """Something wrong: the placement where it shows, what it is, what to do; ``bad`` where it will not work."""
-
-    placement: str
-    problem: Sayable
-    todo: Sayable
-    bad: bool = True
-
-    @property
-    def said(self) -> Sayable:
-        """What it is and what to do."""
-        return listed((fact("error.sentence", said=each) for each in (self.problem, self.todo)), "blank")
 
 
 class Load(Struct, frozen=True):
@@ -59,7 +44,10 @@ class Load(Struct, frozen=True):
 
 
 class Run(Struct, frozen=True):
-    """One battery: usable Wh, W drawn, time in s (infinite where nothing is drawn), the devices it feeds."""
+    """One battery: usable Wh, W drawn, time in s (infinite where nothing is drawn), the devices it feeds.
+
+    ``backs``: the device that goes on from it alone, for ``alone_s``, when what feeds it from outside is empty.
+    """
 
     battery: str
     usable_wh: float
@@ -67,6 +55,8 @@ class Run(Struct, frozen=True):
     seconds: float
     feeds: tuple[str, ...]
     hot_swap: bool
+    backs: str = ""
+    alone_s: float = math.inf
 
 
 class Network(Struct, frozen=True, dict=True):
@@ -88,29 +78,27 @@ class Network(Struct, frozen=True, dict=True):
         return 0.0 if electric is None else float(getattr(electric.draw, self.mode))
 
     @cached_property
-    def _feeds(self) -> tuple[tuple[Feed, ...], tuple[Trouble, ...]]:
+    def _feeds(self) -> tuple[tuple[Feed, ...], tuple[Trouble, ...], dict[str, Feed]]:
+        """The edges that hold, what is wrong with the others, and the own battery of what is fed from outside too."""
         feeds: dict[str, Feed] = {}
+        backed: dict[str, Feed] = {}
         troubles: list[Trouble] = []
 
         def take(feed: Feed) -> None:
-            if feed.device in feeds:
-                name = self.part(feed.device).name
-                troubles.append(
-                    Trouble(feed.device, fact("network.fed_twice", name=name), fact("network.take_one_two_off"))
-                )
-            elif self._loops(feeds, feed):
-                troubles.append(
-                    Trouble(
-                        feed.device,
-                        fact("network.would_feed_itself", part=self.part(feed.device).name),
-                        fact("network.take_cable_off"),
-                    )
-                )
-            else:
+            other = feeds.get(feed.device)
+            if self._loops(feeds, feed):
+                said = fact("network.would_feed_itself", part=self.part(feed.device).name)
+                troubles.append(Trouble(feed.device, said, fact("network.take_cable_off")))
+            elif other is None:
                 feeds[feed.device] = feed
+            elif other.cable is None and feed.cable is not None and self._stores(other):
+                backed[feed.device], feeds[feed.device] = other, feed
+            else:
+                said = fact("network.fed_twice", name=self.part(feed.device).name)
+                troubles.append(Trouble(feed.device, said, fact("network.take_one_two_off")))
 
         for placement in self.setup.placements:
-            if placement.parent is None or self.part(placement.id).energy_wh <= 0:
+            if placement.parent is None or not self._feeds_its_mount(placement.id):
                 continue
             carrier = self.part(placement.parent).electric
             if carrier is not None and carrier.fed_by_mount:
@@ -122,7 +110,15 @@ class Network(Struct, frozen=True, dict=True):
                     troubles.append(found)
                 else:
                     take(found)
-        return tuple(feeds.values()), tuple(troubles)
+        return tuple(feeds.values()), tuple(troubles), backed
+
+    def _feeds_its_mount(self, placement_id: str) -> bool:
+        """A battery, or what stands for one: a dummy battery passes on what is fed into it."""
+        part = self.part(placement_id)
+        return part.energy_wh > 0 or (part.electric is not None and part.electric.feeds_mount)
+
+    def _stores(self, feed: Feed) -> bool:
+        return self.part(feed.source).energy_wh > 0
 
     @staticmethod
     def _loops(feeds: Mapping[str, Feed], new: Feed) -> bool:
@@ -171,6 +167,18 @@ class Network(Struct, frozen=True, dict=True):
         """The edges that hold; each device has at most one."""
         return self._feeds[0]
 
+    @property
+    def backed(self) -> dict[str, Feed]:
+        """What has a battery of its own besides what feeds it from outside: its feed by that battery."""
+        return self._feeds[2]
+
+    def asked_w(self, feed: Feed) -> float:
+        """What a feed gives: all that its device takes; where that has a battery of its own, as much as it can."""
+        wanted = self.through_w(feed.device)
+        if feed.device not in self.backed or feed.output is None:
+            return wanted
+        return min(wanted, feed.output.volts * feed.output.most_a)
+
     @cached_property
     def fed_by(self) -> dict[str, Feed]:
         """Edge by device."""
@@ -194,7 +202,7 @@ class Network(Struct, frozen=True, dict=True):
     def through_w(self, placement_id: str) -> float:
         """Power that goes into a placement: its own and all it passes on, over its efficiency."""
         electric = self.part(placement_id).electric
-        passed = sum(self.through_w(child) for child in self.children.get(placement_id, ()))
+        passed = sum(self.asked_w(self.fed_by[child]) for child in self.children.get(placement_id, ()))
         return self._watts(placement_id) + passed / (electric.efficiency if electric is not None else 1.0)
 
     def volts_at(self, placement_id: str) -> float:
@@ -242,23 +250,32 @@ class Network(Struct, frozen=True, dict=True):
                 for each, load in self.loads.items()
                 if load.battery == placement.id and each != placement.id and load.own_w > 0
             )
+            backs, alone_s = "", math.inf
+            if placement.parent in self.backed and self.backed[placement.parent].source == placement.id:
+                backs, wanted = placement.parent, self.through_w(placement.parent)
+                watts = wanted - self.asked_w(self.fed_by[backs])
+                feeds = (backs,) if watts > 0 else ()
+                alone_s = usable / wanted * 3600 if wanted > 0 else math.inf
             seconds = usable / watts * 3600 if watts > 0 else math.inf
-            found.append(Run(placement.id, usable, watts, seconds, feeds, bool(carrier and carrier.hot_swap)))
+            swap = bool(carrier and carrier.hot_swap)
+            found.append(Run(placement.id, usable, watts, seconds, feeds, swap, backs, alone_s))
         return tuple(sorted(found, key=lambda run: run.seconds))
 
     def stopped_by(self, run: Run) -> tuple[str, ...]:
         """What stops when a battery dies: what it feeds, and what cannot go on without one of those."""
-        dead = set(run.feeds)
+        dead = {each for each in run.feeds if each not in self.backed or each == run.backs}
         for placement in self.setup.placements:
             electric = self.part(placement.id).electric
-            if electric is not None and any(self.part(each).kind in electric.stops_without for each in run.feeds):
+            if electric is not None and any(self.part(each).kind in electric.stops_without for each in dead):
                 dead.add(placement.id)
         return tuple(p.id for p in self.setup.placements if p.id in dead)
 
     @cached_property
     def troubles(self) -> tuple[Trouble, ...]:
         """Everything that is wrong, worst first."""
-        found = [*self._feeds[1], *self._unfed(), *self._voltage(), *self._current(), *self._cables()]
+        found = [*self._feeds[1], *self._unfed(), *self._voltage(), *self._current(), *self._drained()]
+        found += lengths(self.setup.cables, self.routes)
+        found += signals(self.setup, self.parts)
         return tuple(sorted(found, key=lambda trouble: not trouble.bad))
 
     def _unfed(self) -> Iterator[Trouble]:
@@ -275,6 +292,7 @@ class Network(Struct, frozen=True, dict=True):
                 and part.electric is not None
                 and not part.electric.outputs
                 and placement_id not in self.children
+                and all(feed.source != placement_id for feed in self.backed.values())
             ):
                 yield Trouble(
                     placement_id, fact("network.feeds_nothing", part=part.name), fact("network.mount_takes"), bad=False
@@ -299,7 +317,7 @@ class Network(Struct, frozen=True, dict=True):
         for feed in self.feeds:
             if feed.output is None:
                 continue
-            amperes = self.through_w(feed.device) / feed.output.volts
+            amperes = self.asked_w(feed) / feed.output.volts
             if amperes > feed.output.most_a:
                 name, most = self.part(feed.source).name, feed.output.most_a
                 yield Trouble(
@@ -337,23 +355,13 @@ class Network(Struct, frozen=True, dict=True):
                     fact("network.feed_some_past"),
                 )
 
-    def _cables(self) -> Iterator[Trouble]:
-        for cable in self.setup.cables:
-            way = self.routes[cable.id]
-            wanted, usual = way.wanted_m, way.usual_m
-            take = fact("network.take_longer_one") if usual is None else fact("network.take_one", usual=length(usual))
-            if cable.length_m < way.straight_m:
-                missing = length(way.straight_m - cable.length_m)
-                yield Trouble(cable.end, fact("network.too_short", cable=cable.name, missing=missing), take)
-            elif cable.length_m < LEAST_SLACK * way.straight_m:
-                yield Trouble(
-                    cable.end, fact("network.taut", cable=cable.name), fact("network.tie", take=take), bad=False
-                )
-            elif not way.takes(cable.length_m):
-                missing = length(way.length_m - cable.length_m)
-                problem = fact("network.hangs_across_rig_along_missing", cable=cable.name, missing=missing)
-                yield Trouble(cable.end, problem, fact("network.or_mind_nothing_catches", take=take), bad=False)
-            elif cable.length_m > MOST_SLACK * wanted + LOOP_M:
-                loop = length(cable.length_m - wanted)
-                problem = fact("network.has_too_much_loop_snags", cable=cable.name, loop=loop)
-                yield Trouble(cable.end, problem, fact("network.tie_up_or_take_shorter"), bad=False)
+    def _drained(self) -> Iterator[Trouble]:
+        """What takes more than it is given from outside: its own battery gives the rest."""
+        for run in self.runs:
+            if run.backs and run.watts > 0:
+                outside = self.part(self.fed_by[run.backs].source).name
+                said = fact(
+                    "network.own_battery_gives_rest", device=self.part(run.backs).name, source=outside,
+                    rest=number(run.watts, 1), time=duration(run.seconds),
+                )  # fmt: skip
+                yield Trouble(run.backs, said, fact("network.full_one_before_long_takes"), bad=False)

@@ -238,6 +238,8 @@ def power_section(analysis: Analysis, network: Network) -> dict[str, Any]:
                 "watts": run.watts,
                 "seconds": run.seconds if np.isfinite(run.seconds) else None,
                 "stops": list(network.stopped_by(run)),
+                "backs": run.backs or None,
+                "alone_s": run.alone_s if np.isfinite(run.alone_s) else None,
             }
             for run in network.runs
         ],

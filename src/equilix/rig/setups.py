@@ -11,11 +11,12 @@ from equilix.keys import BodyPosture
 from equilix.kit.electric import Mode
 from equilix.kit.mounts import Track
 from equilix.kit.pivots import MOST_PIVOTS, Configuration
+from equilix.kit.sockets import Signal
 from equilix.mechanics.rotations import angles_of, from_quaternion
 from equilix.model import Angle, Coordinate, Identifier, Model, Name, Position, field
 from equilix.schema import Limits
 
-MOST_PLACEMENTS, MOST_CABLES = 1000, 500
+MOST_PLACEMENTS, MOST_CABLES, MOST_LINKS = 1000, 500, 50
 """In one setup; the largest rig of the demo has 24 parts and 5 cables."""
 
 Steadied = Literal["hip", "eyecup", "left elbow", "right elbow"]
@@ -92,6 +93,9 @@ class Cable(Model):
     output: Identifier | None = field(default=None, description="The output it takes power from; none: a signal.")
     input: Identifier | None = None
     adapts: bool = field(default=False, description="Its two ends have the connectors that they need.")
+    from_socket: Identifier | None = field(default=None, description="Of a signal: the socket that gives it.")
+    to_socket: Identifier | None = None
+    label: Annotated[str, Limits(max_length=20)] = field(default="", description="What is written on both its ends.")
     length_m: Annotated[float, Limits(gt=0.0, le=20.0)] = 0.5
     mass_kg: Annotated[float, Limits(ge=0.0, le=5.0)] | None = field(
         default=None, description="With its connectors; from its length where it is not weighed."
@@ -107,6 +111,16 @@ class Cable(Model):
     def weighs_kg(self) -> float:
         """Its mass: as weighed, or 20 g of connectors and 45 g a metre (estimate)."""
         return 0.02 + 0.045 * self.length_m if self.mass_kg is None else self.mass_kg
+
+
+class Link(Model):
+    """A signal without a cable: from a placement to someone who is not on the rig."""
+
+    id: Identifier
+    start: Identifier
+    part: Identifier = field(description="The part of the kit that gets it: a screen, a receiver, a hand unit.")
+    who: Annotated[str, Limits(max_length=60)] = field(default="", description="Who has it: director, focus puller.")
+    carries: Signal = "picture"
 
 
 class Setup(Model):
@@ -141,6 +155,7 @@ class Setup(Model):
         default=20.0, description="Temperature of the batteries."
     )
     cables: Annotated[tuple[Cable, ...], Limits(max_length=MOST_CABLES)] = ()
+    links: Annotated[tuple[Link, ...], Limits(max_length=MOST_LINKS)] = ()
     placements: Annotated[tuple[Placement, ...], Limits(max_length=MOST_PLACEMENTS)] = ()
     note: str = ""
 

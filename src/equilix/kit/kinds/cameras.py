@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from equilix.kit import usual_electric
+from equilix.kit import usual_electric, usual_signals
 from equilix.kit.kinds.kind import Kind
 from equilix.kit.kinds.shaping import AHEAD, BACK, DOWN, FLANGE_DISTANCE_M, UP, Fields, facing, foot, top
 from equilix.kit.mounts import MountPoint
@@ -25,6 +25,7 @@ def body(length: float, width: float, height: float) -> Fields:
     half = length / 2
     return {
         "electric": usual_electric.BODY,
+        "sockets": usual_signals.BODY,
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
         "hangs_by": (foot("screw38"), foot("screw14", "small screw")),
         "offers": (
@@ -43,6 +44,7 @@ def stills_body(length: float, width: float, height: float) -> Fields:
     half, axis = length / 2, width * 0.06
     return {
         "electric": usual_electric.STILLS_BODY,
+        "sockets": usual_signals.STILLS_BODY,
         "solids": (
             Box(size_m=(length * 0.62, width, height * 0.9), centre_m=(0, 0, height * 0.45), weight=0.8),
             Box(size_m=(length, width * 0.22, height * 0.8), centre_m=(0, -width * 0.39, height * 0.4), weight=0.2),

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from typing import Final
 
-from equilix.kit import usual_electric
+from equilix.kit import usual_electric, usual_signals
 from equilix.kit.kinds.kind import Kind
 from equilix.kit.kinds.shaping import AHEAD, BACK, DOWN, LENS_AXIS_OVER_RODS_M, ROD_SPACING_M, Fields, facing, foot, top
 from equilix.kit.mounts import MountPoint
@@ -76,6 +76,7 @@ def motor(length: float, width: float, height: float) -> Fields:
     """Focus motor on the rods: a small drum along x."""
     return {
         "electric": usual_electric.MOTOR,
+        "sockets": usual_signals.MOTOR,
         "solids": (
             Cylinder(axis="x", radius_m=height * 0.4, length_m=length, centre_m=(0, width / 2, height * 0.6), beyond=1),
             Box(size_m=(length * 0.5, width, height * 0.3), centre_m=(0, 0, height * 0.1)),

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from equilix.kit import usual_electric
+from equilix.kit import usual_electric, usual_signals
 from equilix.kit.kinds.kind import Kind
 from equilix.kit.kinds.shaping import AHEAD, BACK, Fields, facing, foot, top
 from equilix.kit.solids import Box, Cylinder, Tube
@@ -19,6 +19,7 @@ def microphone(length: float, width: float, height: float) -> Fields:
             Box(size_m=(0.03, 0.024, height * 0.5), centre_m=(0, 0, height * 0.25), weight=0.3),
         ),
         "hangs_by": (foot("shoe", "shoe foot"), foot("screw14")),
+        "sockets": usual_signals.MICROPHONE,
         "offers": (facing("sleeve", "capsule", length * 0.65, height * 0.75, AHEAD),),
     }  # fmt: skip
 
@@ -37,6 +38,7 @@ def transmitter(length: float, width: float, height: float) -> Fields:
     """Wireless transmitter or receiver: a box with two aerials."""
     return {
         "electric": usual_electric.TRANSMITTER,
+        "sockets": usual_signals.TRANSMITTER,
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
         "hangs_by": (
             foot("shoe", "shoe foot"),
@@ -56,7 +58,21 @@ def small_box(length: float, width: float, height: float) -> Fields:
 
 def receiver(length: float, width: float, height: float) -> Fields:
     """Receiver for sound, with two aerials."""
-    return {**small_box(length, width, height), "electric": usual_electric.RECEIVER}
+    return {
+        **small_box(length, width, height),
+        "electric": usual_electric.RECEIVER,
+        "sockets": usual_signals.SOUND_RECEIVER,
+    }
+
+
+def time_code_box(length: float, width: float, height: float) -> Fields:
+    """Gives the time code to a camera or a recorder."""
+    return {**small_box(length, width, height), "sockets": usual_signals.TIME_CODE}
+
+
+def drive(length: float, width: float, height: float) -> Fields:
+    """Records beside or instead of the body."""
+    return {**small_box(length, width, height), "sockets": usual_signals.DRIVE}
 
 
 def shock_mount(length: float, width: float, height: float) -> Fields:
@@ -96,8 +112,8 @@ KINDS: Final = (
     Kind("wind-cover", (0.200, 0.070, 0.070), 0.06, wind_cover, "last", "furry"),
     Kind("transmitter", (0.080, 0.070, 0.030), 0.25, transmitter, "last", "transmitter"),
     Kind("sound-receiver", (0.085, 0.058, 0.022), 0.12, receiver, "last", "transmitter"),
-    Kind("time-code-box", (0.045, 0.030, 0.020), 0.04, small_box, "last", "coded"),
-    Kind("drive", (0.090, 0.055, 0.012), 0.07, small_box, "last", "drive"),
+    Kind("time-code-box", (0.045, 0.030, 0.020), 0.04, time_code_box, "last", "coded"),
+    Kind("drive", (0.090, 0.055, 0.012), 0.07, drive, "last", "drive"),
     Kind("hand-unit", (0.090, 0.060, 0.050), 0.35, small_box, "last", "hand-unit"),
     Kind("shock-mount", (0.060, 0.050, 0.070), 0.06, shock_mount, "last", "turned", 2),
     Kind("shoe-extender", (0.110, 0.020, 0.012), 0.05, shoe_extender, "handles", "bridge"),

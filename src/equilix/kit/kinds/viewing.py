@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from typing import Final
 
-from equilix.kit import usual_electric
+from equilix.kit import usual_electric, usual_signals
 from equilix.kit.kinds.kind import Kind
 from equilix.kit.kinds.shaping import AHEAD, BACK, DOWN, LEFT, RIGHT, UP, Fields, facing, foot
 from equilix.kit.mounts import MountPoint, Telescope
@@ -17,6 +17,7 @@ def monitor(length: float, width: float, height: float) -> Fields:
     """Monitor, screen to the rear; can stand on its foot or hang from its top."""
     return {
         "electric": usual_electric.monitor(width * height),
+        "sockets": usual_signals.SCREEN,
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
         "hangs_by": (
             foot("screw14", turns=True),
@@ -32,6 +33,7 @@ def viewfinder(length: float, width: float, height: float) -> Fields:
     del width
     return {
         "electric": usual_electric.VIEWFINDER,
+        "sockets": usual_signals.FINDER,
         "solids": (
             Cylinder(axis="x", radius_m=height * 0.38, length_m=length * 0.75, centre_m=(length * 0.1, 0, height / 2)),
             Cylinder(axis="x", radius_m=height / 2, length_m=length * 0.25, centre_m=(-length * 0.375, 0, height / 2)),

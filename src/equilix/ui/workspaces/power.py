@@ -6,13 +6,12 @@ from collections.abc import Iterator
 from functools import partial
 
 from PySide6.QtCore import QTimer
-from PySide6.QtWidgets import QFormLayout, QLineEdit, QPushButton, QWidget
+from PySide6.QtWidgets import QFormLayout, QLineEdit, QWidget
 
 from equilix.analysis import Analysis
 from equilix.checks.rules import rule
 from equilix.document import Document
 from equilix.edits import powering
-from equilix.edits.carrying import remove_cable
 from equilix.errors import Called
 from equilix.facts import fact
 from equilix.kit.electric import MODES
@@ -27,7 +26,6 @@ from equilix.ui.stage.layers.runs import Lasting
 from equilix.ui.stage.run_chart import RunBars
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.columns import Columns
-from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.place_row import PlaceRow
 from equilix.ui.widgets.power_diagram import PowerDiagram
 from equilix.ui.widgets.rows import Row, section
@@ -36,6 +34,7 @@ from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import show_text, text_label, tint
 from equilix.ui.workspaces.finding_list import FindingList
 from equilix.ui.workspaces.page import Page
+from equilix.ui.workspaces.wires import CableForm, LinksForm
 from equilix.units import Display
 from equilix.words.language import say
 from equilix.words.quantities import duration, fixed, general, length, mass
@@ -75,20 +74,7 @@ class PowerPage(Page):
         self.diagram = PowerDiagram()
         self.diagram.led.connect(self._lead)
         self.diagram.picked.connect(session.selection.select)
-        self.unplug = QPushButton(say("Take off the cable of this part"))
-        self.unplug.clicked.connect(self._unplug)
-        self.cable_length = QuantityField(say("Length of its cable"), "length")
-        self.cable_length.entered.connect(lambda value, _text: self._change_cable(length_m=value))
-        self.cable_gauge = QuantityField(say("Wire gauge of its cable"), "number")
-        self.cable_gauge.entered.connect(lambda value, _text: self._change_cable(gauge=round(value)))
-        self.cable_stiffness = QuantityField(say("Stiffness of its cable, N·m for a radian"), "number")
-        self.cable_stiffness.entered.connect(lambda value, _text: self._change_cable(stiffness_nm_per_rad=value))
-        self.cable_form = QWidget()
-        fields = QFormLayout(self.cable_form)
-        fields.setContentsMargins(0, 0, 0, 0)
-        fields.addRow(say("Its cable"), self.cable_length)
-        fields.addRow(say("Wire gauge"), self.cable_gauge)
-        fields.addRow(say("Stiffness"), self.cable_stiffness)
+        self.cable, self.links = CableForm(session), LinksForm(session)
         self.places_column = QWidget()
         self.places_layout = Columns(self.places_column, spacing=6)
         self.looking = text_label()
@@ -100,8 +86,8 @@ class PowerPage(Page):
             self.refusal,
             self.hint,
             self.diagram,
-            self.cable_form,
-            self.unplug,
+            self.cable,
+            self.links,
             self.runs_head,
             self.runs,
             self.wrong_head,
@@ -137,7 +123,7 @@ class PowerPage(Page):
         self.mode.setCurrentIndex(MODES.index(setup.mode))
         if not self.celsius.hasFocus():
             self.celsius.setText(f"{setup.celsius:g}".replace("-", "−"))
-        for widget in (self.hint, self.diagram, self.unplug):
+        for widget in (self.hint, self.diagram, self.links):
             widget.setVisible(tab == WIRES)
         self.places_column.setVisible(tab == PLACE)
         self.text.setVisible(tab != PLACE)
@@ -179,13 +165,11 @@ class PowerPage(Page):
     def show_selection(self) -> None:
         """The cable of the selected part, and what is wrong with it."""
         self.troubles.follow(self.scroller)
-        cable = self._selected_cable() if self.tabs.tab == WIRES else None
-        self.unplug.setEnabled(cable is not None)
-        self.cable_form.setVisible(cable is not None)
-        if cable is not None:
-            self.cable_length.show_value(cable.length_m, self.session.document.display)
-            self.cable_gauge.show_value(cable.gauge)
-            self.cable_stiffness.show_value(cable.stiffness_nm_per_rad)
+        if self.tabs.tab == WIRES:
+            self.cable.show_cables()
+            self.links.show_links(self.theme)
+        else:
+            self.cable.hide()
 
     def _bring(self, network: Network) -> list[str]:
         document, t, unit = self.session.document, self.theme, self.session.document.display
@@ -300,26 +284,14 @@ class PowerPage(Page):
         setup_id = self.session.setup.id
         self.session.edit(say("Run a power cable"), lambda d: powering.connect(d, setup_id, source, device))
 
-    def _selected_cable(self) -> Cable | None:
-        """The power cable that feeds the selected part, or else the signal that goes to it."""
-        selected = self.session.selection.id
-        mine = [cable for cable in self.session.setup.cables if cable.end == selected]
-        return min(mine, key=lambda cable: cable.output is None, default=None)
-
-    def _change_cable(self, **updates: object) -> None:
-        cable, setup_id = self._selected_cable(), self.session.setup.id
-        if cable is not None:
-            self.session.edit(say("Change a cable"), lambda d: powering.change_cable(d, setup_id, cable.id, **updates))
-
-    def _unplug(self) -> None:
-        cable, setup_id = self._selected_cable(), self.session.setup.id
-        if cable is not None:
-            self.session.edit(say("Take a cable off"), lambda d: remove_cable(d, setup_id, cable.id))
-
 
 def _run_rows(network: Network) -> Iterator[Row]:
     for run in network.runs:
         name = network.part(run.battery).name
+        if run.backs and run.watts <= 0:
+            backs, alone = network.part(run.backs).name, duration(run.alone_s)
+            yield name, say("in reserve: the {backs} goes on from it for {alone}").format(backs=backs, alone=alone), ""
+            continue
         if run.watts <= 0:
             yield name, say("{usable} Wh, feeds nothing that runs").format(usable=fixed(run.usable_wh)), ""
             continue
@@ -336,7 +308,7 @@ def _run_rows(network: Network) -> Iterator[Row]:
 
 def _cable_rows(network: Network, analysis: Analysis, unit: Display) -> Iterator[Row]:
     for cable in network.setup.cables:
-        what = f"{cable.output} → {cable.input}" if cable.output is not None else say("signal")
+        what = f"{cable.output} → {cable.input}" if cable.output is not None else _signal(cable)
         way = analysis.assembly.routes[cable.id]
         names = [analysis.carried.named(each) for each in way.tie_at]
         tie = say("; tie it at the {names}").format(names=say(", the ").join(names)) if names else ""
@@ -350,7 +322,7 @@ def _cable_rows(network: Network, analysis: Analysis, unit: Display) -> Iterator
                 named=analysis.carried.named(way.released[0])
             )
         yield (
-            cable.name,
+            f"{cable.name} ({cable.label})" if cable.label else cable.name,
             say("{what}, {length}, gauge {gauge}{tie}").format(
                 what=what, length=length(cable.length_m, unit), gauge=cable.gauge, tie=tie
             ),
@@ -362,6 +334,13 @@ def _cable_rows(network: Network, analysis: Analysis, unit: Display) -> Iterator
             say("power in first, then the signal; signal out first, then the power (where the maker asks for it)"),
             "",
         )
+
+
+def _signal(cable: Cable) -> str:
+    """From socket to socket, where they are said."""
+    if cable.from_socket is None and cable.to_socket is None:
+        return say("signal")
+    return f"{cable.from_socket or '…'} → {cable.to_socket or '…'}"
 
 
 def _places(document: Document, analysis: Analysis, called_off: Called) -> Iterator[list[BatteryPlace]]:

@@ -23,6 +23,7 @@ FILES: Final[Wordings] = {
     "faults.mount_another_part": N_("Mount it on another part"),
     "faults.mount_one_them_part_outside": N_("Mount one of them on a part outside the loop"),
     "faults.setup_placement": N_("setup “{setup}”, “{part}” (placement “{placement}”)"),
+    "faults.link_goes_not": N_("a link begins at “{start}”, which is not there"),
     "faults.more_pivots_than_there_are": N_("it has {given} angles of joints, but the part has {has}"),
     "faults.leave_out_rest": N_("Leave out the rest"),
     "faults.pivot_turned_too_far": N_("its joint “{pivot}” is at {turned}, but turns from {low} to {high}"),

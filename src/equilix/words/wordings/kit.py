@@ -206,6 +206,8 @@ KIT: Final[Wordings] = {
     "take_off.tray": N_("Draw the {part} up out of the {carrier}"),
     "put_on.sleeve": N_("Draw the {part} over the {carrier}"),
     "take_off.sleeve": N_("Draw the {part} off the {carrier}"),
+    "sockets.gives_or_takes": N_("a socket gives a signal, takes one, or both"),
+    "sockets.only_what_takes_loops": N_("only a socket that takes a signal can loop it through"),
     "pivots.range_must_hold_zero": N_("the range of a joint must hold 0, where the part is straight"),
     "pivots.beyond_more_than_there_are": N_("something of it lies beyond more joints than it has ({pivots})"),
     "material.aluminium": N_("aluminium"),

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from functools import cached_property, partial
-from typing import TYPE_CHECKING, Final
+from importlib import import_module
+from typing import TYPE_CHECKING, Any, Final
 
 import numpy as np
 from PySide6.QtCore import Qt
@@ -47,6 +48,20 @@ EDITED: Final[dict[Sort, tuple[str, str]]] = {
 """At which tab, and with which editor, each sort is."""
 COLUMN_PX, LOW_PX = 396, 280
 """Of the editors; and under this height what happens on the rig is told by the reading alone."""
+
+
+def _editor(module: str, name: str, sort: Sort | None = None) -> cached_property[Any]:
+    """An editor that is made, and its module loaded, when it is first looked at; ``sort``: what it marks."""
+
+    def make(page: BenchPage) -> Editor:
+        made: Editor = getattr(import_module(f"equilix.ui.workspaces.bench.{module}"), name)(page.session)
+        if sort is not None:
+            assert isinstance(made, ListEditor)  # only lists have something to mark
+            made.chosen.connect(partial(page._marked, sort))
+        page._put(made)
+        return made
+
+    return cached_property(make)
 
 
 class BenchPage(Page):
@@ -124,72 +139,22 @@ class BenchPage(Page):
         self._put(made)
         return made
 
-    @cached_property
-    def rooms(self) -> Editor:
-        """What stays free; under the solids."""
-        from equilix.ui.workspaces.bench.rooms import RoomsEditor
-
-        made = RoomsEditor(self.session)
-        self._put(made)
-        return made
-
-    @cached_property
-    def grips(self) -> ListEditor:
-        """Where it is held."""
-        from equilix.ui.workspaces.bench.grips import GripsEditor
-
-        made = GripsEditor(self.session)
-        made.chosen.connect(partial(self._marked, "grips"))
-        self._put(made)
-        return made
-
-    @cached_property
-    def controls(self) -> ListEditor:
-        """What is worked with a finger; under the grips."""
-        from equilix.ui.workspaces.bench.controls import ControlsEditor
-
-        made = ControlsEditor(self.session)
-        made.chosen.connect(partial(self._marked, "controls"))
-        self._put(made)
-        return made
-
-    @cached_property
-    def joints(self) -> ListEditor:
-        """What bends and draws out."""
-        from equilix.ui.workspaces.bench.joints import JointsEditor
-
-        made = JointsEditor(self.session)
-        made.chosen.connect(partial(self._marked, "pivots"))
-        self._put(made)
-        return made
-
-    @cached_property
-    def gears(self) -> ListEditor:
-        """What turns by teeth; under the joints."""
-        from equilix.ui.workspaces.bench.gears import GearsEditor
-
-        made = GearsEditor(self.session)
-        made.chosen.connect(partial(self._marked, "gears"))
-        self._put(made)
-        return made
-
-    @cached_property
-    def balance(self) -> Editor:
-        """Where it balances."""
-        from equilix.ui.workspaces.bench.balance import BalanceEditor
-
-        made = BalanceEditor(self.session)
-        self._put(made)
-        return made
-
-    @cached_property
-    def power(self) -> Editor:
-        """What it gives and takes."""
-        from equilix.ui.workspaces.bench.power import PowerEditor
-
-        made = PowerEditor(self.session)
-        self._put(made)
-        return made
+    rooms = _editor("rooms", "RoomsEditor")
+    """What stays free; under the solids."""
+    grips = _editor("grips", "GripsEditor", "grips")
+    """Where it is held."""
+    controls = _editor("controls", "ControlsEditor", "controls")
+    """What is worked with a finger; under the grips."""
+    joints = _editor("joints", "JointsEditor", "pivots")
+    """What bends and draws out."""
+    gears = _editor("gears", "GearsEditor", "gears")
+    """What turns by teeth; under the joints."""
+    balance = _editor("balance", "BalanceEditor")
+    """Where it balances."""
+    power = _editor("power", "PowerEditor")
+    """What it gives and takes."""
+    sockets = _editor("sockets", "SocketsEditor")
+    """Where signals come in and go out; under the power."""
 
     @cached_property
     def about(self) -> PartForm:
@@ -299,6 +264,7 @@ class BenchPage(Page):
             (MOVES, "gears"),
             (BALANCE, "balance"),
             (POWER, "power"),
+            (POWER, "sockets"),
         ):
             if tab == key or name in self.__dict__:
                 editor: Editor = getattr(self, name)
