@@ -31,7 +31,19 @@ UNITS = re.compile(r"(?<![A-Za-z])(mm|kg|g|N|N·m|kPa|MPa|m|s|min|h|dB|Hz|W|Wh|V
 
 def nameless(made: Document) -> Document:
     """The same document with figures for the names of all things in it."""
-    called = {"name", "point", "by", "output", "input", "connector"}
+    called = {
+        "name",
+        "point",
+        "by",
+        "output",
+        "input",
+        "connector",
+        "from_socket",
+        "to_socket",
+        "loops",
+        "label",
+        "who",
+    }
     kept = {"pan", "roll", "tilt", "head"}  # what the program itself goes by
 
     def hidden(value: object) -> object:

@@ -47,7 +47,7 @@ class Document(Model):
     @cached_property
     def owned(self) -> tuple[int, float, float]:
         """The own kit: pieces, their mass in kg, and what they are worth."""
-        mine = [part for part in self.parts if part.owned]
+        mine = [part for part in self.parts if part.standing == "owned"]
         return (
             sum(part.quantity for part in mine),
             sum(part.mass_kg * part.quantity for part in mine),

@@ -56,11 +56,11 @@ class RoundTrip(InFolder):
         """A cable keeps what another version wrote into it; a misspelt field is refused, not taken for one."""
         raw = json.loads(to_bytes(lighthouse()))
         setup = next(setup for setup in raw["setups"] if setup.get("cables"))
-        setup["cables"][0]["label"] = "red"
+        setup["cables"][0]["jacket"] = "red"
         made, key, cable = parse(json.dumps(raw).encode()), setup["id"], setup["cables"][0]["id"]
         changed = powering.change_cable(made, key, cable, length_m=0.9)
         found = next(c for c in changed.setups_by_id[key].cables if c.id == cable)
-        self.assertEqual((found.length_m, found.others), (0.9, {"label": "red"}))
+        self.assertEqual((found.length_m, found.others), (0.9, {"jacket": "red"}))
         with refused(self, Refused, "“lenght_m” cannot be changed"):
             powering.change_cable(made, key, cable, lenght_m=0.9)
 

@@ -39,7 +39,7 @@ SOURCE = Path(equilix.__file__).parent
 ROOT = SOURCE.parent.parent
 EDGE = ("ui/", "words/wordings/", "words/names.py", "words/quantities.py", "cli.py", "__main__.py")
 """Where text may stand: the tables, and where the program meets people."""
-NAMES = ("demo/", "kit/kinds/", "kit/usual_electric.py", "document.py", "edits/powering.py")
+NAMES = ("demo/", "kit/kinds/", "kit/usual_electric.py", "kit/usual_signals.py", "document.py", "edits/powering.py")
 """What names things of a document, as a user would: parts, mounting points, sockets, cables."""
 PROGRAMMERS = {"ValueError", "TypeError", "KeyError", "OSError", "PermissionError"}
 

@@ -17,8 +17,8 @@ CONTROL, NO_KEYS = Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.NoMo
 
 def with_arm() -> Document:
     """The evening's rig with its screen on the friction arm, bent back to the operator."""
-    made = rigging.remove(lighthouse(), "evening", "arm-short")
-    made, arm = rigging.add(made, "evening", "arm-long", "body", "top")
+    made = rigging.remove(lighthouse(), "evening", "friction-arm")
+    made, arm = rigging.add(made, "evening", "friction-arm", "body", "top")
     made, _ = rigging.add(made, "evening", "monitor-5", arm, "head")
     made = rigging.bend(made, "evening", arm, {0: -0.7, 2: 1.1, 3: -0.4})
     return made.changed(current="evening")
@@ -94,13 +94,13 @@ class Arms(WindowTest):
         self.press(Qt.Key.Key_F2, self.window)
         page = self.window.page
         assert isinstance(page, BuildPage)
-        self.session.selection.select("arm-long")
+        self.session.selection.select("friction-arm")
         self.settle()
         elbow = page.motion.pivots[2]
         self.assertEqual(page.form.labelForField(elbow).text(), "elbow")
         self.assertEqual(elbow.line.text(), "63°")
         self.enter(elbow, "45")
-        self.assertAlmostEqual(self.session.setup.by_id["arm-long"].pivots_rad[2], math.radians(45), places=6)
+        self.assertAlmostEqual(self.session.setup.by_id["friction-arm"].pivots_rad[2], math.radians(45), places=6)
         self.enter(elbow, "170")
         self.assertIn("turns from −166° to 166°", elbow.complaint.text())
         self.assertEqual(elbow.line.text(), "170")
@@ -110,22 +110,22 @@ class Arms(WindowTest):
 
     def test_does_it_creep(self) -> None:
         """Straight out with the screen the finding has its moment, and what it would hold; it leads to the joints."""
-        self.session.edit("x", lambda d: rigging.bend(d, "evening", "arm-long", {0: -1.5, 2: 0.0, 3: 0.0}))
+        self.session.edit("x", lambda d: rigging.bend(d, "evening", "friction-arm", {0: -1.5, 2: 0.0, 3: 0.0}))
         check = next(each for each in self.session.result.checks if each.key == "creep")
-        self.assertEqual(check.placement, "arm-long")
+        self.assertEqual(check.placement, "friction-arm")
         self.press(Qt.Key.Key_F7)
         row = next(each for each in self.window.pages["check"].rows if each.check.key == "creep")
         self.click(row)
         self.click(row.bench)
         self.settle()
-        self.assertEqual((self.window.page.part.id, self.window.page.tabs.tab), ("arm-long", "moves"))
+        self.assertEqual((self.window.page.part.id, self.window.page.tabs.tab), ("friction-arm", "moves"))
 
 
 class Drawn(WindowTest):
     """A telescope on the drawing."""
 
     def document(self) -> Document:
-        made = rigging.remove(lighthouse(), "evening", "arm-short")
+        made = rigging.remove(lighthouse(), "evening", "friction-arm")
         made, arm = rigging.add(made, "evening", "drop-arm", "body", "top", "foot")
         made, _ = rigging.add(made, "evening", "monitor-5", arm, "head", "head")
         return made.changed(current="evening")

@@ -14,6 +14,7 @@ from equilix.errors import Called, going_on, never
 from equilix.facts import NOTHING, Sayable, fact, listed
 from equilix.kit.catalogue import kind_of
 from equilix.kit.mount_kinds import mount_kind
+from equilix.rig.setups import Cable
 
 MOST_RESTED: Final = 150
 """Of more parts than this it is not worked out how they rest at every step."""
@@ -93,10 +94,15 @@ def build_order(heaps: Heaps) -> tuple[BuildStep, ...]:
     names = _names(analysis)
     for cable in sorted(analysis.setup.cables, key=lambda each: each.output is None):
         text = fact(
-            "build_order.plug_into_then_into_lead", cable=cable.name, start=names[cable.start], end=names[cable.end]
+            "build_order.plug_into_then_into_lead", cable=_called(cable), start=names[cable.start], end=names[cable.end]
         )
         steps.append(BuildStep(cable.start, text, fact("build_order.cable_ties")))
     return tuple(steps)
+
+
+def _called(cable: Cable) -> Sayable:
+    """A cable by its name, and by what is written on its ends."""
+    return fact("build_order.labelled", cable=cable.name, label=cable.label) if cable.label else cable.name
 
 
 def strip_order(heaps: Heaps) -> tuple[BuildStep, ...]:
@@ -107,7 +113,9 @@ def strip_order(heaps: Heaps) -> tuple[BuildStep, ...]:
     analysis = heaps.analysis
     names, steps, off = _names(analysis), [], False
     for cable in sorted(analysis.setup.cables, key=lambda each: each.output is not None):
-        text = fact("build_order.unplug_then_untie", cable=cable.name, end=names[cable.end], start=names[cable.start])
+        text = fact(
+            "build_order.unplug_then_untie", cable=_called(cable), end=names[cable.end], start=names[cable.start]
+        )
         if cable.output is not None and not off:
             text, off = fact("build_order.switch_off", text=text), True
         steps.append(BuildStep(cable.start, text, fact("build_order.hand_cutter")))

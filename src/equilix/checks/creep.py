@@ -13,7 +13,6 @@ from equilix.analysis import Analysis
 from equilix.checks.rules import Check, level_of
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.facts import NOTHING, Sayable, apart, fact, mass
-from equilix.kit.parts import Part
 from equilix.kit.pivots import Pivot
 from equilix.rig.kinematics import Assembly
 
@@ -78,21 +77,17 @@ def _pieces(assembly: Assembly, row: int) -> list[tuple[bool, int, float, Array]
     """What a jointed part is made of and carries: whether its own, beyond how many pivots, kg, CG in the rig frame."""
     part, placement_id = assembly.parts[row], assembly.ids[row]
     body = assembly.bodies[row]
-    shift = body.cg_m - _middle_of_solids(part, body.box_centres_m)  # as measured, all of it off alike
+    places = part.balances_m(assembly.setup.by_id[placement_id].configuration)
+    shift = body.cg_m - part.shares @ places  # as measured, all of it off alike
     found = [
-        (True, solid.beyond, share * part.mass_kg, assembly.to_rig(placement_id, centre + shift))
-        for solid, share, centre in zip(part.solids, part.shares, body.box_centres_m, strict=True)
+        (True, solid.beyond, share * part.mass_kg, assembly.to_rig(placement_id, place + shift))
+        for solid, share, place in zip(part.solids, part.shares, places, strict=True)
     ]
     for child in assembly.setup.children[placement_id]:
         seat = assembly.seats[assembly.index[child]]
         carried = assembly.mass_properties(assembly.setup.subtree(child))
         found.append((False, seat.point.beyond if seat is not None else 0, carried.mass_kg, carried.cg_m))
     return found
-
-
-def _middle_of_solids(part: Part, centres_m: Array) -> Array:
-    middle: Array = part.shares @ centres_m
-    return middle
 
 
 def creep(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
@@ -109,8 +104,9 @@ def creep(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         load, most = apart(worst.torque_nm, holds, "torque")
         part = analysis.assembly.parts[row]
         said: Sayable = fact("creep.load_of_most", pivot=worst.pivot.name, load=load, most=most)
-        if worst.most_kg is not None:
-            carries = fact("creep.carries_up_to", now=mass(worst.load_kg), most=mass(worst.most_kg))
+        limits = [each.most_kg for each in known if each.most_kg is not None]
+        if limits:
+            carries = fact("creep.carries_up_to", now=mass(worst.load_kg), most=mass(min(limits)))
             said = fact("creep.and_carries", said=said, carries=carries)
         todo = fact("creep.fold_it_nearer") if share > 0.8 else NOTHING
         yield Check(

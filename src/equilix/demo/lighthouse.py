@@ -25,11 +25,12 @@ OPERATORS = (
 
 def _on(
     parent: str, point: str, part: str, by: str | None = None, *, at_mm: float = 0.0, turned_deg: float = 0.0,
-    key: str | None = None, pinned: bool = False, drawn_mm: float = 0.0,
+    key: str | None = None, pinned: bool = False, drawn_mm: float = 0.0, bent_deg: tuple[float, ...] = (),
 ) -> Placement:  # fmt: skip
     return Placement(
         id=key or part, part=part, parent=parent, point=point, by=by, slide_m=at_mm / 1000,
         turn_rad=round(math.radians(turned_deg), 7), pinned=pinned, extension_m=drawn_mm / 1000,
+        pivots_rad=tuple(round(math.radians(each), 7) for each in bent_deg),
     )  # fmt: skip
 
 
@@ -80,7 +81,10 @@ def lamp_room() -> Setup:
         cables=(
             _power("body", "battery-plate", "tap 1", of="camera"),
             _power("monitor-5", "battery-plate", "low", of="monitor", length_mm=800),
-            Cable(id="picture", name="picture cable of the monitor", start="body", end="monitor-5", length_m=0.4),
+            Cable(
+                id="picture", name="picture cable of the monitor", start="body", end="monitor-5", length_m=0.4,
+                from_socket="picture out", to_socket="picture in", label="A",
+            ),
         ),
     )  # fmt: skip
 
@@ -188,11 +192,11 @@ def evening() -> Setup:
         _on("tripod-plate", "camera screw", "boxy-body", "foot", key="body"),
         _on("body", "lens mount", "zoom-70-200", key="lens"),
         _on("lens", "front ring", "matte-box", "clamp"),
-        _on("body", "top", "arm-short", "foot"),
-        _on("arm-short", "head", "monitor-5", "foot"),
+        _on("body", "top", "friction-arm", "foot", bent_deg=(-40, 0, 63, -23)),
+        _on("friction-arm", "head", "monitor-5", "foot"),
         _on("body", "battery plate", "battery-98", key="battery"),
         borne_by="tripod", celsius=-2.0,
-        cables=(_power("monitor-5", "battery", "tap", of="monitor", length_mm=300, adapts=False),),
+        cables=(_power("monitor-5", "battery", "tap", of="monitor", length_mm=500, adapts=False),),
     )  # fmt: skip
 
 

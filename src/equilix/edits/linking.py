@@ -19,9 +19,9 @@ from equilix.kit.sockets import Socket
 from equilix.rig.setups import Link, Setup
 
 
-def add_signal_socket(document: Document, part_id: str) -> tuple[Document, int]:
-    """One more socket, which takes a picture; its number too."""
-    name = free_piece_name(part_of(document, part_id), "sockets", "picture in")
+def add_signal_socket(document: Document, part_id: str, wanted: str = "in") -> tuple[Document, int]:
+    """One more socket, which takes a picture, called ``wanted`` where none is; its number too."""
+    name = free_piece_name(part_of(document, part_id), "sockets", wanted)
     return add_piece(document, part_id, "sockets", Socket, name=name, takes=True)
 
 

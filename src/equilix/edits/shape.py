@@ -17,7 +17,7 @@ from equilix.facts import fact, length
 from equilix.kit.catalogue import make_part
 from equilix.kit.mounts import MountPoint, Track
 from equilix.kit.parts import Part
-from equilix.kit.solids import AXES, Box, Cylinder, Solid, Tube
+from equilix.kit.solids import AXES, Box, Cylinder, Mesh, Solid, Tube
 from equilix.kit.working import Gear
 from equilix.mechanics.rotations import unit
 
@@ -122,6 +122,8 @@ def _track(track: Track, factors: Array) -> Track:
 
 def _solid(solid: Solid, factors: Array) -> Any:
     x, y, z = (np.array(solid.centre_m) * factors).tolist()
+    if isinstance(solid, Mesh):
+        return solid.changed(centre_m=(x, y, z), **solid.stretched(factors))
     if isinstance(solid, Box):
         a, b, c = (np.array(solid.size_m) * factors).tolist()
         return solid.changed(centre_m=(x, y, z), size_m=(a, b, c))

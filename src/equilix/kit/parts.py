@@ -26,6 +26,7 @@ from equilix.schema import Limits
 
 Array = NDArray[np.float64]
 
+Standing = Literal["owned", "borrowed", "wanted"]
 How = Literal["weighed", "data sheet", "estimated"]
 MASS_SD_SHARE: Final[dict[str, float]] = {"weighed": 0.01, "data sheet": 0.03, "estimated": 0.15}
 """Standard uncertainty of a mass by how it was obtained, as a share of it (common practice, no source)."""
@@ -33,6 +34,9 @@ LEAST_WEIGHED_SD_KG: Final = 0.001
 MEASURED_CG_SD_M: Final = 0.003
 SHAPE_CG_SD_SHARE: Final = 0.05
 """Standard uncertainty of a CG taken from the shape, as a share of the part's length on each axis."""
+
+MOST_PHOTO: Final = 400_000
+"""Letters of base64: 300 kB, a picture of 800 pixels across."""
 
 Spread = Annotated[float, Limits(ge=0.0, le=1.0)]
 Side = Literal["left", "right", "either"]
@@ -181,8 +185,19 @@ class Part(Model):
     price: Annotated[float, Limits(ge=0.0, le=1e6)] | None = None
     quantity: Annotated[int, Limits(ge=1, le=99)] = 1
     owned: bool = True
+    lent_by: Annotated[str, Limits(max_length=80)] = field(
+        default="", description="From whom it is borrowed or hired: at hand, but to be given back."
+    )
+    photo: Annotated[str, Limits(max_length=MOST_PHOTO)] = field(
+        default="", description="A picture of it: a JPEG file in base64."
+    )
     needed: bool = field(default=True, description="False: may be left off to make the rig lighter.")
     note: str = ""
+
+    @property
+    def standing(self) -> Standing:
+        """Whether it is one's own, somebody else's, or wished for."""
+        return "borrowed" if self.lent_by else "owned" if self.owned else "wanted"
 
     def check(self) -> None:
         """Its points are told apart by their names; its solids have weights all or none."""
@@ -306,7 +321,7 @@ class Part(Model):
         gyrations = np.array([solid.gyration_m2 for solid in self.solids])
         if turns is not None:
             gyrations = np.einsum("nij,njk,nlk->nil", turns, gyrations, turns)
-        whole = combine(masses, centres, gyrations * masses[:, None, None])
+        whole = combine(masses, centres + self._balances(turns), gyrations * masses[:, None, None])
         low, high = (centres - reach).min(axis=0), (centres + reach).max(axis=0)
         cg, sd = self._cg_at_rest + (whole.cg_m - self._shape_cg_m), SHAPE_CG_SD_SHARE * (high - low)
         if self.cg_sd_m is not None or self.cg_m is not None:
@@ -339,10 +354,20 @@ class Part(Model):
         turns = found.rotations[beyond]
         return np.einsum("nij,nj->ni", turns, centres) + found.shifts_m[beyond], turns
 
+    def balances_m(self, configuration: Configuration) -> Array:
+        """Where each of its solids balances ``(n, 3)`` by its shape, part frame, m."""
+        centres, turns = self._solids_at(configuration)
+        return np.asarray(centres + self._balances(turns))
+
+    def _balances(self, turns: Array | None) -> Array:
+        """Where each solid balances from its middle ``(n, 3)``, the part's frame."""
+        found = np.array([solid.balance for solid in self.solids])
+        return found if turns is None else np.einsum("nij,nj->ni", turns, found)
+
     @cached_property
     def _shape_cg_m(self) -> Array:
         """Where it would balance by its shape, pushed in and straight ``(3,)``."""
-        return np.asarray(self.shares @ self._solids_at(AT_REST)[0])
+        return np.asarray(self.shares @ (self._solids_at(AT_REST)[0] + self._balances(None)))
 
     @cached_property
     def _cg_at_rest(self) -> Array:

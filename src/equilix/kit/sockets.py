@@ -8,7 +8,7 @@ from equilix.errors import Invalid
 from equilix.facts import fact
 from equilix.model import Identifier, Model, field
 
-Signal = Literal["picture", "sound", "time code", "trigger", "control"]
+Signal = Literal["picture", "sound", "time-code", "trigger", "control"]
 SIGNALS: Final[tuple[Signal, ...]] = get_args(Signal)
 Face = Literal["", "front", "rear", "left", "right", "top", "bottom"]
 FACE_NAMES: Final[tuple[Face, ...]] = get_args(Face)

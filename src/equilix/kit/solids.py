@@ -1,14 +1,15 @@
-"""The plain solids a part is made of: box, cylinder and tube, in the frame of the part.
+"""The solids a part is made of: box, cylinder and tube, and what came from a file, in the frame of the part.
 
 What strikes and what stands is judged by their convex outlines: boxes as they are, round ones as prisms of
-:data:`SIDES` sides, whose corners lie on the circle (at most 2 % of the radius inside it).
+:data:`SIDES` sides, whose corners lie on the circle (at most 2 % of the radius inside it). What came from a file of
+triangles strikes with its enclosing box, and is drawn by its convex outline with its sharp edges on it.
 """
 
 from __future__ import annotations
 
 import math
 from functools import cached_property
-from typing import Annotated, Literal
+from typing import Annotated, Final, Literal
 
 import numpy as np
 from msgspec import Struct
@@ -17,7 +18,7 @@ from numpy.typing import NDArray
 from equilix.errors import Invalid
 from equilix.facts import fact
 from equilix.kit.pivots import Beyond
-from equilix.model import Length, Position, Tagged, field
+from equilix.model import Coordinate, Length, Position, Tagged, field
 from equilix.schema import Limits, ToldBy
 
 Array = NDArray[np.float64]
@@ -30,6 +31,10 @@ CORNERS = np.array([[(corner >> axis) & 1 for axis in range(3)] for corner in ra
 """Signs ``(8, 3)`` of the corners of a box."""
 
 
+MIDDLE: Final = np.zeros(3)
+MIDDLE.setflags(write=False)
+
+
 class Polyhedron(Struct, frozen=True):
     """A convex solid about its centre: corners ``(k, 3)``, m, and unit directions of faces and edges ``(f, 3)``."""
 
@@ -39,6 +44,8 @@ class Polyhedron(Struct, frozen=True):
 
 
 class _Solid(Tagged):
+    """What all solids have; ``balance`` is where one balances from its middle."""
+
     TAG = "shape"
 
     centre_m: Position = (0.0, 0.0, 0.0)
@@ -47,6 +54,11 @@ class _Solid(Tagged):
     )
     extends: bool = field(default=False, description="Moves with the telescope of the part.")
     beyond: Beyond = field(default=0, description="How many pivots of the part lie between it and the foot.")
+
+    @property
+    def balance(self) -> Array:
+        """Its CG from its middle ``(3,)``, m."""
+        return MIDDLE
 
 
 class Box(_Solid):
@@ -148,7 +160,73 @@ class Room(Box):
     name: Annotated[str, Limits(max_length=60)] = field(default="", description="What needs the room.")
 
 
-Solid = Annotated[Box | Cylinder | Tube, ToldBy("shape")]
+MOST_CORNERS: Final = 200
+MOST_EDGES: Final = 300
+Spread = Annotated[float, Limits(ge=-100.0, le=100.0)]
+Edge = tuple[Coordinate, Coordinate, Coordinate, Coordinate, Coordinate, Coordinate, float, float, float]
+"""From, to, and the way out of the faces that meet there."""
+
+
+class Mesh(_Solid):
+    """All places are from the middle of its enclosing box, which is ``centre_m``; m, and m² for ``spread_m2``."""
+
+    shape: Literal["mesh"] = "mesh"
+    file: Annotated[str, Limits(max_length=120)] = field(default="", description="The file that it came from.")
+    size_m: tuple[Length, Length, Length]
+    volume: Annotated[float, Limits(gt=0.0, le=10.0)] = field(description="Of the material, m³.")
+    balance_m: Position = field(default=(0.0, 0.0, 0.0), description="Its centre of gravity.")
+    spread_m2: tuple[Spread, Spread, Spread, Spread, Spread, Spread] = field(
+        description="Second moments about it, over the volume: xx, yy, zz, xy, xz, yz."
+    )
+    corners: Annotated[tuple[Position, ...], Limits(min_length=4, max_length=MOST_CORNERS)] = field(
+        description="Of its convex outline."
+    )
+    edges: Annotated[tuple[Edge, ...], Limits(max_length=MOST_EDGES)] = ()
+
+    @property
+    def volume_m3(self) -> float:
+        """Volume, m³."""
+        return self.volume
+
+    @cached_property
+    def balance(self) -> Array:
+        """Its CG from its middle ``(3,)``, m."""
+        return np.array(self.balance_m)
+
+    @cached_property
+    def gyration_m2(self) -> Array:
+        """Inertia over mass ``(3, 3)`` about its CG: ``tr(C) I − C`` of the second moments C, m²."""
+        xx, yy, zz, xy, xz, yz = self.spread_m2
+        spread = np.array(((xx, xy, xz), (xy, yy, yz), (xz, yz, zz)))
+        return np.asarray(np.trace(spread) * np.eye(3) - spread)
+
+    @cached_property
+    def half_m(self) -> Array:
+        """Half edges of the enclosing box ``(3,)``, m."""
+        return np.array(self.size_m) / 2
+
+    @cached_property
+    def outline(self) -> Polyhedron:
+        """The enclosing box."""
+        return Polyhedron(CORNERS * self.half_m, np.eye(3), np.eye(3))
+
+    def stretched(self, factors: Array) -> dict[str, object]:
+        """Its fields stretched along the axes of the part by ``factors`` ``(3,)``."""
+        x, y, z = factors.tolist()
+        spread = np.array(self.spread_m2) * (x * x, y * y, z * z, x * y, x * z, y * z)
+        edges = np.array(self.edges).reshape(-1, 9) * (x, y, z, x, y, z, 1, 1, 1)
+        return {
+            "size_m": tuple((np.array(self.size_m) * factors).tolist()),
+            "volume": self.volume * x * y * z,
+            "balance_m": tuple((self.balance * factors).tolist()),
+            "spread_m2": tuple(spread.tolist()),
+            "corners": tuple(tuple(row) for row in (np.array(self.corners) * factors).tolist()),
+            "edges": tuple(tuple(row) for row in edges.tolist()),
+        }
+
+
+Solid = Annotated[Box | Cylinder | Tube | Mesh, ToldBy("shape")]
+"""What a part is made of."""
 
 
 def _round_gyration(radii_squared_m2: float, length_m: float, axis: Axis) -> Array:

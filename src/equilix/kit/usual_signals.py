@@ -9,7 +9,7 @@ from equilix.kit.sockets import Socket
 BODY: Final = (
     Socket(name="picture out", gives=True, side="left"),
     Socket(name="sound in", carries="sound", takes=True, side="right"),
-    Socket(name="time code", carries="time code", takes=True, side="right"),
+    Socket(name="time code", carries="time-code", takes=True, side="right"),
     Socket(name="trigger", carries="trigger", gives=True, takes=True, side="right"),
     Socket(name="control", carries="control", takes=True, side="right"),
 )
@@ -27,7 +27,7 @@ TRANSMITTER: Final = (
     Socket(name="picture out", gives=True, side="right"),
 )
 SOUND_RECEIVER: Final = (Socket(name="sound out", carries="sound", gives=True, side="rear"),)
-TIME_CODE: Final = (Socket(name="time code out", carries="time code", gives=True, side="right"),)
+TIME_CODE: Final = (Socket(name="time code out", carries="time-code", gives=True, side="right"),)
 DRIVE: Final = (Socket(name="picture in", takes=True, side="front"),)
 MICROPHONE: Final = (Socket(name="sound out", carries="sound", gives=True, side="rear"),)
 MOTOR: Final = (Socket(name="trigger", carries="trigger", gives=True, takes=True, side="rear"),)

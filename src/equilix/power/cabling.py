@@ -74,7 +74,7 @@ def signals(setup: Setup, parts: Mapping[str, Part]) -> Iterator[Trouble]:
 
 
 def _sort(carries: Signal) -> Sayable:
-    return fact(f"signal.{carries.replace(' ', '-')}")
+    return fact(f"signal.{carries}")
 
 
 def _socket(setup: Setup, parts: Mapping[str, Part], placement_id: str, name: str | None) -> Socket | None:

@@ -12,6 +12,7 @@ from equilix.carry.axes import down_when_turned
 from equilix.checks.rules import Check
 from equilix.facts import fact
 from equilix.fit.fit import Fit
+from equilix.power.cabling import seen_from
 from equilix.power.network import Network
 from equilix.words.names import CONTACTS, EFFORTS, SUPPORTS
 from equilix.words.telling import tell
@@ -242,6 +243,15 @@ def power_section(analysis: Analysis, network: Network) -> dict[str, Any]:
                 "alone_s": run.alone_s if np.isfinite(run.alone_s) else None,
             }
             for run in network.runs
+        ],
+        "signals": [
+            {"from": placement.id, "to": list(found)}
+            for placement in network.setup.placements
+            if (found := seen_from(network.setup, network.parts, placement.id))
+        ],
+        "links": [
+            {"id": link.id, "start": link.start, "part": link.part, "who": link.who, "carries": link.carries}
+            for link in network.setup.links
         ],
         "routes": {
             key: {

@@ -192,7 +192,7 @@ def outrigger(length: float, width: float, height: float) -> Fields:
 KINDS: Final = (
     Kind("top-handle", (0.160, 0.030, 0.080), 0.3, top_handle, "handles", "top-handle", 2),
     Kind("grip-arm", (0.036, 0.024, 0.230), 0.35, grip_arm, "handles", "grip-arm", 3),
-    Kind("rosette-bar", (0.040, 0.200, 0.030), 0.3, rosette_bar, "handles", "rosettes"),
+    Kind("rosette-bar", (0.040, 0.200, 0.030), 0.3, rosette_bar, "handles", "rosettes", 2),
     Kind("side-grip", (0.045, 0.040, 0.130), 0.3, side_grip, "handles", "side-grip"),
     Kind("rail-handle", (0.050, 0.034, 0.110), 0.16, rail_handle, "handles", "turned", 2),
     Kind("control-grip", (0.055, 0.045, 0.105), 0.2, control_grip, "handles", "side-grip"),

@@ -19,7 +19,7 @@ from equilix.kit.kinds.kind import Drawing
 from equilix.kit.kinds.shaping import FLANGE_DISTANCE_M
 from equilix.kit.parts import Part
 from equilix.kit.pivots import AT_REST, Configuration
-from equilix.kit.solids import AXES, Box
+from equilix.kit.solids import AXES, Box, Cylinder, Mesh, Tube
 from equilix.ui.stage import small_things, wrappings
 from equilix.ui.stage.strokes import Placed, Stroke, band, corners, fill, line, panel, ring
 
@@ -31,10 +31,11 @@ def strokes(part: Part, configuration: Configuration = AT_REST) -> list[Stroke]:
     drawn = part.telescope.axis_unit * configuration.extension_m if part.telescope else np.zeros(3)
     solids = [Placed(solid, np.array(solid.centre_m) + (drawn if solid.extends else 0.0)) for solid in part.solids]
     kind = kind_of(part)
-    drawing = DRAWINGS[kind.drawn_as if len(solids) == kind.solids else "plain"]
+    meshed = any(isinstance(solid, Mesh) for solid in part.solids)
+    drawing = DRAWINGS[kind.drawn_as if len(solids) == kind.solids and not meshed else "plain"]
     if not any(configuration.pivots_rad):
         return list(drawing(solids))
-    if kind.drawn_as not in PIECEWISE:
+    if kind.drawn_as not in PIECEWISE or meshed:
         drawing = _plain
     links, found = part.links(configuration), []
     for beyond in range(len(part.pivots) + 1):  # each piece as it is drawn alone, then moved as a whole
@@ -49,8 +50,13 @@ PIECEWISE: Final[frozenset[Drawing]] = frozenset(("plain", "holed", "knobbed", "
 
 
 def _plain(solids: list[Placed]) -> Iterator[Stroke]:
+    """Outlines; of a mesh its sharp edges too."""
     for placed in solids:
         yield fill(placed)
+        if isinstance(placed.solid, Mesh):
+            for x, y, z, x2, y2, z2, *out in placed.solid.edges:
+                start, end = np.array((x, y, z)) + placed.centre, np.array((x2, y2, z2)) + placed.centre
+                yield line(start, end, style="line", face=(out[0], out[1], out[2]))
 
 
 def _body(solids: list[Placed]) -> Iterator[Stroke]:
@@ -156,7 +162,7 @@ def _matte_box(solids: list[Placed]) -> Iterator[Stroke]:
 def _knobbed(solids: list[Placed]) -> Iterator[Stroke]:
     for placed in solids:
         yield fill(placed, "card" if isinstance(placed.solid, Box) else "sand")
-        if not isinstance(placed.solid, Box) and placed.solid.axis == "y":
+        if isinstance(placed.solid, Cylinder | Tube) and placed.solid.axis == "y":
             for side in (-1.0, 1.0):
                 yield line(*ring(placed.at(0, side, 0), placed.solid.radius_m * 0.7, 1), face=(0, side, 0))
 
@@ -304,7 +310,7 @@ def _turned(solids: list[Placed]) -> Iterator[Stroke]:
     for placed in solids:
         yield fill(placed)
         solid = placed.solid
-        if isinstance(solid, Box):
+        if not isinstance(solid, Cylinder | Tube):
             continue
         axis = AXES.index(solid.axis)
         for side in (-1.0, 1.0):

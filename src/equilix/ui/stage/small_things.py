@@ -185,10 +185,13 @@ def plug_guard(solids: list[Placed]) -> Iterator[Stroke]:
 
 
 def rosettes(solids: list[Placed]) -> Iterator[Stroke]:
-    """A bar on rods with a toothed rosette at each end."""
-    bar = solids[0]
-    radius = float(max(bar.half[0], bar.half[2]))
+    """A clamp on rods with a bar across it, and a toothed rosette at each end of that."""
+    clamp_box, bar = solids
+    radius = ROSETTE_M
     yield fill(bar)
+    yield fill(clamp_box)
+    for y in (-0.6, 0.6):
+        yield line(*ring(clamp_box.at(1, y, 0), 0.0075, 0), style="line", face=(1, 0, 0))
     for side in (-1.0, 1.0):
         middle = bar.at(0, side, 0)
         inner = middle - np.array((0, side * 0.008, 0))
@@ -197,5 +200,7 @@ def rosettes(solids: list[Placed]) -> Iterator[Stroke]:
             out = np.array((math.cos(turn), 0, math.sin(turn))) * radius
             yield line(middle + out * 0.6, middle + out * 0.95, face=(0, side, 0))
         yield line(*ring(middle, radius * 0.35, 1), style="line", face=(0, side, 0))
-    for y in (-0.3, 0.3):
-        yield line(*ring(bar.at(1, y, 0), 0.0075, 0), style="line", face=(1, 0, 0))
+
+
+ROSETTE_M = 0.0155
+"""Radius of a usual rosette, of 31 mm (common practice, no source)."""

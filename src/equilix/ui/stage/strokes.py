@@ -9,7 +9,7 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
-from equilix.kit.solids import AXES, Box, Solid
+from equilix.kit.solids import AXES, Box, Mesh, Solid
 
 Array = NDArray[np.float64]
 Style = Literal["card", "sand", "dark", "glass", "line", "fine", "bright"]
@@ -65,6 +65,8 @@ def ring(centre: Array, radius: float, axis: int, count: int = 28) -> Array:
 def outline(placed: Placed) -> Array:
     """The points whose convex outline is that of the solid."""
     solid = placed.solid
+    if isinstance(solid, Mesh):
+        return np.array(solid.corners) + placed.centre
     if isinstance(solid, Box):
         return corners(placed.centre - placed.half, placed.centre + placed.half)
     axis = AXES.index(solid.axis)

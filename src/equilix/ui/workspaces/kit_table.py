@@ -33,6 +33,7 @@ from equilix.edits.shape import size_of
 from equilix.kit.catalogue import kind_of
 from equilix.kit.parts import Part
 from equilix.ui.theme import grown
+from equilix.ui.workspaces.bench.belongings import STANDINGS
 from equilix.units import Display, Quantity
 from equilix.words.language import say
 from equilix.words.quantities import general, length, mass
@@ -98,7 +99,7 @@ COLUMNS: Final[tuple[Column, ...]] = (
     Column("size", N_("Length × width × height"), _size, lambda e: float(size_of(e.part).prod()), usual=False),
     Column("energy", N_("Energy"), lambda e: f"{general(e.part.energy_wh)} Wh" if e.part.energy_wh else "",
            lambda e: e.part.energy_wh, "energy_wh", "energy", usual=False),
-    Column("owned", N_("Owned"), lambda e: say("owned") if e.part.owned else say("wanted"), lambda e: e.part.owned,
+    Column("owned", N_("Owned"), lambda e: say(STANDINGS[e.part.standing]), lambda e: e.part.owned,
            number=False, usual=False),
     Column("note", N_("Note"), lambda e: e.part.note, lambda e: e.part.note.casefold(), "note", number=False,
            usual=False),

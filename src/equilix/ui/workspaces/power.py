@@ -14,10 +14,12 @@ from equilix.document import Document
 from equilix.edits import powering
 from equilix.errors import Called
 from equilix.facts import fact
+from equilix.kit.catalogue import kind_of
 from equilix.kit.electric import MODES
 from equilix.planner.battery_places import BatteryPlace
 from equilix.planner.fit_plan import FitPlan
 from equilix.power.batteries import needed_for
+from equilix.power.cabling import seen_from
 from equilix.power.day import compare, overnight_h, pack
 from equilix.power.network import Network
 from equilix.rig.setups import Cable
@@ -328,12 +330,27 @@ def _cable_rows(network: Network, analysis: Analysis, unit: Display) -> Iterator
             ),
             warning.strip(),
         )
+    yield from _reached(network)
     if any(cable.output is None for cable in network.setup.cables):
         yield (
             say("Order"),
             say("power in first, then the signal; signal out first, then the power (where the maker asks for it)"),
             "",
         )
+
+
+def _reached(network: Network) -> Iterator[Row]:
+    """Who gets the picture of each camera: over cables, through loops, over links."""
+    setup = network.setup
+    links = {link.id: link.who or network.parts[link.part].name for link in setup.links}
+    for placement in setup.placements:
+        if kind_of(network.part(placement.id)).camera:
+            found = [
+                links.get(each) or network.part(each).name for each in seen_from(setup, network.parts, placement.id)
+            ]
+            if found:
+                name = network.part(placement.id).name
+                yield say("Picture of the {name}").format(name=name), ", ".join(found), ""
 
 
 def _signal(cable: Cable) -> str:

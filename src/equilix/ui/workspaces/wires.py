@@ -37,7 +37,7 @@ LIST_PX: Final = 60
 
 def sort_of(signal: Signal) -> str:
     """What a signal is called."""
-    return tell(fact(f"signal.{signal.replace(' ', '-')}"))
+    return tell(fact(f"signal.{signal}"))
 
 
 class CableForm(QWidget):

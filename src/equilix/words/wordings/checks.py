@@ -10,6 +10,7 @@ CHECKS: Final[Wordings] = {
     "build_order.plug_into_then_into_lead": N_(
         "Plug the {cable} into the {start}, then into the {end}; run it and tie it down"
     ),
+    "build_order.labelled": N_("{cable} “{label}”"),
     "build_order.cable_ties": N_("cable ties"),
     "build_order.unplug_then_untie": N_("Unplug the {cable} from the {end}, then from the {start}; untie it"),
     "build_order.switch_off": N_("Switch off. {text}"),

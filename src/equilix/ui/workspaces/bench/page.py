@@ -141,6 +141,8 @@ class BenchPage(Page):
 
     rooms = _editor("rooms", "RoomsEditor")
     """What stays free; under the solids."""
+    from_file = _editor("from_file", "FromFileEditor")
+    """The shape from a file; under what stays free."""
     grips = _editor("grips", "GripsEditor", "grips")
     """Where it is held."""
     controls = _editor("controls", "ControlsEditor", "controls")
@@ -155,6 +157,9 @@ class BenchPage(Page):
     """What it gives and takes."""
     sockets = _editor("sockets", "SocketsEditor")
     """Where signals come in and go out; under the power."""
+
+    belongings = _editor("belongings", "BelongingsEditor")
+    """Whose it is, and its picture; under the form."""
 
     @cached_property
     def about(self) -> PartForm:
@@ -258,6 +263,7 @@ class BenchPage(Page):
             (POINTS, "points"),
             (SHAPE, "solids"),
             (SHAPE, "rooms"),
+            (SHAPE, "from_file"),
             (GRIPS, "grips"),
             (GRIPS, "controls"),
             (MOVES, "joints"),
@@ -279,6 +285,11 @@ class BenchPage(Page):
             self.optics.theme = self.theme
             self.optics.setVisible(optics)
             self.optics.show_part(part if optics else None)
+        if (tab == ABOUT and part is not None) or "belongings" in self.__dict__:
+            _ = self.about  # stands over it
+            self.belongings.theme = self.theme
+            self.belongings.setVisible(tab == ABOUT and part is not None)
+            self.belongings.show_part(part if tab == ABOUT else None)
         if tab == ABOUT and part is not None:
             self.about.theme = self.theme
             self.about.open_part(part.id)

@@ -33,7 +33,8 @@ class SocketsEditor(ListEditor):
 
     def __init__(self, session: Session) -> None:
         edits = Edits(
-            linking.add_signal_socket, linking.change_signal_socket, linking.remove_signal_socket,
+            lambda d, part_id: linking.add_signal_socket(d, part_id, say(USUAL[0])),
+            linking.change_signal_socket, linking.remove_signal_socket,
             say("Add a socket for signals"), say("Change a socket for signals"), say("Take a socket for signals away"),
         )  # fmt: skip
         super().__init__(session, edits, say("Sockets of the part for signals"), LIST_PX)

@@ -9,7 +9,7 @@ from equilix.document import Document
 from equilix.edits import solids
 from equilix.edits.solids import Shape
 from equilix.kit.parts import Part
-from equilix.kit.solids import AXES, Box, Solid, Tube
+from equilix.kit.solids import AXES, Box, Cylinder, Mesh, Solid, Tube
 from equilix.ui.session import Session
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.workspaces.bench.entry import Edits, ListEditor, beside, block, place_names, places, with_axis
@@ -83,8 +83,10 @@ class SolidsEditor(ListEditor):
         is_box = isinstance(solid, Box)
         for field in self.edges:
             self.rows.setRowVisible(field, is_box)
+        is_round = isinstance(solid, Cylinder | Tube)
         for widget in (self.along, self.outer, self.long):
-            self.rows.setRowVisible(widget, not is_box)
+            self.rows.setRowVisible(widget, is_round)
+        self.rows.setRowVisible(self.shape, not isinstance(solid, Mesh))
         self.rows.setRowVisible(self.inner, isinstance(solid, Tube))
         self.shape.setCurrentIndex(self.shape.findData(solid.shape))
         for field, value in zip(self.place, solid.centre_m, strict=True):
@@ -92,6 +94,7 @@ class SolidsEditor(ListEditor):
         if isinstance(solid, Box):
             for field, value in zip(self.edges, solid.size_m, strict=True):
                 field.show_value(value, display)
+        if not isinstance(solid, Cylinder | Tube):
             return
         self.along.setCurrentIndex(AXES.index(solid.axis))
         self.outer.show_value(2 * solid.radius_m, display)
@@ -101,7 +104,8 @@ class SolidsEditor(ListEditor):
 
     def _added(self, document: Document, part_id: str) -> tuple[Document, int]:
         """One more, of the shape of the chosen one, on the part's origin."""
-        return solids.add_solid(document, part_id, "box" if self.solid is None else self.solid.shape)
+        solid = self.solid
+        return solids.add_solid(document, part_id, "box" if solid is None or isinstance(solid, Mesh) else solid.shape)
 
     def _place_entered(self, axis: int, value: float) -> None:
         solid = self.solid
@@ -116,6 +120,7 @@ class SolidsEditor(ListEditor):
 
 def _line(solid: Solid, display: Display) -> str:
     """'box, 130 × 90 × 40 mm'."""
-    sizes = solid.size_m if isinstance(solid, Box) else (2 * solid.radius_m, solid.length_m)
+    sizes = solid.size_m if isinstance(solid, Box | Mesh) else (2 * solid.radius_m, solid.length_m)
     told = " × ".join(quantities.length(each, display) for each in sizes)
-    return f"{say(dict(SHAPES)[solid.shape])}, {told}"
+    shape = say("from a file") if isinstance(solid, Mesh) else say(dict(SHAPES)[solid.shape])
+    return f"{shape}, {told}"

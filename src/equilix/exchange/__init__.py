@@ -1,0 +1,1 @@
+"""Files of others: meshes of home-made parts."""
