@@ -77,6 +77,7 @@ class Window(QMainWindow):
         session.desk.changed.connect(self.refresh)
         session.view.origin_asked.connect(self.ask_origin)
         session.view.part_asked.connect(self.ask_part)
+        session.view.page_asked.connect(self.ask_page)
         self.put_on(PREP_ROOM)
         self.show_page(table.FIRST)
         self.refresh()
@@ -198,6 +199,12 @@ class Window(QMainWindow):
         page = self.page
         assert isinstance(page, BenchPage)
         page.open_part(part_id, tab, point)
+
+    def ask_page(self, key: str, tab: str = "") -> None:
+        """Open a workspace at one of its tabs."""
+        self.show_page(key)
+        if tab:
+            self.page.choose(tab)
 
     def _mark_tabs(self) -> None:
         """Show which workspace is open; again in another theme, as a new style sheet gives back the fonts it found."""

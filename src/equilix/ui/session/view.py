@@ -29,6 +29,9 @@ class ViewState(QObject):
     part_asked = Signal(str, str, str)
     """Someone wants a part of the kit on the bench, at a tab and a mounting point; with no part, back to the work."""
 
+    page_asked = Signal(str, str)
+    """Someone wants a workspace, at one of its tabs."""
+
     def __init__(self, parent: QObject) -> None:
         super().__init__(parent)
         self.ghost: Plan | FitPlan | None = None
@@ -57,6 +60,10 @@ class ViewState(QObject):
     def ask_part(self, part_id: str, tab: str = "", point: str = "") -> None:
         """Ask for a part on the bench, at a tab and a mounting point; with no part, go back to the work."""
         self.part_asked.emit(part_id, tab, point)
+
+    def ask_page(self, key: str, tab: str = "") -> None:
+        """Ask for a workspace, at one of its tabs."""
+        self.page_asked.emit(key, tab)
 
     def show_overlay(self, overlay: Overlay, on: bool) -> None:
         """Lay something over the drawing, or take it away."""

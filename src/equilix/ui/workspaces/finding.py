@@ -13,28 +13,13 @@ from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
 from equilix.ui.widgets.gauge import Gauge
 from equilix.ui.widgets.tint import show_text, text_label
+from equilix.ui.workspaces.leads import Lead, follow, lead_of
 from equilix.words.language import say
 from equilix.words.telling import begun, tell
 from equilix.words.wordings.wording import N_
 
 SIGNS: Final = {"stop": N_("▲ stop"), "mind": N_("◆ mind"), "fine": N_("● fine")}
 """The shape of a level first, alone before the number of a finding."""
-
-
-AT_BENCH: Final = {
-    "screw": "points",
-    "clamp": "points",
-    "rating": "points",
-    "creep": "moves",
-    "gears": "moves",
-    "fingers": "grips",
-    "loupe": "shape",
-    "room": "shape",
-    "handle": "grips",
-    "picture": "about",
-    "printed-load": "about",
-}
-"""Findings that are mended on the bench, and at which of its tabs; those of points, at the point that carries."""
 
 
 class FindingRow(QFrame):
@@ -103,7 +88,7 @@ class FindingRow(QFrame):
         for label in self.more:
             label.setVisible(on and bool(label.text()))
         if self.bench is not None:
-            self.bench.setVisible(on and self.check is not None and self.check.key in AT_BENCH)
+            self.bench.setVisible(on and self._lead is not None)
         t = self.theme
         edge, ground = (t.hold, t.card) if on else ("transparent", "transparent")
         sheet = f"#finding {{ background: {ground}; border: 1px solid {edge}; }}"
@@ -130,24 +115,24 @@ class FindingRow(QFrame):
             strict=True,
         ):
             show_text(label, text, tone)
-        if self.bench is None and check.key in AT_BENCH:
-            self.bench = QPushButton(say("Change it on the bench"))
-            self.bench.clicked.connect(self.to_bench)
+        lead = self._lead
+        if self.bench is None and lead is not None:
+            self.bench = QPushButton()
+            self.bench.clicked.connect(self.follow)
             layout.addWidget(self.bench)
-        if self.bench is not None:
-            self.bench.setAccessibleName(say("Change it on the bench: {title}").format(title=begun(title)))
+        if self.bench is not None and lead is not None:
+            self.bench.setText(say(lead.text))
+            self.bench.setAccessibleName(f"{say(lead.text)}: {begun(title)}")
 
-    def to_bench(self) -> None:
-        """Put the part that can be changed on the bench: for a joint what carries there, at its point."""
-        check = self.check
-        placement = None if check is None else self.session.setup.by_id.get(check.placement)
-        if check is None or placement is None:
-            return
-        tab, parent = AT_BENCH[check.key], self.session.setup.by_id.get(placement.parent or "")
-        if tab == "points" and parent is not None:
-            self.session.view.ask_part(parent.part, tab, placement.point or "")
-        else:
-            self.session.view.ask_part(placement.part, tab)
+    @property
+    def _lead(self) -> Lead | None:
+        """Where it is mended, or made better still; nowhere where it is done with the hands."""
+        return None if self.check is None else lead_of(self.check)
+
+    def follow(self) -> None:
+        """Go where what is to be done is done."""
+        if self.check is not None:
+            follow(self.session, self.check)
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         del event

@@ -97,6 +97,9 @@ class Page(QWidget):
         """The window closes: end what works in the background."""
         self._slow.stop()
 
+    def choose(self, tab: str) -> None:
+        """Open one of its tabs; a page without any has none."""
+
     def refresh(self) -> None:
         """Show the session as it is now."""
 

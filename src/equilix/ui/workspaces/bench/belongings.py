@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import Final
 
 from PySide6.QtCore import QBuffer, QByteArray, QIODevice, Qt
-from PySide6.QtGui import QImage, QPixmap
+from PySide6.QtGui import QImage, QImageWriter, QPixmap
 from PySide6.QtWidgets import QFileDialog, QLabel, QLineEdit
 
 from equilix.edits import kit
@@ -148,7 +148,9 @@ def packed(image: QImage) -> str:
     for quality in QUALITIES:
         buffer = QBuffer()
         buffer.open(QIODevice.OpenModeFlag.WriteOnly)
-        image.convertToFormat(QImage.Format.Format_RGB32).save(buffer, b"JPG", quality)
+        writer = QImageWriter(buffer, QByteArray(b"jpg"))
+        writer.setQuality(quality)
+        writer.write(image.convertToFormat(QImage.Format.Format_RGB32))
         text = base64.b64encode(buffer.data().data()).decode()
         if len(text) <= MOST_PHOTO:
             break
