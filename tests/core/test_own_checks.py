@@ -12,6 +12,7 @@ from equilix.checks.fingers import fingers
 from equilix.checks.gears import gears, meshed, wheels
 from equilix.checks.loupes import loupes
 from equilix.checks.rules import Check
+from equilix.checks.screws import screws
 from equilix.checks.set_down import set_down
 from equilix.checks.taking_out import taking_out
 from equilix.demo import lighthouse
@@ -255,3 +256,25 @@ class Loupes(unittest.TestCase):
         self.assertIn("150 mm by 111 mm, and the screen is 150 mm by 100 mm", told(check.said))
         made = document([box("box", 0.3), hood], [Placement(id="box", part="box"), free("hood", "hood", 0.2)])
         self.assertEqual(list(loupes(analysed(made), {})), [])
+
+
+class Pins(unittest.TestCase):
+    """A locating pin beside a single screw."""
+
+    def found(self, *, pins: bool) -> Check:
+        """The workshop's handle on one screw, long and heavy, with or without a pin on both sides."""
+        made, part = kit.add_part(lighthouse(), "post", "block", 1.6, (0.02, 0.02, 0.3))
+        foot = MountPoint(name="foot", kind="screw14", position_m=(0, 0, 0), direction=DOWN, pin=pins)
+        made = kit.change_part(made, part, hangs_by=(foot,))
+        offers = made.parts_by_id["boxy-body"].offers
+        pinned = tuple(each.changed(pin=pins) if each.name == "top" else each for each in offers)
+        made = kit.change_part(made, "boxy-body", offers=pinned)
+        made = rigging.remove(made, "workshop", "top-handle")
+        made, post = rigging.add(made, "workshop", part, "body", "top")
+        checks = screws(scene("workshop", made), {})
+        return next(each for each in checks if each.placement == post)
+
+    def test_it_does_not_turn(self) -> None:
+        """Without the pin it is to be minded that one screw does not resist turning; with it that is not said."""
+        self.assertIn("does not resist turning", told(self.found(pins=False).todo))
+        self.assertNotIn("does not resist turning", told(self.found(pins=True).todo))

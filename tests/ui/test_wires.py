@@ -140,7 +140,7 @@ class Files(Bench):
         return path
 
     def test_a_printed_bracket(self) -> None:
-        """Its shape from a file, its mass from the plastic; a broken file is said and changes nothing; one undo each."""
+        """Its shape from a file, its mass from the plastic; what is broken is said and changes nothing."""
         self.window.ask_part("thumb-wheel", "shape")
         self.settle()
         editor = self.page.from_file

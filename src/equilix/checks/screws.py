@@ -51,7 +51,8 @@ def screws(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         )
         level = level_of(share)
         todo = fact("screws.use_two_screws_shorter_lever") if level != "fine" else ""
-        lone = number == 1 and stack.mass_kg > LONE_KG and overhang > LONE_M and seat.point.kind == "screw14"
+        turns = number == 1 and seat.point.kind == "screw14" and not (seat.point.pin and seat.by.pin)
+        lone = turns and stack.mass_kg > LONE_KG and overhang > LONE_M
         if lone and level == "fine":
             level, todo = "mind", fact("screws.one_screw_does_not_resist")
         source = fact("screws.stress_shear_areas_asme_b1", thumb=THUMB)

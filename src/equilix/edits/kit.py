@@ -27,13 +27,16 @@ def slug(name: str) -> str:
 
 
 def add_part(
-    document: Document, name: str, kind: str, mass_kg: float, size_m: tuple[float, float, float], **more: Any
+    document: Document, name: str, kind: str, mass_kg: float, size_m: tuple[float, float, float] | None, **more: Any
 ) -> tuple[Document, str]:
-    """A new part in the kit from kind, mass and three dimensions; returns its id too."""
+    """A new part in the kit from kind, mass and three dimensions; returns its id too.
+
+    Without dimensions it has the usual ones of its kind, and is marked so.
+    """
     part_id = free_id(slug(name), document.parts_by_id)
     _room_for_one_more("parts", len(document.parts), MOST_PARTS)
     try:
-        part = make_part(part_id, name, kind, mass_kg, size_m, **more)
+        part = make_part(part_id, name, kind, mass_kg, size_m, **{"sized": size_m is not None, **more})
     except ValidationError as error:
         raise refused_by(error) from error
     return document.changed(parts=(*document.parts, part)), part_id
@@ -97,7 +100,7 @@ def uses(setup: Setup, part_id: str) -> bool:
     return setup.borne_by == part_id or of_links or any(each.part == part_id for each in setup.placements)
 
 
-MEASURES = frozenset(("mass_kg", "mass_how", "mass_sd_kg", "cg_m", "cg_sd_m", "balance", "solids"))
+MEASURES = frozenset(("mass_kg", "mass_how", "mass_sd_kg", "cg_m", "cg_sd_m", "balance", "solids", "sized"))
 """Fields of a part that say how heavy it is, where its CG is, or how surely."""
 
 

@@ -19,7 +19,7 @@ SHELL_SHARE: Final = 0.25
 def shape_from(document: Document, part_id: str, mesh: Mesh) -> Document:
     """Give a part the shape of a mesh in place of the solids that it has; its mounting points stay where they are."""
     part_of(document, part_id)
-    return change_part(document, part_id, solids=(mesh,))
+    return change_part(document, part_id, sized=True, solids=(mesh,))
 
 
 def weigh_printed(document: Document, part_id: str, material: str, infill: float) -> Document:

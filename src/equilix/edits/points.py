@@ -39,6 +39,13 @@ def point_anywhere(part: Part, name: str) -> MountPoint:
     return point_of(part, "offers" if part.offered(name) is not None else "hangs_by", name)
 
 
+def off_part_m(part: Part, point: MountPoint) -> float:
+    """How far a point lies off the box about all of a part, m; 0 on it or in it."""
+    body = part.body()
+    off = np.maximum(np.maximum(body.low_m - point.origin, point.origin - body.high_m), 0.0)
+    return float(np.linalg.norm(off))
+
+
 def free_name(part: Part, side: Side, wanted: str) -> str:
     """``wanted``, or ``wanted 2``, ``wanted 3`` … where another point of that side has it."""
     taken = {point.name for point in getattr(part, side)}

@@ -49,7 +49,7 @@ def resize_part(document: Document, part_id: str, size_m: tuple[float, float, fl
         )
     old = part_of(document, part_id)
     factors = np.array(size_m) / size_of(old)
-    return change_part(document, part_id, **_stretched(old, factors))
+    return change_part(document, part_id, sized=True, **_stretched(old, factors))
 
 
 def change_kind(document: Document, part_id: str, kind: str) -> Document:

@@ -26,7 +26,7 @@ def add_solid(document: Document, part_id: str, shape: Shape, **fields: Any) -> 
     weights = [solid.weight for solid in part.solids if solid.weight is not None]
     usual: dict[str, Any] = {"centre_m": (0.0, 0.0, 0.0), "weight": sum(weights) / len(weights) if weights else None}
     solid = _made(shape, {**usual, **_size_of(shape, USUAL_M, USUAL_M), **fields})
-    return change_part(document, part_id, solids=(*part.solids, solid)), len(part.solids)
+    return change_part(document, part_id, sized=True, solids=(*part.solids, solid)), len(part.solids)
 
 
 def change_solid(document: Document, part_id: str, number: int, **updates: Any) -> Document:
@@ -38,7 +38,7 @@ def change_solid(document: Document, part_id: str, number: int, **updates: Any) 
         new = old.changed(**updates) if shape == old.shape else _as(old, shape)
     except ValidationError as error:
         raise refused_by(error) from error
-    return change_part(document, part_id, solids=(*part.solids[:number], new, *part.solids[number + 1 :]))
+    return change_part(document, part_id, sized=True, solids=(*part.solids[:number], new, *part.solids[number + 1 :]))
 
 
 def remove_solid(document: Document, part_id: str, number: int) -> Document:
@@ -47,7 +47,7 @@ def remove_solid(document: Document, part_id: str, number: int) -> Document:
     _solid(part, number)
     if len(part.solids) == 1:
         raise Refused(fact("solids.last_one", part=part.name), fact("solids.change_it_instead"))
-    return change_part(document, part_id, solids=(*part.solids[:number], *part.solids[number + 1 :]))
+    return change_part(document, part_id, sized=True, solids=(*part.solids[:number], *part.solids[number + 1 :]))
 
 
 def _as(old: Solid, shape: Shape) -> Solid:

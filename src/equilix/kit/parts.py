@@ -32,6 +32,8 @@ MASS_SD_SHARE: Final[dict[str, float]] = {"weighed": 0.01, "data sheet": 0.03, "
 """Standard uncertainty of a mass by how it was obtained, as a share of it (common practice, no source)."""
 LEAST_WEIGHED_SD_KG: Final = 0.001
 MEASURED_CG_SD_M: Final = 0.003
+GUESSED_CG_SD_SHARE: Final = 0.15
+"""The same where the size is only the usual one of its kind (estimate)."""
 SHAPE_CG_SD_SHARE: Final = 0.05
 """Standard uncertainty of a CG taken from the shape, as a share of the part's length on each axis."""
 
@@ -184,6 +186,7 @@ class Part(Model):
     )
     price: Annotated[float, Limits(ge=0.0, le=1e6)] | None = None
     quantity: Annotated[int, Limits(ge=1, le=99)] = 1
+    sized: bool = field(default=True, description="False: its size is the usual one of its kind, nobody measured it.")
     owned: bool = True
     lent_by: Annotated[str, Limits(max_length=80)] = field(
         default="", description="From whom it is borrowed or hired: at hand, but to be given back."
@@ -323,7 +326,8 @@ class Part(Model):
             gyrations = np.einsum("nij,njk,nlk->nil", turns, gyrations, turns)
         whole = combine(masses, centres + self._balances(turns), gyrations * masses[:, None, None])
         low, high = (centres - reach).min(axis=0), (centres + reach).max(axis=0)
-        cg, sd = self._cg_at_rest + (whole.cg_m - self._shape_cg_m), SHAPE_CG_SD_SHARE * (high - low)
+        share = SHAPE_CG_SD_SHARE if self.sized else GUESSED_CG_SD_SHARE
+        cg, sd = self._cg_at_rest + (whole.cg_m - self._shape_cg_m), share * (high - low)
         if self.cg_sd_m is not None or self.cg_m is not None:
             sd = np.broadcast_to(MEASURED_CG_SD_M if self.cg_sd_m is None else self.cg_sd_m, 3)
         sd = np.array(sd, float)

@@ -304,6 +304,11 @@ class PartForm(QWidget):
         self.refusal.setStyleSheet(f"color: {self.theme.tip};")
         self.refusal.show()
 
+    def _sizes_typed(self) -> bool:
+        """Whether the sizes are other ones than those that the kind brought."""
+        usual, values = KINDS[self.kind.currentData()].size_m, values_of(self.sizes, self.session.document.display)
+        return values is None or any(abs(a - b) > 1e-4 for a, b in zip(values, usual, strict=True))
+
     def _add(self) -> None:
         asked = (self.mass, *self.sizes, *((self.energy,) if self._is_battery() else ()))
         values = values_of(asked, self.session.document.display)
@@ -311,7 +316,7 @@ class PartForm(QWidget):
         show_text(self.nameless, "" if named else say("▲ Give it a name."), self.theme.tip)
         if values is None or not named:
             return
-        made = ""
+        made, sized = "", self._sizes_typed()
         name, kind, how = self.name.text(), self.kind.currentData(), _HOW[self.how.currentIndex()]
         material, energy_wh = self.material.currentData(), values[4] if self._is_battery() else 0.0
 
@@ -323,6 +328,7 @@ class PartForm(QWidget):
                 kind,
                 values[0],
                 (values[1], values[2], values[3]),
+                sized=sized,
                 mass_how=how,
                 material=material,
                 energy_wh=energy_wh,

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any, Final
 
+from PySide6.QtCore import Qt
 from PySide6.QtWidgets import (
     QComboBox,
     QFormLayout,
@@ -163,6 +164,7 @@ class LinksForm(QWidget):
         self.list = QListWidget()
         self.list.setAccessibleName(say("Links to who is off the rig"))
         self.list.setFixedHeight(round(grown(LIST_PX)))
+        self.list.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.list.currentRowChanged.connect(self._listed)
         self.add = QPushButton(say("Send to someone off the rig"))
         self.add.clicked.connect(self.add_link)
@@ -254,7 +256,7 @@ class LinksForm(QWidget):
             return
         used = [each.part for each in setup.placements] + [each.part for each in setup.links]
         free = [part for part in session.document.parts if used.count(part.id) < part.quantity]
-        screens = [part for part in free if any(socket.takes for socket in part.sockets)]
+        screens = [part for part in free if any(each.takes and each.carries == "picture" for each in part.sockets)]
         if not free:
             show_text(
                 self.refusal,

@@ -317,7 +317,12 @@ class BenchPage(Page):
             return say("There is no part in the kit yet. Begin on the mat (F1) with “New part …”.")
         points = tell(fact("bench.points", count=len(part.offers) + len(part.hangs_by)))
         users = tell(fact("bench.setups", count=sum(uses(setup, part.id) for setup in document.setups)))
-        return f"{mass(part.mass_kg, document.display)}, {points}, {users}"
+        usual = (
+            ""
+            if part.sized
+            else f"  ◆ {say('Its size is the usual one of its kind: measure it, and enter it at About.')}"
+        )
+        return f"{mass(part.mass_kg, document.display)}, {points}, {users}{usual}"
 
     def _show_rig(self) -> None:
         """What the rig does now, beside what it did when the part was put on the bench."""

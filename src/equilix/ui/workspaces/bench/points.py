@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QCheckBox, QLineEdit, QListWidget, QListWidgetItem
 
 from equilix.document import Document
 from equilix.edits import points
-from equilix.edits.points import Side, point_of
+from equilix.edits.points import Side, off_part_m, point_of
 from equilix.errors import Refused
 from equilix.kit.mount_kinds import MOUNT_KINDS, mount_kind
 from equilix.kit.mounts import MountPoint, Track, usual_reference
@@ -19,10 +19,12 @@ from equilix.kit.parts import Part
 from equilix.ui.session import Session
 from equilix.ui.theme import grown
 from equilix.ui.widgets.choice import ChoiceBox
+from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.bench.entry import Editor, Way, beside, block, button, place_names, places, with_axis
 from equilix.ui.workspaces.bench.pattern import STEP_M, Pattern, across
 from equilix.ui.workspaces.bench.places import Chosen
 from equilix.words.language import say
+from equilix.words.quantities import length
 from equilix.words.telling import tell
 from equilix.words.wordings.wording import N_
 
@@ -41,6 +43,10 @@ SIDES: Final[tuple[tuple[Side, str], ...]] = (
 HALF_TRACK_M: Final = 0.03
 """Half of the track that a point is given when it is first to slide."""
 LIST_PX: Final = 150
+
+
+FAR_M: Final = 0.03
+"""A mounting point that lies farther off than this is on nothing (estimate: posts and lugs that are not drawn)."""
 
 
 class PointsEditor(Editor):
@@ -112,6 +118,7 @@ class PointsEditor(Editor):
         self.copy = button(say("Copy"), self.make_copy)
         self.remove = button(say("Remove"), self.take_away)
         self.pattern = Pattern(self.lay_row, self.lay_ring)
+        self.off = text_label()
         self._lay_out()
 
     def _lay_out(self) -> None:
@@ -127,6 +134,7 @@ class PointsEditor(Editor):
             (say("Holds"), self.hold), (say("Size"), self.measure), (say("Takes from"), self.takes[0]),
             (say("Takes up to"), self.takes[1]),
         ))  # fmt: skip
+        self.column.addWidget(self.off)
         self.column.addWidget(self.fields)
         self.column.addWidget(self.pattern)
         self.column.addWidget(self.refusal)
@@ -147,10 +155,15 @@ class PointsEditor(Editor):
         point = self.point
         for widget in (self.fields, self.pattern):
             widget.setVisible(point is not None)
+        self.off.hide()
         for each in (self.copy, self.remove):
             each.setEnabled(point is not None)
         if point is not None:
             self._fill_point(point)
+            off = off_part_m(part, point)
+            told = length(off, self.session.document.display)
+            said = say("◆ It lies {off} off the part: is that where it is?").format(off=told) if off > FAR_M else ""
+            show_text(self.off, said, self.theme.tip)
 
     @property
     def point(self) -> MountPoint | None:
