@@ -37,6 +37,17 @@ def found(made: Document, setup: str) -> list[str]:
     return [told(check.said) for check in picture(analysis, {})]
 
 
+class LookedThrough(unittest.TestCase):
+    """What is hollow is made to stand before the lens."""
+
+    def test_a_matte_box_on_rods(self) -> None:
+        """The same box in the picture: a block is told, a matte box is not, however it is held."""
+        for kind, count in (("block", 1), ("matte-box", 0), ("filter-tray", 0)):
+            made, setup, _ = rig((0.05, 0.0, 0.0))
+            made = kit.change_part(made, "cube", kind=kind)
+            self.assertEqual(len(found(made, setup)), count, kind)
+
+
 class Angles(unittest.TestCase):
     """2 atan(w / 2f)."""
 

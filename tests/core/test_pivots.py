@@ -17,11 +17,12 @@ from equilix.kit.catalogue import make_part
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Part
 from equilix.kit.pivots import AT_REST, Configuration, Pivot, links
-from equilix.kit.solids import Box
+from equilix.kit.solids import Box, Room
 from equilix.mechanics.mass_properties import combine
+from equilix.rig.clearance import in_room
 from equilix.rig.kinematics import assemble
 from equilix.rig.posing import pulled
-from equilix.rig.setups import Placement
+from equilix.rig.setups import Placement, Pose
 from equilix.store.parsing import parse
 from equilix.store.writing import to_bytes
 from tests.core.builders import analysed, box, document, free
@@ -126,6 +127,19 @@ class Bending(unittest.TestCase):
         for row in set(rows.tolist()):
             np.testing.assert_allclose(lower[rows == row].min(axis=0), corners[owner == row].min(axis=0), atol=1e-9)
             np.testing.assert_allclose(upper[rows == row].max(axis=0), corners[owner == row].max(axis=0), atol=1e-9)
+
+    def test_what_stays_free_bends_too(self) -> None:
+        """The room above the head lies ahead of it when the arm is tipped 90° forward; there a box is in its way."""
+        room = Room(name="screen", size_m=(0.04, 0.04, 0.04), centre_m=(0, 0, 0.30), beyond=1)
+        arm = two_bars().changed(keeps_free=(room,))
+        for where, hits in (((0.20, 0.0, 0.15), ["stone"]), ((0.0, 0.0, 0.35), [])):
+            made = with_load(arm, 0.1, math.pi / 2)
+            stone = Placement(id="stone", part="stone", pose=Pose(position_m=where))
+            setup = made.setups[0].changed(placements=(*made.setups[0].placements, stone))
+            made = made.changed(parts=(*made.parts, box("stone", 0.1, (0.02, 0.02, 0.02)))).with_setup(setup)
+            found = assemble(*_of(made))
+            rows = in_room(found, found.index["arm"], room)
+            self.assertEqual([found.ids[row] for row in rows], hits)
 
     def test_hung_by_its_far_end(self) -> None:
         """Mounted by what lies beyond the joint, that end stays and the other one swings."""

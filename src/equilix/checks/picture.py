@@ -26,6 +26,8 @@ AHEAD_M: Final = 1.5
 """What is farther ahead of the lens than this is no part of the rig."""
 LEAST_M: Final = 0.001
 """What reaches less far into the picture is not told."""
+LOOKED_THROUGH: Final = ("matte-box", "filter", "filter-tray", "step-up-ring", "rain-cover")
+"""Kinds that are hollow or of glass, whose outlines say nothing of what they hide, also where they stand on rods."""
 SIGNS: Final = ((-1.0, -1.0), (1.0, -1.0), (1.0, 1.0), (-1.0, 1.0))
 
 
@@ -116,6 +118,7 @@ def _in_it(analysis: Analysis, lens: int, seen: Field, focal_m: float) -> Iterat
     assembly = analysis.assembly
     outline, (_, _, rows) = seen.outline, assembly.boxes_m
     clear = {assembly.index[each] for each in _on_the_front(analysis, assembly.ids[lens])}
+    clear |= {each for each, part in enumerate(assembly.parts) if part.kind in LOOKED_THROUGH}
     corners, owner = assembly.corners_m
     for row in dict.fromkeys(rows.tolist()):
         if row in clear or not any(_meets(outline, assembly.outline(int(box))) for box in np.nonzero(rows == row)[0]):

@@ -17,9 +17,9 @@ from equilix.kit.parts import Part
 from equilix.kit.pivots import Pivot
 from equilix.rig.setups import Setup
 
-Carried = Literal["solids", "offers", "hangs_by", "grips", "controls", "gears"]
+Carried = Literal["solids", "offers", "hangs_by", "grips", "controls", "gears", "keeps_free"]
 """What of a part may lie beyond a joint; and, the first four, be drawn out."""
-CARRIED: Final[tuple[Carried, ...]] = ("solids", "offers", "hangs_by", "grips", "controls", "gears")
+CARRIED: Final[tuple[Carried, ...]] = ("solids", "offers", "hangs_by", "grips", "controls", "gears", "keeps_free")
 DRAWN: Final[tuple[Carried, ...]] = ("solids", "offers", "hangs_by", "grips")
 USUAL_REACH_M: Final = 0.10
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from functools import cached_property
-from typing import Annotated, Final, Literal
+from typing import Annotated, Any, Final, Literal
 
 import numpy as np
 from msgspec import Struct
@@ -223,9 +223,11 @@ class Part(Model):
             raise Invalid(fact("pivots.beyond_more_than_there_are", pivots=len(self.pivots)))
         self.__dict__["_sound"] = True
 
-    def _on_links(self) -> Iterator[Solid | MountPoint | Grip | Control | Gear]:
+    def _on_links(self) -> Iterator[Any]:
         """All that may lie beyond a joint."""
-        yield from (*self.solids, *self.hangs_by, *self.offers, *self.grips, *self.controls, *self.gears)
+        yield from self.solids
+        for pieces in (self.hangs_by, self.offers, self.grips, self.controls, self.gears, self.keeps_free):
+            yield from pieces
 
     def offered(self, name: str) -> MountPoint | None:
         """The mounting point of that name that others can be mounted on."""

@@ -190,8 +190,13 @@ def _near(lower: Array, upper: Array) -> Iterator[tuple[int, int]]:
 
 
 def in_room(assembly: Assembly, row: int, room: Box) -> list[int]:
-    """Rows of the other parts that stand in a room that a part keeps free, in their order."""
-    return in_outline(assembly, row, room.outline, np.array(room.centre_m))
+    """Rows of the other parts that stand in a room that a part keeps free, in their order; it bends with the part."""
+    part, configuration = assembly.parts[row], assembly.setup.by_id[assembly.ids[row]].configuration
+    middle = part.place(room.centre_m, configuration, extends=room.extends, beyond=room.beyond)
+    turn, outline = part.turn(configuration, room.beyond), room.outline
+    if turn is not None:
+        outline = Polyhedron(outline.corners_m @ turn.T, outline.normals @ turn.T, outline.edges @ turn.T)
+    return in_outline(assembly, row, outline, middle)
 
 
 def in_outline(assembly: Assembly, row: int, outline: Polyhedron, middle_m: Array) -> list[int]:

@@ -66,6 +66,7 @@ SORTS: Final[dict[Carried, str]] = {
     "grips": N_("grip “{name}”"),
     "controls": N_("control “{name}”"),
     "gears": N_("gear “{name}”"),
+    "keeps_free": N_("room for “{name}”"),
 }
 
 
