@@ -97,6 +97,14 @@ class Measured(Files):
         drawn.invert()
         self.assertAlmostEqual(read_mesh(self.file(drawn)).volume_m3, 24e-6, places=10)
 
+    def test_two_bodies_inside_out(self) -> None:
+        """Two boxes that share an edge, all of their faces turned in: turned back as a whole."""
+        second = trimesh.creation.box((10, 30, 20))
+        second.apply_translation((25, 0, 20))
+        both = trimesh.util.concatenate([trimesh.creation.box((40, 30, 20)), second])
+        both.invert()
+        self.assertAlmostEqual(read_mesh(self.file(both)).volume_m3, 30e-6, places=9)
+
     def test_a_small_hole_is_closed(self) -> None:
         """One triangle missing."""
         drawn = trimesh.creation.box((40, 30, 20))

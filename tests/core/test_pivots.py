@@ -117,6 +117,15 @@ class Bending(unittest.TestCase):
         bent = Configuration(0.0, (0.7,))
         np.testing.assert_allclose(measured.body(bent).cg_m - plain.body(bent).cg_m, (0.005, 0, 0), atol=1e-12)
 
+    def test_only_what_draws_out_is_drawn_out(self) -> None:
+        """Of two points and two grips on a telescope drawn out by 50 mm, those that are said to go along do."""
+        post = make_part("arm", "arm", "drop-arm", 0.3)
+        out = Configuration(0.05)
+        self.assertEqual(post.offers[0].extends, True)
+        for point in (post.offers[0], post.hangs_by[0]):
+            found = post.place(point.position_m, out, extends=point.extends, beyond=0)
+            np.testing.assert_allclose(found - point.origin, (0, 0, -0.05 if point.extends else 0.0), atol=1e-12)
+
     def test_what_it_carries(self) -> None:
         """Tipped 90° forward, the load sits 100 mm ahead of the joint, and is itself tipped; its corners with it."""
         found = assemble(*_of(with_load(two_bars(), 0.5, math.pi / 2)))
@@ -199,6 +208,15 @@ class Creep(unittest.TestCase):
                 assert first.most_kg is not None
                 again = strains(analysed(with_load(two_bars(), first.most_kg, angle)), 1)[0]
                 self.assertAlmostEqual(again.torque_nm, 2.0, places=9)
+
+    def test_the_joint_that_limits(self) -> None:
+        """Told is what the weakest joint would hold, also where another one is nearer to creeping by its own arm."""
+        made = with_load(make_part("arm", "arm", "friction-arm", 0.9), 0.05, -1.2, 0.0, 1.3, 1.2)
+        found = [each for each in strains(analysed(made), 1) if each.most_kg is not None]
+        limits = sorted(each.most_kg or 0.0 for each in found)
+        self.assertGreater(limits[1], limits[0] + 0.1)
+        check = next(iter(creep(analysed(made), {})))
+        self.assertIn(f"would hold up to {limits[0]:.2f} kg", told(check.said))
 
     def test_both_sides_of_the_limit(self) -> None:
         """Just under four fifths of what it holds is fine, just over is to be minded, over all of it is too much."""

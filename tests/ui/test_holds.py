@@ -152,6 +152,26 @@ class Drawn(WindowTest):
         self.assertAlmostEqual(self.placement("drop-arm").extension_m, 0.090)
 
 
+class OnATrack(WindowTest):
+    """A screen on a telescope, on a handle that slides."""
+
+    def document(self) -> Document:
+        made = rigging.remove(lighthouse(), "lamp-room", "arm-short")
+        made, arm = rigging.add(made, "lamp-room", "drop-arm", "top-handle", "front shoe")
+        made, _ = rigging.add(made, "lamp-room", "monitor-5", arm, "head", "head")
+        return made
+
+    def test_each_way_by_what_goes_that_way(self) -> None:
+        """Pulled down the telescope is drawn out, pulled back the handle under it slides."""
+        side, before = self.window.stage.side, self.placement("top-handle").slide_m
+        self.drag(side, self.middle_of("monitor-5"), QPoint(0, round(20 * side.scale)))
+        self.assertAlmostEqual(self.placement("drop-arm").extension_m, 0.020, delta=0.002)
+        self.assertEqual(self.placement("top-handle").slide_m, before)
+        self.drag(side, self.middle_of("monitor-5"), QPoint(-round(12 * side.scale), 0))
+        self.assertAlmostEqual(self.placement("top-handle").slide_m, before - 0.012, delta=0.002)
+        self.assertAlmostEqual(self.placement("drop-arm").extension_m, 0.020, delta=0.002)
+
+
 class Free(WindowTest):
     """What has no mount: it goes where it is dragged."""
 
@@ -284,6 +304,14 @@ class Several(WindowTest):
         before = self.placement("bridge").slide_m
         self.press(Qt.Key.Key_Left, shift=True)
         self.assertAlmostEqual(self.placement("bridge").slide_m, before - 0.010)
+
+    def test_what_is_carried_along_does_not_go_twice(self) -> None:
+        """The camera is slid with its handle on it: the handle keeps its own place on the camera."""
+        self.session.selection.select("body", "", ("top-handle",))
+        before = self.placement("bridge").slide_m, self.placement("top-handle").slide_m
+        self.press(Qt.Key.Key_Left, shift=True)
+        self.assertAlmostEqual(self.placement("bridge").slide_m, before[0] - 0.010)
+        self.assertEqual(self.placement("top-handle").slide_m, before[1])
 
     def test_in_build(self) -> None:
         """The tree takes several; the page says how many and what they weigh; the buttons act on all of them."""
