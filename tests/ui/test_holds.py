@@ -74,6 +74,21 @@ class Arms(WindowTest):
         self.assertEqual(self.session.document, start)
         QTest.mouseRelease(side, Qt.MouseButton.LeftButton, NO_KEYS, at)
 
+    def test_undo_in_the_middle(self) -> None:
+        """What was done before stays; the drag that is under way is taken back, and is over."""
+        side = self.window.stage.side
+        self.session.edit("x", lambda d: kit.change_part(d, "monitor-5", mass_kg=0.5))
+        before, at = self.session.document, self.middle_of("monitor-5")
+        QTest.mousePress(side, Qt.MouseButton.LeftButton, NO_KEYS, at)
+        move_mouse(side, at + QPoint(-30, 20))
+        self.settle()
+        self.press(Qt.Key.Key_Z, self.window, control=True)
+        self.assertEqual(self.session.document, before)
+        self.assertFalse(side.gestures.active)
+        QTest.mouseRelease(side, Qt.MouseButton.LeftButton, NO_KEYS, at)
+        self.press(Qt.Key.Key_Z, self.window, control=True)
+        self.assertNotEqual(self.session.document, before)
+
     def test_by_the_arrow_keys(self) -> None:
         """Ten millimetres up, and ten ahead, on the view from the right; sideways on the one from the front."""
         before = self.tip()

@@ -46,6 +46,7 @@ class Wires(WindowTest):
         self.assertFalse(
             any("only gives" in row.check.said for row in self.page.troubles.rows if isinstance(row.check.said, str))
         )
+        self.assertEqual([form.takes.itemData(k) for k in range(form.takes.count())], [None, "picture in"])
         form.label.setText("B2")
         QTest.keyClick(form.label, Qt.Key.Key_Return)
         self.settle()
