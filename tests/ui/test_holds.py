@@ -368,3 +368,54 @@ class Several(WindowTest):
         self.press(Qt.Key.Key_D, self.window, control=True)
         self.assertIs(self.session.document, before)
         self.assertIn("no more pieces", self.messages[-1][0])
+
+
+class Bearers(WindowTest):
+    """What bears the rig is set on the drawing."""
+
+    def pulled(self, setup_id: str, by_px: int) -> float | None:
+        """The setting after the knob has been pulled up by so many pixels."""
+        self.session.open_setup(setup_id)
+        self.settle()
+        side = self.window.stage.side
+        knob = side.gestures.knob()
+        assert knob is not None
+        self.drag(side, knob.at.toPoint(), QPoint(0, -by_px))
+        return self.session.setup.setting
+
+    def test_springs_and_steps(self) -> None:
+        """Up by 18 px is a turn more of an arm or a line, a step more of a head; down is less; each one undo."""
+        start = self.session.document
+        self.assertAlmostEqual(self.pulled("causeway", 36) or 0, 6.0, delta=0.15)
+        self.assertEqual(len(self.session.history.before), 1)
+        self.session.undo()
+        self.assertEqual(self.session.setup.setting, 4.0)
+        self.assertAlmostEqual(self.pulled("boat-landing", -18) or 0, 2.0, delta=0.15)
+        self.session.undo()
+        self.assertEqual(self.pulled("evening", -36), 2.0)
+        self.session.undo()
+        self.assertTrue(self.session.document.same_work(start))
+
+    def test_to_its_end(self) -> None:
+        """No farther than it goes, and it says so; Esc in the middle takes it back."""
+        most = max(self.session.document.parts_by_id["vest"].carrier.turns)
+        self.assertEqual(self.pulled("causeway", 600), most)
+        side = self.window.stage.side
+        at = side.gestures.knob().at.toPoint()
+        QTest.mousePress(side, Qt.MouseButton.LeftButton, NO_KEYS, at)
+        move_mouse(side, at + QPoint(0, -90))
+        self.settle()
+        self.assertIn(f"{most:.1f} turns", side.gestures.tag)
+        self.assertIn("end of the track", side.gestures.tag)
+        move_mouse(side, at + QPoint(0, 36))
+        self.settle()
+        self.assertNotEqual(self.session.setup.setting, most)
+        self.press(Qt.Key.Key_Escape)
+        self.assertEqual(self.session.setup.setting, most)
+        QTest.mouseRelease(side, Qt.MouseButton.LeftButton, NO_KEYS, at)
+
+    def test_nothing_bears_it(self) -> None:
+        """On the shoulder there is no knob, nor on the view from above."""
+        self.assertIsNone(self.window.stage.side.gestures.knob())
+        self.session.open_setup("causeway")
+        self.assertIsNone(self.window.stage.plan.gestures.knob())

@@ -131,6 +131,42 @@ class Sockets(Bench):
         self.assertIs(self.session.document, before)
 
 
+class Electrics(Bench):
+    """The rest of what is known of a part's power."""
+
+    def test_a_dummy_battery_made_by_hand(self) -> None:
+        """A block that passes on at 90 % into what it is mounted on, whose death stops with the monitor."""
+        self.window.ask_part("thumb-wheel", "power")
+        self.settle()
+        power = self.page.power
+        self.assertFalse(power.fields.isRowVisible(power.efficiency))
+        power.passes.click()
+        power.into_mount.click()
+        self.settle()
+        self.assertTrue(power.fields.isRowVisible(power.efficiency))
+        self.enter(power.efficiency, "90")
+        self.choose(power.stops, "monitor")
+        known = self.part.electric
+        assert known is not None
+        self.assertEqual((known.passes, known.feeds_mount, known.efficiency), (True, True, 0.9))
+        self.assertEqual(known.stops_without, ("monitor",))
+        self.enter(power.efficiency, "120")
+        self.assertFalse(power.efficiency.complaint.isHidden())
+        self.choose(power.stops, "nothing else")
+        known = self.part.electric
+        assert known is not None
+        self.assertEqual(known.stops_without, ())
+
+    def test_an_old_battery(self) -> None:
+        """80 % of its capacity left: it runs four fifths as long."""
+        before = next(run.seconds for run in self.session.result.network.runs if run.battery == "battery")
+        self.window.ask_part("battery-98", "power")
+        self.settle()
+        self.enter(self.page.power.age, "80")
+        after = next(run.seconds for run in self.session.result.network.runs if run.battery == "battery")
+        self.assertAlmostEqual(after / before, 0.8)
+
+
 class Files(Bench):
     """Shapes and pictures from files."""
 

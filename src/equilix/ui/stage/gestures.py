@@ -21,6 +21,7 @@ from equilix.edits import placing, rigging
 from equilix.faults import turns
 from equilix.ui.mounting import mount, mount_anywhere
 from equilix.ui.session import Session
+from equilix.ui.stage.bearer_knob import REACH_PX, Knob, knob_of
 from equilix.ui.stage.holds import Change, Drawn, Hold, Slid, best_hold, holds_of, new_gesture
 from equilix.ui.stage.targets import Targets, part_in, strap_there
 from equilix.words.language import say
@@ -59,6 +60,7 @@ class Gestures:
         self._along: list[Hold] = []
         """By what the other selected parts are held, which go along."""
         self._turn: _Turn | None = None
+        self._knob: Knob | None = None
         self._pressed: str | None = None
         self._start = QPointF()
         self.targets = Targets(view, session)
@@ -76,7 +78,7 @@ class Gestures:
     @property
     def active(self) -> bool:
         """Whether something is held."""
-        return self._pressed is not None or self._turn is not None or self.lifted
+        return self._pressed is not None or self._turn is not None or self._knob is not None or self.lifted
 
     def _begin(self) -> None:
         if self.active:  # the end of the one before has been lost
@@ -98,7 +100,7 @@ class Gestures:
 
     def cancel(self) -> None:
         """Break off: everything is as it was before the gesture."""
-        held = self.held or self._turn
+        held = self.held or self._turn or self._knob
         self._let_go()
         if held is not None:
             self.session.break_off(held.gesture)
@@ -111,7 +113,7 @@ class Gestures:
     def _let_go(self) -> None:
         if self.session.in_hand is self:
             self.session.in_hand = None
-        self.held = self._turn = self._pressed = self._seen = None
+        self.held = self._turn = self._knob = self._pressed = self._seen = None
         self.targets.clear()
         self._holds, self.lifted, self.tag = [], False, ""
         self.view.update()
@@ -124,7 +126,7 @@ class Gestures:
         ``also``: the part is selected with those that are, or no more, and not taken hold of.
         """
         self._begin()
-        if not also and self._take_turn_handle(at):
+        if not also and (self._take_turn_handle(at) or self._take_knob(at)):
             return True
         selection = self.session.selection
         found, meant = self.view.hit(at), self.view.finding_at(at)
@@ -141,10 +143,29 @@ class Gestures:
         self._holds = holds_of(self.view, self.session.analysis.assembly, found, at)
         return True
 
+    def knob(self) -> Knob | None:
+        """The knob of what bears the rig, as it is held or could be."""
+        return self._knob or knob_of(self.view, self.session.analysis)
+
+    def _take_knob(self, at: QPointF) -> bool:
+        found = knob_of(self.view, self.session.analysis)
+        if found is None or math.hypot(found.at.x() - at.x(), found.at.y() - at.y()) > REACH_PX:
+            return False
+        self._knob, self._start = found, at
+        return True
+
+    def _turn_knob(self, knob: Knob, at: QPointF) -> None:
+        pull = at - self._start
+        self._edit(knob.label, knob.pull(pull), knob.gesture)
+        said = (knob.told(pull), knob.stop(pull))
+        self.tag, self.tag_at = "  ·  ".join(self.session.tell(each) for each in said if each), at
+
     def move(self, at: QPointF, *, lift: bool = False) -> None:
         """The mouse moves with the button down; ``lift``: off its mount at once, however it could be dragged there."""
         if self._turn is not None:
             self._turn_to(at)
+        elif self._knob is not None:
+            self._turn_knob(self._knob, at)
         elif self._pressed is not None:
             pull = at - self._start
             if self.held is None and math.hypot(pull.x(), pull.y()) >= 1:

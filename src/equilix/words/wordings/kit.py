@@ -210,6 +210,8 @@ KIT: Final[Wordings] = {
     "sockets.only_what_takes_loops": N_("only a socket that takes a signal can loop it through"),
     "pivots.range_must_hold_zero": N_("the range of a joint must hold 0, where the part is straight"),
     "pivots.beyond_more_than_there_are": N_("something of it lies beyond more joints than it has ({pivots})"),
+    "bearer.turns": N_("{at} turns"),
+    "bearer.step": N_("step {at}"),
     "material.aluminium": N_("aluminium"),
     "material.steel": N_("steel"),
     "material.carbon": N_("carbon"),

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from PySide6.QtCore import QPointF
+
 from equilix.kit.mount_kinds import mount_kind
 from equilix.ui.stage.gestures import HANDLE_PX, Gestures
 from equilix.ui.stage.holds import Slid
 from equilix.ui.stage.layers.ruler import ruler
-from equilix.ui.stage.primitives import Dot, Primitive, Tag
+from equilix.ui.stage.primitives import Dot, Line, Primitive, Tag
 from equilix.ui.stage.sheet import Sheet
 from equilix.words.telling import tell
 
@@ -27,6 +29,12 @@ def gesture(held: Gestures, sheet: Sheet) -> Iterator[Primitive]:
         yield Dot(handle[1], 6.5, "card", "hold", 2.0)
     if isinstance(held.held, Slid) and held.tag and not held.lifted:
         yield from _scale(held, held.held, sheet)
+    knob = held.knob()
+    if knob is not None and not held.lifted:  # up and down: two small arrows on a ring
+        yield Dot(knob.at, 9.0, "card", "hold", 1.8, keeps_off=True)
+        for way in (-1.0, 1.0):
+            tip = knob.at + QPointF(0, way * 6.5)
+            yield Line((tip + QPointF(-3, -way * 3), tip, tip + QPointF(3, -way * 3)), "hold", 1.6)
     if held.tag:
         yield Tag(held.tag_at, held.tag)
 

@@ -9,13 +9,16 @@ from PySide6.QtWidgets import QCheckBox, QFormLayout, QLineEdit, QPushButton, QW
 
 from equilix.document import Document
 from equilix.edits import electric, kit
+from equilix.kit.catalogue import KINDS
 from equilix.kit.electric import MODES, Electric, Mode, Output
 from equilix.kit.parts import Part
 from equilix.ui.session import Session
+from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.tint import text_label
 from equilix.ui.workspaces.bench.entry import Editor, beside, button, form
 from equilix.words.language import say
+from equilix.words.telling import tell
 
 
 def _label() -> str:
@@ -43,14 +46,34 @@ class PowerEditor(Editor):
         self.by_mount.clicked.connect(lambda on: self._change(fed_by_mount=on))
         self.swap.clicked.connect(lambda on: self._change(hot_swap=on))
         self.passes.clicked.connect(lambda on: self._change(passes=on))
+        self.into_mount = QCheckBox(say("feeds what it is mounted on, as a dummy battery"))
+        self.into_mount.clicked.connect(lambda on: self._change(feeds_mount=on))
+        self.efficiency = self.quantity(
+            say("Of what it passes on arrives, %"), "number",
+            lambda v: self._change(self.efficiency, efficiency=v / 100),
+        )  # fmt: skip
+        self.age = self.quantity(
+            say("Left of its first capacity, %"), "number", lambda v: self._change(self.age, age=v / 100)
+        )
+        self.stops = ChoiceBox()
+        self.stops.setAccessibleName(say("Stops when this dies"))
+        self.stops.addItem(say("nothing else"), None)
+        for kind in KINDS.values():
+            if "electric" in kind.build(*kind.size_m):
+                self.stops.addItem(tell(kind.label), kind.key)
+        self.stops.activated.connect(self._stops)
         fields = form()
         for label, widget in (
             (say("Energy"), self.energy), (say("Voltage, V"), self.volts), (say("At most, A"), self.most),
             *((words[mode], self.draws[mode]) for mode in MODES),
         ):  # fmt: skip
             fields.addRow(label, widget)
-        for check in (self.by_mount, self.swap, self.passes):
+        fields.addRow(say("Passes on, %"), self.efficiency)
+        fields.addRow(say("Capacity left, %"), self.age)
+        fields.addRow(say("Stops without"), self.stops)
+        for check in (self.by_mount, self.swap, self.passes, self.into_mount):
             fields.addRow(check)
+        self.fields = fields
         self.column.addLayout(fields)
         self.outputs, self.inputs = Sockets(self, "outputs"), Sockets(self, "inputs")
         self.column.addWidget(self.outputs)
@@ -67,6 +90,15 @@ class PowerEditor(Editor):
         self.by_mount.setChecked(known.fed_by_mount)
         self.swap.setChecked(known.hot_swap)
         self.passes.setChecked(known.passes)
+        self.into_mount.setChecked(known.feeds_mount)
+        self.fields.setRowVisible(self.efficiency, known.passes)
+        self.efficiency.show_value(round(known.efficiency * 100, 1))
+        self.fields.setRowVisible(self.age, part.energy_wh > 0)
+        self.age.show_value(round(known.age * 100, 1))
+        first = known.stops_without[0] if known.stops_without else None
+        if first is not None and self.stops.findData(first) < 0:
+            self.stops.addItem(first, first)
+        self.stops.setCurrentIndex(self.stops.findData(first))
         self.outputs.fill(known)
         self.inputs.fill(known)
 
@@ -79,6 +111,14 @@ class PowerEditor(Editor):
         part = self.part
         if not self.busy and part is not None:
             self.take(_label(), lambda d: electric.change_electric(d, part.id, **updates), field)
+
+    def _stops(self, index: int) -> None:
+        """The first kind without which it stops is another one; further ones, from a file, stay."""
+        part, kind = self.part, self.stops.itemData(index)
+        if part is not None:
+            known = part.electric or Electric()
+            more = tuple(each for each in known.stops_without[1:] if each != kind)
+            self._change(stops_without=more if kind is None else (kind, *more))
 
     def _draw(self, mode: Mode, watts: float) -> None:
         part = self.part
