@@ -17,7 +17,7 @@ from equilix.facts import fact
 from equilix.kit.catalogue import free_id
 from equilix.kit.mounts import Track
 from equilix.mechanics.rotations import about_axis, angles_of, turned, unit
-from equilix.rig.kinematics import assemble
+from equilix.rig.kinematics import Assembly, assemble
 from equilix.rig.setups import Placement, Pose
 
 Array = NDArray[np.float64]
@@ -133,13 +133,18 @@ def turn_about(document: Document, setup_id: str, placement_id: str, axis: Array
     middle = found.to_rig(placement_id, found.bodies[row].middle_m)
     turn = about_axis(unit(axis), turn_rad)
     position = middle + turn @ (found.positions_m[row] - middle)
-    frame, origin = np.eye(3), np.zeros(3)
-    if placement.parent is not None:
-        on = found.index[placement.parent]
-        frame, origin = found.rotations[on], found.positions_m[on]
-        if placement.track is not None:
-            position = position - frame @ placement.track.axis_unit * placement.slide_m
-    return replace(document, setup, placement, pose=pose_in(frame, origin, turn @ found.rotations[row], position))
+    return replace(document, setup, placement, pose=pose_for(found, placement, turn @ found.rotations[row], position))
+
+
+def pose_for(found: Assembly, placement: Placement, rotation: Array, position_m: Array) -> Pose:
+    """The pose that puts a free or strapped placement there, rig frame, with its own slide where it stands."""
+    if placement.parent is None:
+        return pose_in(np.eye(3), np.zeros(3), rotation, position_m)
+    on = found.index[placement.parent]
+    frame = found.rotations[on]
+    if placement.track is not None:
+        position_m = position_m - frame @ placement.track.axis_unit * placement.slide_m
+    return pose_in(frame, found.positions_m[on], rotation, position_m)
 
 
 def pose_in(frame: Array, origin_m: Array, rotation: Array, position_m: Array) -> Pose:

@@ -22,7 +22,7 @@ from equilix.kit.catalogue import free_id
 from equilix.kit.fits import fits
 from equilix.kit.mounts import MountPoint
 from equilix.rig.kinematics import Assembly, assemble
-from equilix.rig.setups import Placement, Pose, Setup
+from equilix.rig.setups import Placement, Setup
 
 Array = NDArray[np.float64]
 
@@ -97,9 +97,8 @@ def _beside(document: Document, setup: Setup, old: Placement) -> dict[str, objec
                 return {"point": point.name, "by": by.name, "slide_m": slide, "turn_rad": 0.0}
     found = assemble(setup, document.parts_by_id)
     row = found.index[old.id]
-    on = found.index[old.parent] if old.parent is not None else None
-    frame, origin = (np.eye(3), np.zeros(3)) if on is None else (found.rotations[on], found.positions_m[on])
-    pose = placing.pose_in(frame, origin, found.rotations[row], found.positions_m[row] + np.array(BESIDE_M))
+    bare = old.changed(track=None, slide_m=0.0)
+    pose = placing.pose_for(found, bare, found.rotations[row], found.positions_m[row] + np.array(BESIDE_M))
     return {"point": None, "by": None, "slide_m": 0.0, "turn_rad": 0.0, "track": None, "pose": pose}
 
 
@@ -170,14 +169,7 @@ def mirror(document: Document, setup_id: str, ids: Sequence[str]) -> Document:
 def _put_there(found: Assembly, placement: Placement, goal: _Goal) -> Placement:
     row = found.index[placement.id]
     position = goal.cg_m - goal.rotation @ found.bodies[row].cg_m
-    frame, origin = np.eye(3), np.zeros(3)
-    if placement.parent is not None:
-        on = found.index[placement.parent]
-        frame, origin = found.rotations[on], found.positions_m[on]
-        if placement.track is not None:
-            position = position - frame @ placement.track.axis_unit * placement.slide_m
-    pose: Pose = placing.pose_in(frame, origin, goal.rotation, position)
-    return placement.changed(pose=pose)
+    return placement.changed(pose=placing.pose_for(found, placement, goal.rotation, position))
 
 
 def _mounted_there(

@@ -61,11 +61,26 @@ class _Solid(Tagged):
         return MIDDLE
 
 
-class Box(_Solid):
+class _Boxed(_Solid):
+    """What is judged by its enclosing box."""
+
+    size_m: tuple[Length, Length, Length]
+
+    @cached_property
+    def half_m(self) -> Array:
+        """Half edges of the enclosing box ``(3,)``, m."""
+        return np.array(self.size_m) / 2
+
+    @cached_property
+    def outline(self) -> Polyhedron:
+        """Its corners, faces and edges about the centre."""
+        return Polyhedron(CORNERS * self.half_m, np.eye(3), np.eye(3))
+
+
+class Box(_Boxed):
     """A box with its edges along the axes of the part; ``size_m`` is forward, left, up."""
 
     shape: Literal["box"] = "box"
-    size_m: tuple[Length, Length, Length]
 
     @cached_property
     def volume_m3(self) -> float:
@@ -78,16 +93,6 @@ class Box(_Solid):
         """Inertia tensor over mass ``(3, 3)`` about the centre, m²: ``(b² + c²)/12`` and so on."""
         a, b, c = (edge * edge for edge in self.size_m)
         return np.diag(((b + c) / 12, (a + c) / 12, (a + b) / 12))
-
-    @cached_property
-    def half_m(self) -> Array:
-        """Half edges of the enclosing box ``(3,)``, m."""
-        return np.array(self.size_m) / 2
-
-    @cached_property
-    def outline(self) -> Polyhedron:
-        """Its corners, faces and edges about the centre."""
-        return Polyhedron(CORNERS * self.half_m, np.eye(3), np.eye(3))
 
 
 class Tube(_Solid):
@@ -167,12 +172,11 @@ Edge = tuple[Coordinate, Coordinate, Coordinate, Coordinate, Coordinate, Coordin
 """From, to, and the way out of the faces that meet there."""
 
 
-class Mesh(_Solid):
+class Mesh(_Boxed):
     """All places are from the middle of its enclosing box, which is ``centre_m``; m, and m² for ``spread_m2``."""
 
     shape: Literal["mesh"] = "mesh"
     file: Annotated[str, Limits(max_length=120)] = field(default="", description="The file that it came from.")
-    size_m: tuple[Length, Length, Length]
     volume: Annotated[float, Limits(gt=0.0, le=10.0)] = field(description="Of the material, m³.")
     balance_m: Position = field(default=(0.0, 0.0, 0.0), description="Its centre of gravity.")
     spread_m2: tuple[Spread, Spread, Spread, Spread, Spread, Spread] = field(
@@ -199,16 +203,6 @@ class Mesh(_Solid):
         xx, yy, zz, xy, xz, yz = self.spread_m2
         spread = np.array(((xx, xy, xz), (xy, yy, yz), (xz, yz, zz)))
         return np.asarray(np.trace(spread) * np.eye(3) - spread)
-
-    @cached_property
-    def half_m(self) -> Array:
-        """Half edges of the enclosing box ``(3,)``, m."""
-        return np.array(self.size_m) / 2
-
-    @cached_property
-    def outline(self) -> Polyhedron:
-        """The enclosing box."""
-        return Polyhedron(CORNERS * self.half_m, np.eye(3), np.eye(3))
 
     def stretched(self, factors: Array) -> dict[str, object]:
         """Its fields stretched along the axes of the part by ``factors`` ``(3,)``."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import os
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from pathlib import Path
 
 from PySide6.QtCore import QObject, Signal
@@ -14,6 +14,7 @@ from equilix.document import empty
 from equilix.store import state
 from equilix.store.saving import SUFFIX
 from equilix.ui.session import Session
+from equilix.ui.widgets.file_choice import file_dialog
 from equilix.words.language import say
 
 
@@ -41,12 +42,10 @@ class Files(QObject):
         """Let the person choose where to save."""
         self._show(QFileDialog.AcceptMode.AcceptSave, self.save_as)
 
-    def _show(self, mode: QFileDialog.AcceptMode, take: object) -> None:
-        dialog = QFileDialog(self.window_)
+    def _show(self, mode: QFileDialog.AcceptMode, take: Callable[[str], object]) -> None:
+        dialog = file_dialog(self.window_, _filter(), take)
         dialog.setAcceptMode(mode)
-        dialog.setNameFilter(_filter())
         dialog.setDefaultSuffix(SUFFIX.lstrip("."))
-        dialog.setOption(QFileDialog.Option.DontUseNativeDialog)
         dialog.setOption(QFileDialog.Option.DontConfirmOverwrite)  # asked in the window, without a second dialog
         start = self.session.desk.path or next(iter(state.recent()), None)
         if start is not None:
@@ -57,8 +56,6 @@ class Files(QObject):
                 if self.session.desk.path
                 else f"{self.session.document.name or say('rig')}{SUFFIX}"
             )
-        dialog.fileSelected.connect(take)
-        dialog.finished.connect(dialog.deleteLater)
         self.dialog = dialog
         dialog.open()
 

@@ -10,13 +10,14 @@ from typing import Final
 
 from PySide6.QtCore import QBuffer, QByteArray, QIODevice, Qt
 from PySide6.QtGui import QImage, QImageWriter, QPixmap
-from PySide6.QtWidgets import QFileDialog, QLabel, QLineEdit
+from PySide6.QtWidgets import QLabel, QLineEdit
 
 from equilix.edits import kit
 from equilix.kit.parts import MOST_PHOTO, Part, Standing
 from equilix.ui.session import Session
 from equilix.ui.theme import grown
 from equilix.ui.widgets.choice import ChoiceBox
+from equilix.ui.widgets.file_choice import file_dialog
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.bench.entry import Editor, beside, button, form, with_axis
 from equilix.words.language import say
@@ -61,7 +62,6 @@ class BelongingsEditor(Editor):
         self.column.addWidget(self.picture)
         self.column.addWidget(self.said)
         self.column.addWidget(self.refusal)
-        self.dialog: QFileDialog | None = None
         self._shown: str | None = None
 
     def fill(self, part: Part) -> None:
@@ -117,13 +117,8 @@ class BelongingsEditor(Editor):
 
     def choose_picture(self) -> None:
         """Let the person choose a picture."""
-        dialog = QFileDialog(self.window())
-        dialog.setNameFilter(f"{say('Pictures')} ({' '.join(f'*.{sort}' for sort in PICTURES)})")
-        dialog.setOption(QFileDialog.Option.DontUseNativeDialog)
-        dialog.fileSelected.connect(lambda name: self.load_picture(Path(name)))
-        dialog.finished.connect(dialog.deleteLater)
-        self.dialog = dialog
-        dialog.open()
+        sorts = f"{say('Pictures')} ({' '.join(f'*.{sort}' for sort in PICTURES)})"
+        file_dialog(self, sorts, lambda name: self.load_picture(Path(name))).open()
 
     def load_picture(self, path: Path) -> None:
         """Keep a picture of the part, made small enough for the document."""

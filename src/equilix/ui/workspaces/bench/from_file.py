@@ -6,8 +6,6 @@ from functools import partial
 from pathlib import Path
 from typing import Any, Final
 
-from PySide6.QtWidgets import QFileDialog
-
 from equilix.edits import meshes
 from equilix.errors import Called, EquilixError
 from equilix.exchange.meshes import SORTS, UNITS_M, Unit, read_mesh
@@ -17,6 +15,7 @@ from equilix.kit.parts import Part
 from equilix.kit.solids import Mesh
 from equilix.ui.session import Session
 from equilix.ui.widgets.choice import ChoiceBox
+from equilix.ui.widgets.file_choice import file_dialog
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.bench.entry import Editor, beside, block, button
 from equilix.words.language import say
@@ -56,7 +55,6 @@ class FromFileEditor(Editor):
         self.column.addWidget(rows)
         self.column.addLayout(beside(self.weigh))
         self.column.addWidget(self.refusal)
-        self.dialog: QFileDialog | None = None
         self.job = session.jobs.new(say("Reading a file of triangles"))
         self.job.found.connect(self._read)
         self._for = ""
@@ -70,13 +68,8 @@ class FromFileEditor(Editor):
 
     def choose_file(self) -> None:
         """Let the person choose a file."""
-        dialog = QFileDialog(self.window())
-        dialog.setNameFilter(f"{say('Files of triangles')} ({' '.join(f'*{sort}' for sort in SORTS)})")
-        dialog.setOption(QFileDialog.Option.DontUseNativeDialog)
-        dialog.fileSelected.connect(lambda name: self.load(Path(name)))
-        dialog.finished.connect(dialog.deleteLater)
-        self.dialog = dialog
-        dialog.open()
+        sorts = f"{say('Files of triangles')} ({' '.join(f'*{sort}' for sort in SORTS)})"
+        file_dialog(self, sorts, lambda name: self.load(Path(name))).open()
 
     def load(self, path: Path) -> None:
         """Read a file; what is wrong with it is said here."""
