@@ -12,6 +12,7 @@ from equilix.document import Document
 from equilix.edits import carrying, kit, rigging
 from equilix.fit.gaze import UPRIGHT_RAD, gaze
 from equilix.kit.catalogue import make_part
+from equilix.kit.pivots import Pivot
 from equilix.planner.fit_plan import PutBetween
 from equilix.planner.fitting import fit_plans
 from equilix.planner.head_room import _single_moves, head_plan
@@ -111,6 +112,29 @@ class Screens(unittest.TestCase):
         half = math.radians(10)
         rolled = screen_at((0.35, 0, 0), turn=(math.sin(half), 0, 0, math.cos(half)))
         self.assertIn("the picture leans 20°", self.complaints(rolled))
+
+    def test_a_screen_on_its_own_joint(self) -> None:
+        """Tilted 30° about its foot, the face leans back 30° and swings forward with the height of its middle."""
+        made = screen_at((0.35, 0.0, 0.0))
+        part = made.parts_by_id["monitor-5"]
+        height = part.solids[0].size_m[2]
+        hinge = Pivot(name="tilt", position_m=(-part.solids[0].size_m[0] / 2, 0.0, 0.0))
+        solids = tuple(each.changed(beyond=1) for each in part.solids)
+        made = made.changed(parts=tuple(
+            part.changed(pivots=(hinge,), solids=solids) if each is part else each for each in made.parts
+        ))  # fmt: skip
+        square = gaze(scene(ROOM, made))
+        setup = made.setups_by_id[ROOM]
+        tilt = math.radians(30)
+        placements = tuple(
+            each.changed(pivots_rad=(tilt,)) if each.id == "monitor-5" else each for each in setup.placements
+        )
+        found = gaze(scene(ROOM, made.with_setup(setup.changed(placements=placements))))
+        self.assertAlmostEqual(square.distance_m, 0.35, delta=1e-9)
+        forward, up = 0.35 + height / 2 * math.sin(tilt), height / 2 * (math.cos(tilt) - 1)
+        self.assertAlmostEqual(found.distance_m, math.hypot(forward, up), delta=1e-9)
+        self.assertAlmostEqual(found.up_rad, math.atan2(up, forward), delta=1e-9)
+        self.assertAlmostEqual(found.off_face_rad, tilt - math.atan2(-up, forward), delta=1e-6)
 
     def test_sun(self) -> None:
         """A face that looks back has the sun from behind on it, not that from ahead."""

@@ -15,6 +15,7 @@ from equilix.errors import Refused
 from equilix.exchange.meshes import MOST_TRIANGLES, read_mesh
 from equilix.kit.parts import Part
 from equilix.kit.solids import MOST_CORNERS, Box, Mesh
+from equilix.mechanics.separation import overlap_m
 from equilix.store.parsing import parse
 from equilix.store.saving import checked_bytes
 from tests.core.builders import one_part
@@ -151,6 +152,16 @@ class OnTheRig(Files):
         body = made.parts_by_id["bracket"].body()
         np.testing.assert_allclose(body.cg_m, drawn.center_mass, atol=1e-7)
         np.testing.assert_allclose(body.inertia_kg_m2, drawn.moment_inertia, atol=1e-8)
+
+    def test_strikes_with_its_shape(self) -> None:
+        """A wedge: a pin in the corner of its box that it leaves free is beside it, one in its foot is not."""
+        corners = [(x, y, z) for y in (-10, 10) for x, z in ((0, 0), (40, 0), (0, 40))]
+        wedge = read_mesh(self.file(trimesh.convex.convex_hull(np.array(corners, dtype=float)))).outline
+        pin = Box(size_m=(0.008, 0.008, 0.008)).outline
+        for place, meets in (((0.012, 0.0, 0.012), False), ((-0.012, 0.0, -0.012), True)):
+            here = pin.corners_m + place
+            depth = overlap_m((wedge.corners_m, here), (wedge.normals, pin.normals), (wedge.edges, pin.edges))
+            self.assertEqual(depth > 0, meets, place)
 
     def test_printed(self) -> None:
         """Its mass from volume, plastic and infill: a quarter is shell, the rest is filled by so much; estimated."""

@@ -7,7 +7,8 @@ from numpy.typing import NDArray
 from scipy.optimize import linprog
 from scipy.spatial.transform import Rotation
 
-from equilix.kit.solids import Box, Cylinder, Polyhedron, Tube
+from equilix.kit.polyhedra import MOST_EDGES, MOST_FACES, Polyhedron, hull
+from equilix.kit.solids import Box, Cylinder, Tube
 from equilix.mechanics.separation import overlap_m
 
 Array = NDArray[np.float64]
@@ -37,7 +38,7 @@ class Separation(unittest.TestCase):
     """The separating-axis theorem."""
 
     def test_against_a_common_point(self) -> None:
-        """Random turned boxes and cylinders: they overlap just where a common point exists."""
+        """Random turned boxes, cylinders and crooked hulls: they overlap just where a common point exists."""
         random = np.random.default_rng(5)
         met = 0
         for _ in range(150):
@@ -47,9 +48,11 @@ class Separation(unittest.TestCase):
                     axis="y", radius_m=float(random.uniform(0.01, 0.1)), length_m=float(random.uniform(0.02, 0.3))
                 ),
             ]
+            outlines = [each.outline for each in shapes]
+            outlines.append(hull(random.uniform(-0.1, 0.1, (7, 3)), np.full(3, 0.1)))
             a, b = (
-                placed(shapes[int(k)].outline, Rotation.random(rng=random).as_matrix(), random.uniform(-0.12, 0.12, 3))
-                for k in random.integers(0, 2, 2)
+                placed(outlines[int(k)], Rotation.random(rng=random).as_matrix(), random.uniform(-0.12, 0.12, 3))
+                for k in random.integers(0, 3, 2)
             )
             depth = deep(a, b)
             if abs(depth) < 1e-6:
@@ -74,6 +77,27 @@ class Separation(unittest.TestCase):
         pin = Box(size_m=(0.01, 0.01, 0.01)).outline
         self.assertLess(deep(barrel, placed(pin, np.eye(3), np.array((0.0, 0.044, 0.044)))), 0.0)
         self.assertGreater(deep(barrel, placed(pin, np.eye(3), np.array((0.0, 0.0, 0.05)))), 0.0)
+
+    def test_a_fine_hull_is_never_too_thin(self) -> None:
+        """A ball of 200 corners keeps few of its faces: what meets it is found, what is well beside it is not."""
+        random = np.random.default_rng(6)
+        corners = random.normal(size=(200, 3))
+        ball = hull(0.05 * corners / np.linalg.norm(corners, axis=1)[:, None], np.full(3, 0.05))
+        self.assertEqual((len(ball.normals), len(ball.edges)), (3 + MOST_FACES, MOST_EDGES))
+        pin = Box(size_m=(0.01, 0.01, 0.01)).outline
+        for way in random.normal(size=(100, 3)):
+            out = way / np.linalg.norm(way)
+            for reach_m, meets in ((0.052, True), (0.068, False)):
+                at = placed(pin, np.eye(3), reach_m * out)
+                if meets:
+                    self.assertEqual(share_a_point(ball.corners_m, at.corners_m), deep(ball, at) > 0)
+                else:
+                    self.assertLess(deep(ball, at), 0)
+
+    def test_points_in_one_plane(self) -> None:
+        """They have no hull: the enclosing box stands for them."""
+        flat = hull(np.array(((0, 0, 0), (1, 0, 0), (0, 1, 0), (1, 1, 0.0))), np.array((0.5, 0.5, 0.01)))
+        np.testing.assert_allclose(np.abs(flat.corners_m).max(axis=0), (0.5, 0.5, 0.01))
 
     def test_round_outlines_touch_the_circle(self) -> None:
         """Corners on the circle at the four quarters, flat ends at ± half the length, along any axis."""

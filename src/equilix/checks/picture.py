@@ -14,7 +14,7 @@ from equilix.analysis import Analysis
 from equilix.checks.rules import THUMB, Check
 from equilix.facts import fact, measured
 from equilix.kit.catalogue import kind_of
-from equilix.kit.solids import Polyhedron
+from equilix.kit.polyhedra import Polyhedron
 from equilix.mechanics.separation import overlap_m
 from equilix.rig.kinematics import Assembly
 

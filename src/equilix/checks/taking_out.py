@@ -13,7 +13,8 @@ from equilix.checks.room import GO_THROUGH, SHAPES, TOUCHES_LENS
 from equilix.checks.rules import Check, Level
 from equilix.facts import NOTHING, Sayable, fact, listed
 from equilix.kit.catalogue import kind_of
-from equilix.kit.solids import Box, Polyhedron
+from equilix.kit.polyhedra import Polyhedron
+from equilix.kit.solids import Box
 from equilix.rig.clearance import in_outline
 from equilix.rig.kinematics import Assembly
 from equilix.rig.seats import Seat

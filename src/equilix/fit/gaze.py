@@ -120,8 +120,8 @@ def gaze(analysis: Analysis) -> Gaze | None:
     if not rows:
         return None
     row = rows[0]
-    part, rotation = assembly.parts[row], assembly.rotations[row]
-    eyepiece, eye, target = part.kind == "viewfinder", eye_of(analysis.operator, stance), face_m(analysis, row)
+    part, (target, rotation) = assembly.parts[row], _face(analysis, row)
+    eyepiece, eye = part.kind == "viewfinder", eye_of(analysis.operator, stance)
     outward, upward = -rotation[:, 0], rotation[:, 2]
     way = -outward if eyepiece else target - eye
     distance = float(np.linalg.norm(target - eye))
@@ -138,14 +138,17 @@ def gaze(analysis: Analysis) -> Gaze | None:
     )  # fmt: skip
 
 
-def face_m(analysis: Analysis, row: int) -> Array:
-    """The middle ``(3,)`` of a screen's face, or of an eyepiece: the rear of the part in its own frame."""
+def _face(analysis: Analysis, row: int) -> tuple[Array, Array]:
+    """The middle ``(3,)`` of a screen's face, or of an eyepiece, and how it is turned ``(3, 3)``.
+
+    It is the rear of the part in its own frame while its joints are at rest, and swings with the joints behind it.
+    """
     assembly = analysis.assembly
-    body = assembly.bodies[row]
-    low, high = body.box_centres_m - body.box_halves_m, body.box_centres_m + body.box_halves_m
-    first = int(np.argmin(low[:, 0]))
-    local = np.array((low[first, 0], (low[first, 1] + high[first, 1]) / 2, (low[first, 2] + high[first, 2]) / 2))
-    return assembly.to_rig(assembly.ids[row], local)
+    rest, body = assembly.parts[row].body(), assembly.bodies[row]
+    rearmost = int(np.argmin(rest.box_centres_m[:, 0] - rest.box_halves_m[:, 0]))
+    turn = np.eye(3) if body.box_turns is None else body.box_turns[rearmost]
+    local = body.box_centres_m[rearmost] - turn[:, 0] * body.box_halves_m[rearmost, 0]
+    return assembly.to_rig(assembly.ids[row], local), assembly.rotations[row] @ turn
 
 
 def _leans_rad(outward: Array, upward: Array) -> float:

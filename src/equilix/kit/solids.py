@@ -1,8 +1,7 @@
 """The solids a part is made of: box, cylinder and tube, and what came from a file, in the frame of the part.
 
-What strikes and what stands is judged by their convex outlines: boxes as they are, round ones as prisms of
-:data:`SIDES` sides, whose corners lie on the circle (at most 2 % of the radius inside it). What came from a file of
-triangles strikes with its enclosing box, and is drawn by its convex outline with its sharp edges on it.
+What strikes and what stands is judged by their convex outlines. What came from a file of triangles is drawn by its
+convex outline with its sharp edges on it.
 """
 
 from __future__ import annotations
@@ -12,35 +11,21 @@ from functools import cached_property
 from typing import Annotated, Final, Literal
 
 import numpy as np
-from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.errors import Invalid
 from equilix.facts import fact
 from equilix.kit.pivots import Beyond
+from equilix.kit.polyhedra import Polyhedron, block, hull, prism
 from equilix.model import Coordinate, Length, Position, Tagged, field
 from equilix.schema import Limits, ToldBy
 
 Array = NDArray[np.float64]
 Axis = Literal["x", "y", "z"]
 AXES = "xyz"
-SIDES = 16
-
-
-CORNERS = np.array([[(corner >> axis) & 1 for axis in range(3)] for corner in range(8)]) * 2.0 - 1.0
-"""Signs ``(8, 3)`` of the corners of a box."""
-
 
 MIDDLE: Final = np.zeros(3)
 MIDDLE.setflags(write=False)
-
-
-class Polyhedron(Struct, frozen=True):
-    """A convex solid about its centre: corners ``(k, 3)``, m, and unit directions of faces and edges ``(f, 3)``."""
-
-    corners_m: Array
-    normals: Array
-    edges: Array
 
 
 class _Solid(Tagged):
@@ -61,8 +46,8 @@ class _Solid(Tagged):
         return MIDDLE
 
 
-class _Boxed(_Solid):
-    """What is judged by its enclosing box."""
+class _Sized(_Solid):
+    """What is told by the size of its enclosing box; ``size_m`` is forward, left, up."""
 
     size_m: tuple[Length, Length, Length]
 
@@ -71,14 +56,9 @@ class _Boxed(_Solid):
         """Half edges of the enclosing box ``(3,)``, m."""
         return np.array(self.size_m) / 2
 
-    @cached_property
-    def outline(self) -> Polyhedron:
-        """Its corners, faces and edges about the centre."""
-        return Polyhedron(CORNERS * self.half_m, np.eye(3), np.eye(3))
 
-
-class Box(_Boxed):
-    """A box with its edges along the axes of the part; ``size_m`` is forward, left, up."""
+class Box(_Sized):
+    """A box with its edges along the axes of the part."""
 
     shape: Literal["box"] = "box"
 
@@ -93,6 +73,11 @@ class Box(_Boxed):
         """Inertia tensor over mass ``(3, 3)`` about the centre, m²: ``(b² + c²)/12`` and so on."""
         a, b, c = (edge * edge for edge in self.size_m)
         return np.diag(((b + c) / 12, (a + c) / 12, (a + b) / 12))
+
+    @cached_property
+    def outline(self) -> Polyhedron:
+        """Its corners, faces and edges about the centre."""
+        return block(self.half_m)
 
 
 class Tube(_Solid):
@@ -127,7 +112,7 @@ class Tube(_Solid):
     @cached_property
     def outline(self) -> Polyhedron:
         """Its corners, faces and edges about the centre."""
-        return _prism(self.radius_m, self.length_m, self.axis)
+        return prism(self.radius_m, self.length_m, AXES.index(self.axis))
 
 
 class Cylinder(_Solid):
@@ -156,7 +141,7 @@ class Cylinder(_Solid):
     @cached_property
     def outline(self) -> Polyhedron:
         """Its corners, faces and edges about the centre."""
-        return _prism(self.radius_m, self.length_m, self.axis)
+        return prism(self.radius_m, self.length_m, AXES.index(self.axis))
 
 
 class Room(Box):
@@ -172,7 +157,7 @@ Edge = tuple[Coordinate, Coordinate, Coordinate, Coordinate, Coordinate, Coordin
 """From, to, and the way out of the faces that meet there."""
 
 
-class Mesh(_Boxed):
+class Mesh(_Sized):
     """All places are from the middle of its enclosing box, which is ``centre_m``; m, and m² for ``spread_m2``."""
 
     shape: Literal["mesh"] = "mesh"
@@ -204,6 +189,11 @@ class Mesh(_Boxed):
         spread = np.array(((xx, xy, xz), (xy, yy, yz), (xz, yz, zz)))
         return np.asarray(np.trace(spread) * np.eye(3) - spread)
 
+    @cached_property
+    def outline(self) -> Polyhedron:
+        """Its convex outline about the centre of its enclosing box."""
+        return hull(np.array(self.corners), self.half_m)
+
     def stretched(self, factors: Array) -> dict[str, object]:
         """Its fields stretched along the axes of the part by ``factors`` ``(3,)``."""
         x, y, z = factors.tolist()
@@ -234,16 +224,3 @@ def _round_half(radius_m: float, length_m: float, axis: Axis) -> Array:
     half = np.full(3, radius_m)
     half[AXES.index(axis)] = length_m / 2
     return half
-
-
-def _prism(radius_m: float, length_m: float, axis: Axis) -> Polyhedron:
-    """A prism along an axis, with a corner on each of the other axes."""
-    k = AXES.index(axis)
-    along, a, b = np.eye(3)[[k, (k + 1) % 3, (k + 2) % 3]]
-    turns = np.arange(SIDES) * 2 * math.pi / SIDES
-    rim = np.outer(np.cos(turns), a) + np.outer(np.sin(turns), b)
-    corners = np.concatenate((radius_m * rim - along * length_m / 2, radius_m * rim + along * length_m / 2))
-    half = turns[: SIDES // 2] + math.pi / SIDES
-    normals = np.outer(np.cos(half), a) + np.outer(np.sin(half), b)
-    edges = np.outer(-np.sin(half), a) + np.outer(np.cos(half), b)
-    return Polyhedron(corners, np.vstack((along, normals)), np.vstack((along, edges)))

@@ -14,7 +14,7 @@ Array = NDArray[np.float64]
 
 
 def overlap_m(
-    corners: tuple[Array, Array], normals: tuple[Array, Array], edges: tuple[Array, Array], enough_m: float = np.inf
+    corners: tuple[Array, Array], normals: tuple[Array, Array], edges: tuple[Array, Array], enough_m: float = -np.inf
 ) -> float:
     """How deep two convex solids are in each other, m; negative where a line along a face or an edge sets them apart.
 

@@ -14,7 +14,8 @@ from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.facts import Sayable, fact
-from equilix.kit.solids import Box, Polyhedron
+from equilix.kit.polyhedra import Polyhedron
+from equilix.kit.solids import Box
 from equilix.mechanics.separation import overlap_m
 from equilix.rig.kinematics import Assembly
 

@@ -15,8 +15,8 @@ from numpy.typing import NDArray
 from equilix.kit.mounts import MountPoint
 from equilix.kit.parts import Body, Part
 from equilix.kit.pivots import Configuration
+from equilix.kit.polyhedra import Polyhedron
 from equilix.kit.readings import Reading
-from equilix.kit.solids import Polyhedron
 from equilix.mechanics.mass_properties import MassProperties, combine, rotated
 from equilix.mechanics.rotations import about_axis, from_quaternion
 from equilix.mechanics.uncertainty import Data
