@@ -167,7 +167,35 @@ class Sockets(unittest.TestCase):
             changed = powering.change_cable(made, "lamp-room", key, **updates)
             self.assertTrue(any(words in text for text in self.said(changed)), (words, self.said(changed)))
         twice = carrying.add_cable(made, "lamp-room", "second", "body", "monitor-5")
-        self.assertTrue(any("where the picture is plugged in" in text for text in self.said(twice)))
+        self.assertIn(
+            "The second ends at “picture in”, where the picture is plugged in. Choose another socket.", self.said(twice)
+        )
+        second = next(each.id for each in twice.setups_by_id["lamp-room"].cables if each.name == "second")
+        twice = powering.change_cable(twice, "lamp-room", second, from_socket="picture out", to_socket=None)
+        begins = "The second begins at “picture out”, where the picture is plugged in. Choose another socket."
+        self.assertEqual(self.said(twice), [begins])
+
+    def test_free_sockets_first(self) -> None:
+        """A second cable between two parts goes to the second pair of sockets, where there is one."""
+        made = self.wired()
+        for part in (made.setups_by_id["lamp-room"].by_id["body"].part, "monitor-5"):
+            made, number = linking.add_signal_socket(made, part, "more")
+            made = linking.change_signal_socket(made, part, number, gives=True)
+        made = carrying.add_cable(made, "lamp-room", "second", "body", "monitor-5")
+        cable = next(each for each in made.setups_by_id["lamp-room"].cables if each.name == "second")
+        self.assertEqual((cable.from_socket, cable.to_socket), ("more", "more"))
+        self.assertEqual(self.said(made), [])
+
+    def test_comes_out_at_its_loop_alone(self) -> None:
+        """Another output of the screen does not pass the picture on; a link from what has no loop does."""
+        made = self.wired()
+        made, number = linking.add_signal_socket(made, "monitor-5", "own menu")
+        made = linking.change_signal_socket(made, "monitor-5", number, gives=True, takes=False)
+        loop = next(each.id for each in made.setups_by_id["lamp-room"].cables if each.name == "loop")
+        made, link = linking.add_link(made, "lamp-room", "transmitter", "monitor-7", who="director")
+        other = powering.change_cable(made, "lamp-room", loop, from_socket="own menu")
+        for found, seen in ((made, ("monitor-5", "transmitter", link)), (other, ("monitor-5",))):
+            self.assertEqual(seen_from(found.setups_by_id["lamp-room"], found.parts_by_id, "body"), seen)
 
     def test_renamed_and_in_use(self) -> None:
         """Another name of a socket goes along in the cables; one in use is not taken away, one that is not is."""

@@ -10,7 +10,7 @@ from pydantic_core import ValidationError
 from equilix.carry import WAYS
 from equilix.document import Document
 from equilix.edits.linking import sockets_between
-from equilix.edits.rigging import placement_of, setup_of
+from equilix.edits.rigging import setup_of
 from equilix.edits.sound import refused_by
 from equilix.errors import Refused
 from equilix.facts import Sayable, fact, general, listed, mass
@@ -119,8 +119,7 @@ def stand_in_sun(document: Document, setup_id: str, sun: str) -> Document:
 def add_cable(document: Document, setup_id: str, name: str, start: str, end: str) -> Document:
     """Lead a cable for a signal between two placements, to the first sockets of one sort where there are such."""
     setup = setup_of(document, setup_id)
-    giver, taker = (document.parts_by_id[placement_of(setup, each).part] for each in (start, end))
-    gives, takes = sockets_between(giver, taker)
+    gives, takes = sockets_between(document, setup_id, start, end)
     if start == end:
         raise Refused(fact("carrying.cable_needs_two_ends"), fact("carrying.choose_another_part_other_end"))
     try:

@@ -14,7 +14,6 @@ from equilix.edits.sound import checked, refused_by
 from equilix.errors import Refused
 from equilix.facts import fact, listed
 from equilix.kit.catalogue import free_id
-from equilix.kit.parts import Part
 from equilix.kit.sockets import Socket
 from equilix.rig.setups import Link, Setup
 
@@ -68,13 +67,20 @@ def remove_signal_socket(document: Document, part_id: str, number: int) -> Docum
     return remove_piece(document, part_id, "sockets", number)
 
 
-def sockets_between(giver: Part, taker: Part) -> tuple[str | None, str | None]:
-    """The two sockets that a cable between two parts goes to: the first of one sort; None where there are none."""
-    for gives in giver.sockets:
-        for takes in taker.sockets:
-            if gives.gives and takes.takes and gives.carries == takes.carries:
-                return gives.name, takes.name
-    return None, None
+def sockets_between(document: Document, setup_id: str, start: str, end: str) -> tuple[str | None, str | None]:
+    """The two sockets that a new cable goes to: of one sort, free ones first; None where there are none."""
+    setup = setup_of(document, setup_id)
+    giver, taker = (document.parts_by_id[placement_of(setup, each).part] for each in (start, end))
+    used = {(cable.start, cable.from_socket) for cable in setup.cables}
+    used |= {(cable.end, cable.to_socket) for cable in setup.cables}
+    pairs = [
+        ((start, gives.name) in used or (end, takes.name) in used, gives.name, takes.name)
+        for gives in giver.sockets
+        for takes in taker.sockets
+        if gives.gives and takes.takes and gives.carries == takes.carries
+    ]
+    _, first, second = min(pairs, key=lambda pair: pair[0], default=(False, None, None))
+    return first, second
 
 
 def add_link(document: Document, setup_id: str, start: str, part_id: str, **fields: Any) -> tuple[Document, str]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Final
 
 from equilix.facts import Sayable, fact, length
 from equilix.kit.parts import Part
@@ -17,6 +17,8 @@ if TYPE_CHECKING:
 
 MOST_SLACK, LOOP_M = 1.4, 0.20
 """With this much more than its way along the rig wants a cable hangs in a loop (common practice, no source)."""
+NO_SOCKET: Final = ""
+"""No socket is called that: what comes in is not passed on by cable."""
 
 
 def lengths(cables: Sequence[Cable], routes: Mapping[str, Route]) -> Iterator[Trouble]:
@@ -65,12 +67,12 @@ def signals(setup: Setup, parts: Mapping[str, Part]) -> Iterator[Trouble]:
             if socket is not None and not does:
                 said = fact(f"signals.no_{key}", socket=socket.name, **names)
                 yield Trouble(cable.end, said, fact("signals.turn_it_round"))
-        if takes is not None:
-            place = (cable.end, takes.name)
-            if place in taken:
-                said = fact("signals.taken", socket=takes.name, other=taken[place], **names)
-                yield Trouble(cable.end, said, fact("signals.choose_one"))
-            taken[place] = cable.name
+        for end, socket, key in ((cable.start, gives, "signals.given"), (cable.end, takes, "signals.taken")):
+            if socket is None:
+                continue
+            other = taken.setdefault((end, socket.name), cable.name)
+            if other is not cable.name:
+                yield Trouble(end, fact(key, socket=socket.name, other=other, **names), fact("signals.choose_one"))
 
 
 def _sort(carries: Signal) -> Sayable:
@@ -90,18 +92,19 @@ def seen_from(
     The ids of placements, and of links for those off the rig.
     """
     found: list[str] = []
-    waiting = [placement_id]
+    waiting: list[tuple[str, str | None]] = [(placement_id, None)]  # and the one socket at which it comes out again
     while waiting:
-        each = waiting.pop(0)
+        each, loop = waiting.pop(0)
         for cable in setup.cables:
             takes = _socket(setup, parts, cable.end, cable.to_socket)
             gives = _socket(setup, parts, each, cable.from_socket)
             if cable.start != each or cable.output is not None or takes is None or gives is None:
                 continue
-            if gives.carries == takes.carries == carries and cable.end not in found:
+            if not gives.carries == takes.carries == carries or loop not in (None, gives.name):
+                continue
+            if cable.end not in found:
                 found.append(cable.end)
-                if takes.loops is not None:
-                    waiting.append(cable.end)
+                waiting.append((cable.end, takes.loops or NO_SOCKET))
         found += [
             link.id for link in setup.links if link.start == each and link.carries == carries and link.id not in found
         ]

@@ -211,10 +211,7 @@ class LinksForm(QWidget):
         self.list.blockSignals(True)
         self.list.clear()
         for each in setup.links:
-            start, sort = (
-                parts[setup.by_id[each.start].part].name,
-                tell(fact(f"signal.{each.carries.replace(' ', '-')}")),
-            )
+            start, sort = parts[setup.by_id[each.start].part].name, sort_of(each.carries)
             who = each.who or parts[each.part].name
             self.list.addItem(
                 begun(say("{sort} from the {start} to the {who}").format(sort=sort, start=start, who=who))

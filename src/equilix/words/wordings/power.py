@@ -21,6 +21,7 @@ POWER: Final[Wordings] = {
     "signals.no_gives": N_("The {cable} begins at “{socket}”, which only takes"),
     "signals.no_takes": N_("The {cable} ends at “{socket}”, which only gives"),
     "signals.turn_it_round": N_("Turn it round, or choose other sockets"),
+    "signals.given": N_("The {cable} begins at “{socket}”, where the {other} is plugged in"),
     "signals.taken": N_("The {cable} ends at “{socket}”, where the {other} is plugged in"),
     "signal.picture": N_("picture"),
     "signal.sound": N_("sound"),
