@@ -7,6 +7,7 @@ from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
 
 from equilix.checks.rules import Check
+from equilix.edits.joints import change_pivot
 from equilix.ui.workspaces.bench.controls import ControlsEditor
 from equilix.ui.workspaces.bench.gears import GearsEditor
 from equilix.ui.workspaces.bench.joints import JointsEditor
@@ -84,6 +85,16 @@ class Joints(Bench):
         self.assertIn("is at 30°", self.joints.high.complaint.text())
         self.assertEqual(self.joints.high.line.text(), "20")
         self.assertAlmostEqual(math.degrees(self.part.pivots[0].to_rad), 60)
+
+    def test_a_joint_aslant(self) -> None:
+        """One that no word of the list is for is called aslant, not something else; what it turns about is kept."""
+        self.click(self.joints.add)
+        self.assertEqual(self.joints.about.currentText(), "sideways: it nods")
+        self.session.edit("Aslant", lambda d: change_pivot(d, "arm-short", 0, axis=(0.0, 0.6, 0.8)))
+        self.settle()
+        self.assertEqual((self.joints.about.currentText(), self.joints.about.placeholderText()), ("", "aslant"))
+        self.enter(self.joints.high, "70")
+        self.assertEqual(self.part.pivots[0].axis, (0.0, 0.6, 0.8))
 
     def test_dragged_on_the_drawing(self) -> None:
         """The ring of a joint is dragged 10 mm up on the view from the right; the arrow keys move it on."""

@@ -19,6 +19,11 @@ class ChoiceBox(QComboBox):
         self.setMinimumContentsLength(8)
         self.currentTextChanged.connect(lambda text: set_tip(self, text))
 
+    def show_choice(self, value: object, otherwise: str) -> None:
+        """Show a value: the one of the list, or, where it is none of them, what it is called ``otherwise``."""
+        self.setPlaceholderText(otherwise)
+        self.setCurrentIndex(self.findData(value))
+
     def paintEvent(self, event: QPaintEvent) -> None:
         del event
         option = QStyleOptionComboBox()
@@ -27,7 +32,7 @@ class ChoiceBox(QComboBox):
             QStyle.ComplexControl.CC_ComboBox, option, QStyle.SubControl.SC_ComboBoxEditField, self
         )
         option.currentText = option.fontMetrics.elidedText(
-            option.currentText, Qt.TextElideMode.ElideRight, room.width() - 4
+            option.currentText or self.placeholderText(), Qt.TextElideMode.ElideRight, room.width() - 4
         )
         painter = QStylePainter(self)
         painter.drawComplexControl(QStyle.ComplexControl.CC_ComboBox, option)

@@ -119,7 +119,7 @@ class Motion:
             self._see(end, placement.track is not None)
         if placement.track is not None:
             own = placement.track
-            self.along.setCurrentIndex(max(self.along.findData(own.axis), 0))
+            self.along.show_choice(own.axis, say("aslant"))
             for end, value in zip(self.ends, (own.from_m, own.to_m, own.scale_zero_m), strict=True):
                 end.show_value(value, unit)
 

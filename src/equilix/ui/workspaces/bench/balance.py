@@ -95,7 +95,7 @@ class AxisEntry(QWidget):
                 self.far.show_value(None, display)
         else:
             show_text(self.known, known_words(found, display), self.editor.theme.hold)
-            self.mark.setCurrentIndex(max(self.mark.findData(found.mark), 0))
+            self.mark.show_choice(found.mark, found.mark)
             self.far.show_value(found.distance_m, display)
             self.sure.show_value(found.sd_m, display)
         self._for = part.id

@@ -136,7 +136,7 @@ class JointsEditor(ListEditor):
         self.fields.setVisible(pivot is not None)
         if pivot is not None:
             self.name.show_name(pivot.name)
-            self.about.setCurrentIndex(max(self.about.findData(pivot.axis), 0))
+            self.about.show_choice(pivot.axis, say("aslant"))
             for field, value in ((self.low, pivot.from_rad), (self.high, pivot.to_rad), (self.holds, pivot.holds_nm)):
                 field.show_value(value, display)
             for field, value in zip(self.place, pivot.position_m, strict=True):
@@ -146,7 +146,7 @@ class JointsEditor(ListEditor):
         self.draws.setChecked(telescope is not None)
         self.telescope.setVisible(telescope is not None)
         if telescope is not None:
-            self.out.setCurrentIndex(max(self.out.findData(telescope.axis), 0))
+            self.out.show_choice(telescope.axis, say("aslant"))
             self.reach.show_value(telescope.reach_m, display)
             self.drawn.show_of(part, DRAWN, lambda piece: piece.extends)
 

@@ -88,7 +88,7 @@ class SocketsEditor(ListEditor):
         for other in part.sockets:
             if other.gives and other.name != socket.name:
                 self.loops.addItem(other.name, other.name)
-        self.loops.setCurrentIndex(max(self.loops.findData(socket.loops), 0))
+        self.loops.show_choice(socket.loops, socket.loops or "")
         self.side.setCurrentIndex(self.side.findData(socket.side))
 
     def _way(self, **updates: bool) -> None:
