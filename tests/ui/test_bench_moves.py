@@ -90,6 +90,9 @@ class Joints(Bench):
         """One that no word of the list is for is called aslant, not something else; what it turns about is kept."""
         self.click(self.joints.add)
         self.assertEqual(self.joints.about.currentText(), "sideways: it nods")
+        self.session.edit("Pan", lambda d: change_pivot(d, "arm-short", 0, axis=(0.0, 0.0, 1.0)))
+        self.settle()
+        self.assertEqual(self.joints.about.currentText(), "upwards: it pans")
         self.session.edit("Aslant", lambda d: change_pivot(d, "arm-short", 0, axis=(0.0, 0.6, 0.8)))
         self.settle()
         self.assertEqual((self.joints.about.currentText(), self.joints.about.placeholderText()), ("", "aslant"))

@@ -22,7 +22,8 @@ class ChoiceBox(QComboBox):
     def show_choice(self, value: object, otherwise: str) -> None:
         """Show a value: the one of the list, or, where it is none of them, what it is called ``otherwise``."""
         self.setPlaceholderText(otherwise)
-        self.setCurrentIndex(self.findData(value))
+        rows = range(self.count())  # Qt itself knows a tuple again only where it is the same object
+        self.setCurrentIndex(next((row for row in rows if self.itemData(row) == value), -1))
 
     def paintEvent(self, event: QPaintEvent) -> None:
         del event
