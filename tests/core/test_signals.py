@@ -209,6 +209,22 @@ class Sockets(unittest.TestCase):
         off = carrying.remove_cable(made, "lamp-room", cable.id)
         self.assertEqual(len(linking.remove_signal_socket(off, "monitor-5", 0).parts_by_id["monitor-5"].sockets), 1)
 
+    def test_what_it_loops_to(self) -> None:
+        """Its name goes along; taken away it loops nowhere; it has to be there, and give the same."""
+        made = linking.change_signal_socket(lighthouse(), "monitor-5", 1, name="loop out")
+        self.assertEqual([each.loops for each in made.parts_by_id["monitor-5"].sockets], ["loop out", None])
+        for number, updates in (
+            (0, {"loops": "gone"}), (0, {"loops": "picture in"}), (0, {"carries": "sound"}),
+            (1, {"gives": False, "takes": True}), (1, {"carries": "control"}),
+        ):  # fmt: skip
+            with refused(self, Refused, "which has to be another socket that gives the same signal"):
+                linking.change_signal_socket(made, "monitor-5", number, **updates)
+        less = linking.remove_signal_socket(made, "monitor-5", 1)
+        self.assertEqual([each.loops for each in less.parts_by_id["monitor-5"].sockets], [None])
+        with refused(self, Refused, "sockets for signals have the same name"):
+            sockets = made.parts_by_id["monitor-5"].sockets
+            kit.change_part(made, "monitor-5", sockets=(*sockets, sockets[1]))
+
     def test_neither_gives_nor_takes(self) -> None:
         """A socket does one or the other; only what takes is looped through."""
         for updates in ({"takes": False}, {"gives": True, "takes": False}):

@@ -7,8 +7,8 @@ from typing import Any
 from pydantic_core import ValidationError
 
 from equilix.document import Document
-from equilix.edits.kit import part_of
-from equilix.edits.pieces import add_piece, change_piece, free_piece_name, piece_of, remove_piece
+from equilix.edits.kit import change_part, part_of
+from equilix.edits.pieces import add_piece, free_piece_name, piece_of
 from equilix.edits.rigging import placement_of, setup_of
 from equilix.edits.sound import checked, refused_by
 from equilix.errors import Refused
@@ -25,7 +25,7 @@ def add_signal_socket(document: Document, part_id: str, wanted: str = "in") -> t
 
 
 def change_signal_socket(document: Document, part_id: str, number: int, **updates: Any) -> Document:
-    """Change fields of a socket; another name goes along in every cable that is plugged in there."""
+    """Change fields of a socket; another name goes along in every cable that is plugged in there, and every loop."""
     part = part_of(document, part_id)
     old: Socket = piece_of(part, "sockets", number)
     name = updates.get("name", old.name)
@@ -36,7 +36,12 @@ def change_signal_socket(document: Document, part_id: str, number: int, **update
         document = document.changed(
             setups=tuple(_replugged(setup, part_id, old.name, str(name)) for setup in document.setups)
         )
-    return change_piece(document, part_id, "sockets", number, **updates)
+    try:
+        new = old.changed(**updates)
+    except ValidationError as error:
+        raise refused_by(error) from error
+    others = (each.changed(loops=new.name) if each.loops == old.name else each for each in part.sockets)
+    return change_part(document, part_id, sockets=tuple(new if k == number else o for k, o in enumerate(others)))
 
 
 def _replugged(setup: Setup, part_id: str, old: str, new: str) -> Setup:
@@ -53,7 +58,7 @@ def _replugged(setup: Setup, part_id: str, old: str, new: str) -> Setup:
 
 
 def remove_signal_socket(document: Document, part_id: str, number: int) -> Document:
-    """Take a socket away. Refused while a cable is plugged in there."""
+    """Take a socket away; what looped to it does so no more. Refused while a cable is plugged in there."""
     part = part_of(document, part_id)
     old: Socket = piece_of(part, "sockets", number)
     for setup in document.setups:
@@ -64,7 +69,9 @@ def remove_signal_socket(document: Document, part_id: str, number: int) -> Docum
         if used:
             said = fact("linking.plugged_in", socket=old.name, cables=listed(used), setup=setup.name)
             raise Refused(said, fact("linking.unplug_first"))
-    return remove_piece(document, part_id, "sockets", number)
+    left = (each for each in part.sockets if each is not old)
+    sockets = tuple(each.changed(loops=None) if each.loops == old.name else each for each in left)
+    return change_part(document, part_id, sockets=sockets)
 
 
 def sockets_between(document: Document, setup_id: str, start: str, end: str) -> tuple[str | None, str | None]:

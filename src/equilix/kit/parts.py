@@ -16,7 +16,7 @@ from equilix.kit.carriers import Carrier
 from equilix.kit.electric import Electric
 from equilix.kit.mounts import MountPoint, Telescope
 from equilix.kit.pivots import AT_REST, MOST_PIVOTS, Beyond, Configuration, Links, Pivot, links
-from equilix.kit.sockets import Socket
+from equilix.kit.sockets import Socket, check_sockets
 from equilix.kit.solids import AXES, Axis, Room, Solid
 from equilix.kit.working import Control, Gear
 from equilix.mechanics.mass_properties import combine
@@ -219,6 +219,7 @@ class Part(Model):
             raise Invalid(fact("parts.give_every_solid_weight"))
         if self.telescope is not None:
             unit(self.telescope.axis)
+        check_sockets(self.sockets)
         if any(each.beyond > len(self.pivots) for each in self._on_links()):
             raise Invalid(fact("pivots.beyond_more_than_there_are", pivots=len(self.pivots)))
         self.__dict__["_sound"] = True

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Final, Literal, get_args
 
 from equilix.errors import Invalid
@@ -30,3 +31,17 @@ class Socket(Model):
             raise Invalid(fact("sockets.gives_or_takes"))
         if self.loops is not None and not self.takes:
             raise Invalid(fact("sockets.only_what_takes_loops"))
+
+
+def check_sockets(sockets: Sequence[Socket]) -> None:
+    """Those of one part: each has its own name, and what loops comes out at another one that gives the same.
+
+    Raises :class:`~equilix.errors.Invalid`.
+    """
+    by_name = {each.name: each for each in sockets}
+    if len(by_name) != len(sockets):
+        raise Invalid(fact("sockets.two_of_one_name"))
+    for each in sockets:
+        out = by_name.get(each.loops) if each.loops is not None else None
+        if each.loops is not None and (out is None or out is each or not out.gives or out.carries != each.carries):
+            raise Invalid(fact("sockets.loops_to_what_gives_the_same", socket=each.name, loops=each.loops))

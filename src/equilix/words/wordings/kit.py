@@ -207,6 +207,10 @@ KIT: Final[Wordings] = {
     "put_on.sleeve": N_("Draw the {part} over the {carrier}"),
     "take_off.sleeve": N_("Draw the {part} off the {carrier}"),
     "sockets.gives_or_takes": N_("a socket gives a signal, takes one, or both"),
+    "sockets.loops_to_what_gives_the_same": N_(
+        "“{socket}” loops to “{loops}”, which has to be another socket that gives the same signal"
+    ),
+    "sockets.two_of_one_name": N_("two of its sockets for signals have the same name"),
     "sockets.only_what_takes_loops": N_("only a socket that takes a signal can loop it through"),
     "pivots.range_must_hold_zero": N_("the range of a joint must hold 0, where the part is straight"),
     "pivots.beyond_more_than_there_are": N_("something of it lies beyond more joints than it has ({pivots})"),

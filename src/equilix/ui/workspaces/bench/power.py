@@ -56,7 +56,7 @@ class PowerEditor(Editor):
             say("Left of its first capacity, %"), "number", lambda v: self._change(self.age, age=v / 100)
         )
         self.stops = ChoiceBox()
-        self.stops.setAccessibleName(say("Stops when this dies"))
+        self.stops.setAccessibleName(say("Stops without"))
         self.stops.addItem(say("nothing else"), None)
         for kind in KINDS.values():
             if "electric" in kind.build(*kind.size_m):

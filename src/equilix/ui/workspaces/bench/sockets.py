@@ -86,7 +86,7 @@ class SocketsEditor(ListEditor):
         self.loops.clear()
         self.loops.addItem(say("nowhere"), None)
         for other in part.sockets:
-            if other.gives and other.name != socket.name:
+            if other.gives and other.name != socket.name and other.carries == socket.carries:
                 self.loops.addItem(other.name, other.name)
         self.loops.show_choice(socket.loops, socket.loops or "")
         self.side.setCurrentIndex(self.side.findData(socket.side))
