@@ -5,7 +5,7 @@ from pathlib import Path
 
 import trimesh
 from PySide6.QtCore import QSize, Qt
-from PySide6.QtGui import QImage
+from PySide6.QtGui import QImage, QImageIOHandler, QImageWriter
 from PySide6.QtTest import QTest
 
 from equilix.document import Document
@@ -239,6 +239,12 @@ class Files(Bench):
         self.assertLess(len(self.part.photo), MOST_PHOTO)
         self.assertTrue(base64.b64decode(self.part.photo).startswith(b"\xff\xd8"), "a JPEG file")
         self.assertTrue(editor.picture.isVisible())
+        writer = QImageWriter(str(self.folder / "upright.jpg"))
+        writer.setTransformation(QImageIOHandler.Transformation.TransformationRotate90)
+        self.assertTrue(writer.write(image))
+        editor.load_picture(self.folder / "upright.jpg")
+        kept = photo_of(self.part)
+        self.assertEqual((kept.width(), kept.height()), (400, 800), "the file says that it lies on its side")
         (self.folder / "words.jpg").write_text("no picture")
         editor.load_picture(self.folder / "words.jpg")
         self.assertIn("no picture that can be read", editor.refusal.text())

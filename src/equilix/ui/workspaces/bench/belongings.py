@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import Final
 
 from PySide6.QtCore import QBuffer, QByteArray, QIODevice, Qt
-from PySide6.QtGui import QImage, QImageWriter, QPixmap
+from PySide6.QtGui import QImage, QImageReader, QImageWriter, QPixmap
 from PySide6.QtWidgets import QLabel, QLineEdit
 
 from equilix.edits import kit
@@ -122,7 +122,9 @@ class BelongingsEditor(Editor):
 
     def load_picture(self, path: Path) -> None:
         """Keep a picture of the part, made small enough for the document."""
-        image = QImage(str(path))
+        reader = QImageReader(str(path))
+        reader.setAutoTransform(True)  # a camera may write the picture on its side, and say so in the file
+        image = reader.read()
         if image.isNull():
             text = say("“{file}” is no picture that can be read. Choose a JPEG or PNG file.").format(file=path.name)
             show_text(self.refusal, f"▲ {text}", self.theme.tip)
