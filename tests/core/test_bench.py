@@ -10,7 +10,20 @@ from equilix.analysis import analyse
 from equilix.checks.rules import Check
 from equilix.demo import lighthouse
 from equilix.document import Document
-from equilix.edits import balance_point, carrying, electric, grips, kit, points, rigging, rooms, shape, solids
+from equilix.edits import (
+    balance_point,
+    carrying,
+    electric,
+    grips,
+    joints,
+    kit,
+    points,
+    rigging,
+    rooms,
+    shape,
+    solids,
+    working,
+)
 from equilix.errors import Refused
 from equilix.kit.fits import fits
 from equilix.kit.mount_kinds import MOUNT_KINDS
@@ -44,6 +57,18 @@ class Points(unittest.TestCase):
         self.assertEqual((first, second), ("shoe", "shoe 2"))
         with refused(self, Refused, "already"):
             points.change_point(made, part, "offers", second, name="shoe")
+
+    def test_so_is_all_else_of_which_there_are_several(self) -> None:
+        """Two grips, controls, gears or joints of one name could not be told apart where they are dragged."""
+        for add, change, field in (
+            (grips.add_grip, grips.change_grip, "grips"), (working.add_control, working.change_control, "controls"),
+            (working.add_gear, working.change_gear, "gears"), (joints.add_pivot, joints.change_pivot, "joints"),
+        ):  # fmt: skip
+            made, part = one_part()
+            made, first = add(made, part)
+            made, second = add(change(made, part, first, name="one"), part)
+            with refused(self, Refused, f"two of its {field} are called “one”"):
+                change(made, part, second, name="one")
 
     def test_a_new_name_in_every_setup(self) -> None:
         """What hangs there, and what hangs by it, hangs as before: every setup is analysed to the same."""

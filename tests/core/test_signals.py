@@ -221,7 +221,7 @@ class Sockets(unittest.TestCase):
                 linking.change_signal_socket(made, "monitor-5", number, **updates)
         less = linking.remove_signal_socket(made, "monitor-5", 1)
         self.assertEqual([each.loops for each in less.parts_by_id["monitor-5"].sockets], [None])
-        with refused(self, Refused, "sockets for signals have the same name"):
+        with refused(self, Refused, "two of its sockets for signals are called “loop out”"):
             sockets = made.parts_by_id["monitor-5"].sockets
             kit.change_part(made, "monitor-5", sockets=(*sockets, sockets[1]))
 

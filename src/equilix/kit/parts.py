@@ -132,6 +132,10 @@ class Body(Struct, frozen=True):
         return middle
 
 
+NAMED: Final = ("hangs_by", "offers", "grips", "pivots", "controls", "gears", "sockets")
+"""What of a part is told apart by its name."""
+
+
 class Part(Model):
     """One line of the kit. ``cg_m`` and ``mass_sd_kg`` override what the shape and ``mass_how`` give."""
 
@@ -203,13 +207,14 @@ class Part(Model):
         return "borrowed" if self.lent_by else "owned" if self.owned else "wanted"
 
     def check(self) -> None:
-        """Its points are told apart by their names; its solids have weights all or none."""
+        """What it has several of is told apart by its name; its solids have weights all or none."""
         if "_sound" in self.__dict__:  # asked again whenever a document is made around the same part
             return
-        for kind, points in (("hangs_by", self.hangs_by), ("offers", self.offers)):
-            names = [point.name for point in points]
-            if len(set(names)) != len(names):
-                raise Invalid(fact("parts.two_mounting_points_have", kind=kind))
+        for key in NAMED:
+            names = [piece.name for piece in getattr(self, key)]
+            twice = next((name for name in names if names.count(name) > 1), None)
+            if twice is not None:
+                raise Invalid(fact("parts.two_of_one_name", name=twice, which=fact(f"field.{key}")))
         if len({each.axis for each in self.balance}) != len(self.balance):
             raise Invalid(fact("parts.balanced_twice"))
         for each in self.balance:

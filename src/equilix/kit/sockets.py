@@ -34,13 +34,11 @@ class Socket(Model):
 
 
 def check_sockets(sockets: Sequence[Socket]) -> None:
-    """Those of one part: each has its own name, and what loops comes out at another one that gives the same.
+    """Those of one part: what loops comes out at another one that gives the same.
 
     Raises :class:`~equilix.errors.Invalid`.
     """
     by_name = {each.name: each for each in sockets}
-    if len(by_name) != len(sockets):
-        raise Invalid(fact("sockets.two_of_one_name"))
     for each in sockets:
         out = by_name.get(each.loops) if each.loops is not None else None
         if each.loops is not None and (out is None or out is each or not out.gives or out.carries != each.carries):

@@ -210,7 +210,6 @@ KIT: Final[Wordings] = {
     "sockets.loops_to_what_gives_the_same": N_(
         "“{socket}” loops to “{loops}”, which has to be another socket that gives the same signal"
     ),
-    "sockets.two_of_one_name": N_("two of its sockets for signals have the same name"),
     "sockets.only_what_takes_loops": N_("only a socket that takes a signal can loop it through"),
     "pivots.range_must_hold_zero": N_("the range of a joint must hold 0, where the part is straight"),
     "pivots.beyond_more_than_there_are": N_("something of it lies beyond more joints than it has ({pivots})"),
@@ -251,7 +250,7 @@ KIT: Final[Wordings] = {
     "face.right": N_("right side"),
     "face.top": N_("top"),
     "face.bottom": N_("underside"),
-    "parts.two_mounting_points_have": N_("two mounting points in {kind} have the same name"),
+    "parts.two_of_one_name": N_("two of its {which} are called “{name}”; each needs a name of its own"),
     "parts.give_every_solid_weight": N_("give every solid a weight, or none of them; their sum must be above 0"),
     "electric.greatest_voltage_input_under": N_("the greatest voltage of an input must not be under its least"),
 }

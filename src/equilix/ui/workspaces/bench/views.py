@@ -21,7 +21,7 @@ from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.primitives import Centre, Dot, Line, Primitive, Role, Shape, Text, polygon
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE, Projection
 from equilix.ui.stage.strokes import Style
-from equilix.ui.workspaces.bench.places import POINTS, Chosen, Sort, places_of
+from equilix.ui.workspaces.bench.places import HANDS, MOVING, POINTS, Chosen, Sort, places_of
 from equilix.words.language import say
 
 Array = NDArray[np.float64]
@@ -33,6 +33,8 @@ TITLE_PX, GAP_PX, EDGE_PX, NAME_PX = 22.0, 26.0, 14.0, 112.0
 MOST_SCALE: Final = 4.0
 """Pixels per millimetre; a small part is not drawn larger."""
 MARK_PX: Final = 6.0
+SHOWN: Final = (*POINTS, *HANDS, *MOVING)
+"""What has to have room on the sheet besides the part, at all tabs alike."""
 HAND_M: Final = 0.085
 """Breadth of a hand on a handle (estimate)."""
 AXIS_M: Final = 0.03
@@ -74,8 +76,9 @@ def views(part: Part, bounds: QRectF) -> tuple[View, ...]:
     """
     body = part.body()
     low, high = body.low_m, body.high_m
-    for point in (*part.offers, *part.hangs_by):
-        low, high = np.minimum(low, point.origin), np.maximum(high, point.origin)
+    for sort in SHOWN:
+        for _, place in places_of(part, sort):
+            low, high = np.minimum(low, place), np.maximum(high, place)
     for room in part.keeps_free:
         centre = np.array(room.centre_m)
         low, high = np.minimum(low, centre - room.half_m), np.maximum(high, centre + room.half_m)
