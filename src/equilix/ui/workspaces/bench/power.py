@@ -46,7 +46,7 @@ class PowerEditor(Editor):
         self.by_mount.clicked.connect(lambda on: self._change(fed_by_mount=on))
         self.swap.clicked.connect(lambda on: self._change(hot_swap=on))
         self.passes.clicked.connect(lambda on: self._change(passes=on))
-        self.into_mount = QCheckBox(say("feeds what it is mounted on, as a dummy battery"))
+        self.into_mount = QCheckBox(say("a dummy battery: feeds what it is in"))
         self.into_mount.clicked.connect(lambda on: self._change(feeds_mount=on))
         self.efficiency = self.quantity(
             say("Of what it passes on arrives, %"), "number",
