@@ -1,6 +1,10 @@
-"""The house itself: no circle, no physics in the interface."""
+"""The house itself: no circle, no physics in the interface, and no library before it is needed."""
 
 import ast
+import os
+import subprocess
+import sys
+import tempfile
 import unittest
 from pathlib import Path
 
@@ -60,6 +64,19 @@ class House(unittest.TestCase):
             if other.startswith(("equilix.mechanics", "equilix.constants", "scipy")) and other != HULL
         ]
         self.assertEqual(wrong, [])
+
+    def test_what_the_first_window_waits_for(self) -> None:
+        """The libraries that few need are loaded when they are: the window with a rig in it needs none of them."""
+        code = (
+            "import sys; from PySide6.QtWidgets import QApplication; from equilix.ui.app import open_window\n"
+            "app = QApplication([]); window = open_window(demo=True); window.show(); app.processEvents()\n"
+            "print({'scipy', 'trimesh', 'lxml', 'networkx', 'pyqtgraph'} & set(sys.modules))"
+        )
+        with tempfile.TemporaryDirectory() as folder:
+            bare = {**os.environ, "QT_QPA_PLATFORM": "offscreen", "EQUILIX_STATE": folder}
+            found = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, env=bare)
+        self.assertEqual(found.returncode, 0, found.stderr)
+        self.assertTrue(found.stdout.endswith("set()\n"), found.stdout)
 
     def test_the_interface_adds_up_no_masses(self) -> None:
         """No sum, mean or product over arrays of masses, forces or moments is taken in ui/."""

@@ -12,7 +12,6 @@ from typing import Final
 import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
-from scipy.spatial import ConvexHull, QhullError
 
 Array = NDArray[np.float64]
 
@@ -52,6 +51,8 @@ def prism(radius_m: float, length_m: float, axis: int) -> Polyhedron:
 
 def hull(points_m: Array, half_m: Array) -> Polyhedron:
     """The convex hull of points ``(k, 3)``, m; the box of these half edges ``(3,)`` where they lie in one plane."""
+    from scipy.spatial import ConvexHull, QhullError  # no rig without a part from a file waits for it
+
     try:
         found = ConvexHull(points_m)
     except QhullError:
