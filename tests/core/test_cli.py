@@ -247,6 +247,32 @@ class Commands(unittest.TestCase):
         self.assertEqual(self.call("schema")[1], schema_text())
         self.assertIn("Part", json.loads(schema_text())["$defs"])
 
+    def test_lines(self) -> None:
+        """Parts from a list: in words, as JSON, into a document; a list that is not there."""
+        folder = self.file.parent
+        (folder / "list.txt").write_text("24–70 zoom 950 g 88×125\nsomething\n2 x mic 120 g\n", "utf-8")
+        code, out, _ = self.call("lines", folder / "list.txt", "--units", "us")
+        self.assertEqual(code, 0)
+        self.assertEqual(out.splitlines()[0], "1: 1 × 24–70 zoom, lens, 2 lb 1.5 oz")
+        self.assertIn("2: something: No mass with a unit", out)
+        code, out, _ = self.call(
+            "lines", folder / "list.txt", "--json", "--into", self.file, "--save", folder / "more.equilix"
+        )
+        found = json.loads(out)
+        self.assertEqual((code, found["lines_version"], len(found["lines"])), (0, 1, 3))
+        self.assertEqual(found["lines"][0]["size_m"], [0.125, 0.088, 0.088])
+        self.assertIn("problem", found["lines"][1])
+        made = open_document(folder / "more.equilix")
+        self.assertEqual(len(made.parts), len(lighthouse().parts) + 2)
+        self.assertEqual(made.parts[-1].quantity, 2)
+        self.assertEqual(self.call("lines", folder / "list.txt", "--save", folder / "new.equilix")[0], 0)
+        self.assertEqual(len(open_document(folder / "new.equilix").parts), 2)
+        (folder / "no-text").write_bytes(b"\xff\xfe\x00")
+        for name, words in (("gone", "cannot be read"), ("no-text", "no text that can be read")):
+            code, _, error = self.call("lines", folder / name)
+            self.assertEqual(code, 1)
+            self.assertIn(words, error)
+
     def test_as_a_program(self) -> None:
         """``python -m equilix report`` works without a display and without loading Qt."""
         code = (

@@ -131,8 +131,8 @@ def _sheet(t: Theme) -> str:
     QMenu::item:selected {{ background: {t.hold_wash}; color: {t.ink}; }}
     QMenu::item:disabled {{ color: {t.quiet}; }}
     QMenu::separator {{ height: 1px; background: {t.rule}; margin: 6px 0; }}
-    QLineEdit {{ background: {t.card}; border: 1px solid {t.rule}; padding: 4px 7px; }}
-    QLineEdit:focus {{ border: 2px solid {t.hold}; padding: 3px 6px; }}
+    QLineEdit, QPlainTextEdit {{ background: {t.card}; border: 1px solid {t.rule}; padding: 4px 7px; }}
+    QLineEdit:focus, QPlainTextEdit:focus {{ border: 2px solid {t.hold}; padding: 3px 6px; }}
     QLineEdit[refused="true"] {{ border: 2px solid {t.tip}; padding: 3px 6px; }}
     QLineEdit:disabled {{ color: {t.quiet}; background: {t.paper}; }}
     QComboBox, QSpinBox {{ background: {t.card}; border: 1px solid {t.rule}; padding: 4px 7px; }}

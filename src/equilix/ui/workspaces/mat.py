@@ -13,6 +13,7 @@ from equilix.edits import kit
 from equilix.errors import EquilixError
 from equilix.facts import fact
 from equilix.kit.catalogue import kind_of
+from equilix.kit.trade_words import kind_by_words
 from equilix.ui.mounting import mount_anywhere
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme, grown
@@ -60,6 +61,8 @@ class MatPage(Page):
         self.first_focus = self.cloth
         self.new = QPushButton(say("New part …"))
         self.new.clicked.connect(self.start_new)
+        self.list = QPushButton(say("From a list …"))
+        self.list.clicked.connect(lambda: session.view.ask_page("list"))
         self.about = QPushButton(say("About it"))
         self.about.setCheckable(True)
         self.about.clicked.connect(self._about)
@@ -81,7 +84,7 @@ class MatPage(Page):
         self.filter.setMaximumWidth(360)
         self.filter.setMinimumWidth(round(grown(110)))
         done.addWidget(self.filter, 1)
-        for button in (self.new, self.mount, self.about, self.remove):
+        for button in (self.new, self.list, self.mount, self.about, self.remove):
             done.addWidget(button)
         done.addStretch(1)
         done.addWidget(self.columns)
@@ -113,11 +116,12 @@ class MatPage(Page):
         document = self.session.document
         used = Counter(placement.part for placement in self.session.setup.placements)
         wanted = self.filter.text().strip().casefold()
+        meant = kind_by_words(wanted) if wanted else None
         parts = sorted(
             (
                 part
                 for part in document.parts
-                if wanted in f"{part.name} {tell(kind_of(part).label)} {part.kind}".casefold()
+                if part.kind == meant or wanted in f"{part.name} {tell(kind_of(part).label)} {part.kind}".casefold()
             ),
             key=family_rank,
         )
@@ -132,7 +136,10 @@ class MatPage(Page):
                 pieces=pieces, weight=mass(weight, document.display), value=fixed(value, grouped=True)
             )
             if document.parts
-            else say("Nothing on the mat yet. Begin with “New part …”: a kind, a mass and three dimensions are enough.")
+            else say(
+                "Nothing on the mat yet. Begin with “New part …”: a kind, a mass and three dimensions are enough; or "
+                "paste “From a list …”."
+            )
         )
         if self.cloth.cell_of(self.cloth.current) is None:
             self.cloth.current = None

@@ -93,6 +93,12 @@ def _bench(session: Session) -> Page:
     return BenchPage(session)
 
 
+def _part_list(session: Session) -> Page:
+    from equilix.ui.workspaces.part_list import PartListPage
+
+    return PartListPage(session)
+
+
 def _to_bench(window: House) -> None:
     """Put the part that is selected on the rig, or chosen on the mat, on the bench."""
     from equilix.ui.workspaces.mat import MatPage
@@ -169,6 +175,7 @@ WORKSPACES: Final[tuple[Workspace, ...]] = (
         BENCH, N_("Part bench"), "", "whole", _bench, in_the_row=False,
         commands=(Command("part-bench", N_("Put the part on the bench"), ("Ctrl+B",), "edit", _to_bench),),
     ),
+    Workspace("list", N_("Parts from a list …"), "", "whole", _part_list, in_the_row=False),
     Workspace("unsaved", N_("Work that was not saved"), "", "whole", _unsaved, in_the_row=False),
 )  # fmt: skip
 """In the order of the work."""

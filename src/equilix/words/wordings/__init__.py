@@ -15,6 +15,7 @@ from equilix.words.wordings.files import FILES
 from equilix.words.wordings.fit import FIT
 from equilix.words.wordings.guide import GUIDE
 from equilix.words.wordings.kit import KIT
+from equilix.words.wordings.lines import LINES
 from equilix.words.wordings.origins import ORIGINS
 from equilix.words.wordings.planner import PLANNER
 from equilix.words.wordings.power import POWER
@@ -37,6 +38,7 @@ WORDINGS: Final[Wordings] = {
     **FIT,
     **GUIDE,
     **KIT,
+    **LINES,
     **ORIGINS,
     **PLANNER,
     **POWER,

@@ -1,0 +1,265 @@
+"""Parts told in text: one in a line ("24–70 zoom 950 g 88×125"), or a table pasted from a spreadsheet.
+
+In a line stand, in any order, a name, a mass with its unit, and where they are known the size, how many pieces, the
+energy, and the price. Sizes without a unit are millimetres; three are length, width and height, two of a round part its
+diameter and length. What cannot be read is kept with the reason.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+from typing import Any, Final
+
+from msgspec import Struct
+from pydantic_core import ValidationError
+
+from equilix import units
+from equilix.document import MOST_PARTS, Document
+from equilix.edits.kit import slug
+from equilix.edits.sound import refused_by
+from equilix.errors import Refused
+from equilix.exchange.tables import Row, table_of
+from equilix.facts import Sayable, fact, number
+from equilix.kit.catalogue import KINDS, free_id, make_part
+from equilix.kit.kinds.kind import Kind
+from equilix.kit.parts import How, Part
+from equilix.kit.solids import Cylinder, Tube
+from equilix.kit.trade_words import kind_by_words
+
+MOST_LINES: Final = 500
+LONGEST: Final = 300
+ANYTHING: Final = "block"
+"""The kind of what no word tells."""
+
+_NUMBER: Final = r"\d{1,6}(?:[.,]\d{1,4})?"
+_LENGTH: Final = r"(?:mm|cm|in|inch|\"|″)"
+_SIZE: Final = re.compile(
+    rf"(?<![\w.,])[Øø⌀]?\s*({_NUMBER})\s*({_LENGTH})?\s*[x×*]\s*({_NUMBER})\s*({_LENGTH})?"
+    rf"(?:\s*[x×*]\s*({_NUMBER})\s*({_LENGTH})?)?(?![\w])",
+    re.IGNORECASE,
+)
+_MASS: Final = re.compile(
+    rf"(?<![\w.,])({_NUMBER})\s*(kg|kilos?|g|grams?|lbs?|pounds?|oz|ounces?)\b(?:\s*({_NUMBER})\s*(oz|ounces?)\b)?",
+    re.IGNORECASE,
+)
+_ENERGY: Final = re.compile(rf"(?<![\w.,])({_NUMBER})\s*Wh\b", re.IGNORECASE)
+_PRICE: Final = re.compile(rf"[€$£]\s*({_NUMBER})|(?<![\w.,])({_NUMBER})\s*(?:€|EUR|USD|GBP)(?!\w)")
+_COUNT: Final = re.compile(
+    r"^\s*(\d{1,2})\s*(?:[x×*](?=\s)|pcs?\b\.?|pieces\b)|(?<=\s)[x×]\s*(\d{1,2})\s*$", re.IGNORECASE
+)
+_FOCAL: Final = re.compile(r"(?<![\w.,])(\d{1,4})(?:\s*[-–]\s*\d{1,4}(?:\s*mm)?|\s*mm)(?!\w)", re.IGNORECASE)
+_THOUSANDS: Final = re.compile(r"^[1-9]\d{0,2},\d{3}$")
+_TRAY_MM: Final = 8.0
+"""Two numbers no greater than this, and no unit, are inches of a filter and belong to its name: 4×5.65."""
+
+
+class Told(Struct, frozen=True):
+    """A part that a line tells; ``known``: a word of it says of what kind it is."""
+
+    number: int
+    text: str
+    part: Part
+    known: bool
+
+
+class Unread(Struct, frozen=True):
+    """A line that tells no part, and why."""
+
+    number: int
+    text: str
+    said: Sayable
+
+
+Line = Told | Unread
+
+
+def read_lines(text: str, how: How = "data sheet") -> tuple[Line, ...]:
+    """What each line tells, numbered from 1; empty lines are left out. ``how`` the masses are known.
+
+    Raises :class:`Refused` for more lines than a kit is long.
+    """
+    lines = text.splitlines()
+    if len(lines) > MOST_LINES:
+        count, most = number(len(lines)), number(MOST_LINES)
+        raise Refused(fact("lines.too_many", count=count), fact("lines.most", most=most))
+    table = table_of(lines)
+    found = _lines(lines, how) if table is None else (_row(row, how) for row in table)
+    return tuple(found)
+
+
+def left_over(text: str, lines: tuple[Line, ...]) -> str:
+    """The text without the lines that have been taken: the heads of a table, and what could not be read."""
+    told = {line.number for line in lines if isinstance(line, Told)}
+    return "\n".join(each for count, each in enumerate(text.splitlines(), start=1) if count not in told)
+
+
+def take_lines(document: Document, lines: tuple[Line, ...]) -> tuple[Document, list[str]]:
+    """Put the parts that lines tell into the kit; their ids too. Refused where there is no room for them."""
+    told = [line.part for line in lines if isinstance(line, Told)]
+    if len(document.parts) + len(told) > MOST_PARTS:
+        raise Refused(
+            fact("lines.no_room", count=number(len(told)), there=number(len(document.parts))),
+            fact("lines.most_parts", most=number(MOST_PARTS)),
+        )
+    parts, made = dict(document.parts_by_id), []
+    for part in told:
+        part_id = free_id(slug(part.name), parts)
+        parts[part_id] = part.changed(id=part_id)
+        made.append(part_id)
+    return document.changed(parts=tuple(parts.values())), made
+
+
+def _lines(lines: list[str], how: How) -> Iterator[Line]:
+    for count, text in enumerate(lines, start=1):
+        if text.strip():
+            try:
+                yield _told(count, text, _fields(text), how)
+            except Refused as error:
+                yield Unread(count, text[:LONGEST], error.said)
+
+
+class _Fields(Struct):
+    """What was found in a line, in SI units."""
+
+    name: str
+    kind: str | None
+    mass_kg: float
+    sizes_m: list[float | None]
+    quantity: int = 1
+    energy_wh: float = 0.0
+    price: float | None = None
+
+
+def _fields(text: str) -> _Fields:
+    """What a line tells. Raises :class:`Refused`."""
+    if len(text) > LONGEST:
+        raise Refused(fact("lines.too_long", most=number(LONGEST)), fact("lines.one_part_a_line"))
+    left, count = text, 1
+    sizes: list[float | None] = []
+    found = [each for each in _SIZE.finditer(left) if not _of_the_name(each)]
+    if len(found) > 1:
+        raise Refused(fact("lines.two_sizes"), fact("lines.one_part_a_line"))
+    for each in found:
+        unit = next((unit for unit in (each[6], each[4], each[2]) if unit), "mm")
+        sizes = [
+            units.read(f"{_sure(value, own or unit)} {own or unit}", "length")
+            for value, own in ((each[1], each[2]), (each[3], each[4]), (each[5], each[6]))
+            if value
+        ]
+        left = _without(left, each)
+    masses = list(_MASS.finditer(left))
+    if len(masses) != 1:
+        key = "lines.two_masses" if masses else "lines.no_mass"
+        raise Refused(fact(key), fact("lines.write_as"))
+    mass = masses[0]
+    mass_kg = units.read(f"{_sure(mass[1], mass[2])} {mass[2]}", "mass")
+    mass_kg += units.read(f"{mass[3]} {mass[4]}", "mass") if mass[3] else 0.0
+    left = _without(left, mass)
+    energy, price = _ENERGY.search(left), _PRICE.search(left)
+    for each in sorted(filter(None, (energy, price)), key=lambda match: -match.start()):
+        left = _without(left, each)
+    pieces = _COUNT.search(left)
+    if pieces is not None:
+        count, left = int(pieces[1] or pieces[2]), _without(left, pieces)
+    name = " ".join(left.split()).strip(" ,;|:-–()")
+    return _Fields(
+        name, kind_by_words(name), mass_kg, sizes, count,
+        float(energy[1].replace(",", ".")) if energy is not None else 0.0,
+        float((price[1] or price[2]).replace(",", ".")) if price is not None else None,
+    )  # fmt: skip
+
+
+def _of_the_name(size: re.Match[str]) -> bool:
+    bare = not (size[2] or size[4] or size[6])
+    values = [float(each.replace(",", ".")) for each in (size[1], size[3], size[5]) if each]
+    return bare and max(values) <= _TRAY_MM
+
+
+def _sure(value: str, unit: str) -> str:
+    """A number as it was typed. Raises where a comma may part thousands or decimals: 1,250 g."""
+    if _THOUSANDS.match(value.strip()) and unit.casefold() in ("g", "gram", "grams", "oz", "mm"):
+        whole, _, rest = value.strip().partition(",")
+        raise Refused(fact("lines.comma", value=value.strip()), fact("lines.write_without", one=whole + rest))
+    return value
+
+
+def _without(text: str, match: re.Match[str]) -> str:
+    return f"{text[: match.start()]} {text[match.end() :]}"
+
+
+def _row(row: Row, how: How) -> Line:
+    """What a row of a table tells."""
+    try:
+        return _told(row.number, row.text, _row_fields(row), how)
+    except Refused as error:
+        return Unread(row.number, row.text[:LONGEST], error.said)
+
+
+def _row_fields(row: Row) -> _Fields:
+    if row.stands_over:
+        raise Refused(fact("lines.over_the_head"), fact("lines.nothing_to_do"))
+    if len([each for each in row.cells.values() if each]) < 2:
+        raise Refused(fact("lines.one_cell"), fact("lines.one_part_a_line"))
+    if not row.cells.get("mass"):
+        raise Refused(fact("lines.no_mass"), fact("lines.write_as"))
+    name, kind = row.cells.get("name", ""), row.cells.get("kind", "")
+    sizes = [row.si(key, "length", "mm") for key in ("length", "width", "height")]
+    across, together = row.si("diameter", "length", "mm"), row.cells.get("size", "")
+    if across is not None:
+        sizes = [across, sizes[0]]
+    if together:
+        found = _SIZE.fullmatch(together.strip())
+        if found is None:
+            raise Refused(fact("lines.no_size", given=together), fact("lines.write_size_as"))
+        unit = next((unit for unit in (found[6], found[4], found[2], row.units.get("size")) if unit), "mm")
+        sizes = [units.read(f"{_sure(each, unit)} {unit}", "length") for each in (found[1], found[3], found[5]) if each]
+    mass_kg = row.si("mass", "mass", None)
+    assert mass_kg is not None  # it was asked for above
+    count = row.si("quantity", "number", None)
+    if count is not None and not (count.is_integer() and 1 <= count <= 99):
+        raise Refused(fact("lines.no_count", given=row.cells["quantity"]), fact("lines.count_is"))
+    told = kind if kind in KINDS else kind_by_words(kind) or kind_by_words(name) or kind_by_words(row.heading)
+    return _Fields(
+        name, told, mass_kg, sizes if any(sizes) else [], int(count or 1),
+        row.si("energy", "energy", "Wh") or 0.0, row.si("price", "price", None),
+    )  # fmt: skip
+
+
+def _told(count: int, text: str, fields: _Fields, how: How) -> Told:
+    """The part of what was found. Raises :class:`Refused`."""
+    if not fields.name:
+        raise Refused(fact("lines.no_name"), fact("lines.write_as"))
+    kind = KINDS[fields.kind or ANYTHING]
+    more: dict[str, Any] = {"quantity": fields.quantity, "mass_how": how, "sized": bool(fields.sizes_m)}
+    if fields.energy_wh:
+        more["energy_wh"] = fields.energy_wh
+    if fields.price is not None:
+        more["price"] = fields.price
+    focal = _FOCAL.search(fields.name) if kind.key == "lens" else None
+    if focal is not None:
+        more["focal_m"] = float(focal[1]) / 1000
+    try:
+        mass_kg = round(fields.mass_kg, 9)
+        part = make_part(f"line-{count}", fields.name, kind.key, mass_kg, size_of(kind, fields.sizes_m), **more)
+    except ValidationError as error:
+        raise refused_by(error) from error
+    return Told(count, text, part, fields.kind is not None)
+
+
+def size_of(kind: Kind, sizes_m: list[float | None]) -> tuple[float, float, float] | None:
+    """Length, width, height of what has been told in one to three numbers; the others are usual. None for none.
+
+    Two numbers of a kind that is round are its diameter and its length, in the order in which they are told everywhere.
+    """
+    if not sizes_m:
+        return None
+    solids = kind.build(*kind.size_m)["solids"]
+    round_about = {each.axis if isinstance(each, Cylinder | Tube) else "" for each in solids}
+    if len(sizes_m) == 2 and round_about in ({"x"}, {"z"}):
+        across, along = sizes_m
+        told = [along, across, across] if round_about == {"x"} else [across, across, along]
+    else:
+        told = [*sizes_m, *[None] * (3 - len(sizes_m))]
+    long, wide, high = (usual if one is None else one for one, usual in zip(told, kind.size_m, strict=True))
+    return long, wide, high

@@ -1,0 +1,113 @@
+"""Tables as they come out of a spreadsheet: cells parted by tabs, semicolons or commas, under a row of heads."""
+
+from __future__ import annotations
+
+import csv
+import re
+from collections.abc import Iterator, Sequence
+from typing import Final
+
+from msgspec import Struct
+
+from equilix import units
+from equilix.errors import Refused
+from equilix.facts import fact
+from equilix.units import Quantity
+
+HEADS: Final[dict[str, tuple[str, ...]]] = {
+    "name": ("name", "part", "item", "description", "what", "article", "designation"),
+    "kind": ("kind", "type", "category", "sort"),
+    "mass": ("mass", "weight", "wt"),
+    "length": ("length", "long", "depth", "l", "d"),
+    "width": ("width", "wide", "breadth", "w"),
+    "height": ("height", "high", "tall", "h"),
+    "diameter": ("diameter", "dia", "ø"),
+    "size": ("size", "dimensions", "dims", "l×w×h", "lxwxh"),
+    "quantity": ("quantity", "qty", "count", "number", "pieces", "pcs", "no"),
+    "energy": ("energy", "capacity", "wh"),
+    "price": ("price", "value", "cost"),
+}
+"""What is usually written over a column."""
+PARTED_BY: Final = ("\t", ";", ",")
+HEAD_AMONG: Final = 6
+"""The heads stand in one of so many first lines."""
+_HEAD: Final = re.compile(
+    r"(.+?)\.?(?:[\s_\[(/,]+(?:in\s+)?(kg|g|lbs?|oz|mm|cm|m|in|inch|wh)\.?[\])\s]*)?", re.IGNORECASE
+)
+_THOUSANDS: Final = re.compile(r"[1-9]\d{0,2},\d{3}")
+
+
+class Row(Struct, frozen=True):
+    """One row under the heads: its cells by what they tell, and the unit over each that has one.
+
+    ``heading``: the last row with a single cell above it, as of merged cells; ``stands_over``: it is above the heads.
+    """
+
+    number: int
+    text: str
+    cells: dict[str, str]
+    units: dict[str, str]
+    heading: str = ""
+    stands_over: bool = False
+
+    def si(self, key: str, quantity: Quantity, usual: str | None) -> float | None:
+        """The SI value of a cell; None where it is empty. A bare number is in the unit of its column, or the usual one.
+
+        Raises :class:`Refused` for what is no such value, for one without a unit, and where a comma may part
+        thousands or decimals.
+        """
+        text = self.cells.get(key, "").strip()
+        if not text:
+            return None
+        unit = self.units.get(key) or usual
+        bare = re.fullmatch(r"[\d.,\s]+", text) is not None
+        if bare and unit is None and quantity not in ("number", "price"):
+            raise Refused(fact("lines.no_unit", given=text), fact("lines.write_unit"))
+        if bare and _THOUSANDS.fullmatch(text) and (unit in ("g", "oz", "mm") or quantity == "price"):
+            raise Refused(fact("lines.comma", value=text), fact("lines.write_without", one=text.replace(",", "")))
+        return units.read(f"{text} {unit}" if bare and quantity not in ("number", "price") else text, quantity)
+
+
+def table_of(lines: Sequence[str]) -> Iterator[Row] | None:
+    """The rows of a table; None where no line has the heads of one: a name or a kind, and a mass."""
+    first = [each for each in enumerate(lines) if each[1].strip()][:HEAD_AMONG]
+    for at, line in first:
+        for mark in PARTED_BY:
+            heads = [_head(cell) for cell in _cells(line, mark)]
+            keys = [key for key, _ in heads]
+            if "mass" in keys and ("name" in keys or "kind" in keys):
+                return _rows(lines, at, mark, heads)
+    return None
+
+
+def _rows(lines: Sequence[str], at: int, mark: str, heads: Sequence[tuple[str, str]]) -> Iterator[Row]:
+    heading = ""
+    over = {key: unit for key, unit in heads if unit}
+    for number, line in enumerate(lines):
+        if number == at or not line.strip():
+            continue
+        values = [cell.strip() for cell in _cells(line, mark)]
+        cells: dict[str, str] = {}
+        for (key, _), value in zip(heads, values, strict=False):
+            if key and value:
+                cells.setdefault(key, value)
+        shown = " · ".join(value for value in values if value)
+        if not shown:
+            continue
+        yield Row(number + 1, shown, cells, over, heading, number < at)
+        if len([value for value in values if value]) == 1:
+            heading = shown
+
+
+def _cells(line: str, mark: str) -> list[str]:
+    return next(csv.reader([line], delimiter=mark), [])
+
+
+def _head(cell: str) -> tuple[str, str]:
+    """What a column tells, and in which unit; empty words for what is not known."""
+    found = _HEAD.fullmatch(cell.strip())
+    if found is None:
+        return "", ""
+    word, unit = found[1].casefold().strip(), (found[2] or "").casefold()
+    key = next((key for key, known in HEADS.items() if word in known), "")
+    return key, ("Wh" if word == "wh" or unit == "wh" else unit)

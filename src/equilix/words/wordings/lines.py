@@ -1,0 +1,36 @@
+"""What is said of parts that are told in lines of text or in a table."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from equilix.words.wordings.wording import N_, Wordings
+
+LINES: Final[Wordings] = {
+    "lines.too_many": N_("{count} lines are more than can be read at once"),
+    "lines.most": N_("Take {most} at most"),
+    "lines.no_room": N_("{count} parts more do not go into a kit of {there}"),
+    "lines.most_parts": N_("It holds {most}: take some out first"),
+    "lines.too_long": N_("The line is longer than {most} characters"),
+    "lines.one_part_a_line": N_("Write one part in a line"),
+    "lines.two_sizes": N_("Two sizes in one line"),
+    "lines.two_masses": N_("Two masses in one line"),
+    "lines.no_mass": N_("No mass with a unit"),
+    "lines.write_as": N_("Write it as “24–70 zoom 950 g 88×125”"),
+    "lines.comma": N_("“{value}” may be thousands or a decimal"),
+    "lines.write_without": N_("Write {one}, or with a point"),
+    "lines.over_the_head": N_("It stands over the heads of the table"),
+    "lines.nothing_to_do": N_("Nothing is to be done"),
+    "lines.one_cell": N_("Only one cell is filled: a heading, or merged cells"),
+    "lines.no_size": N_("“{given}” is no size"),
+    "lines.write_size_as": N_("Write it as 88×125 or 140×115×120 mm"),
+    "lines.no_count": N_("“{given}” is no number of pieces"),
+    "lines.count_is": N_("Whole numbers from 1 to 99 are allowed"),
+    "lines.no_name": N_("No name"),
+    "lines.no_unit": N_("“{given}” has no unit"),
+    "lines.write_unit": N_("Write it behind the figure, or over the column"),
+    "cli.cannot_read": N_("“{file}” cannot be read: {why}"),
+    "cli.name_another_file": N_("Name another file"),
+    "cli.no_text": N_("“{file}” is no text that can be read"),
+    "cli.save_as_utf8": N_("Save it as text in UTF-8"),
+}
