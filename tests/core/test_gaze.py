@@ -13,6 +13,7 @@ from equilix.edits import carrying, kit, rigging
 from equilix.fit.gaze import UPRIGHT_RAD, gaze
 from equilix.kit.catalogue import make_part
 from equilix.kit.pivots import Pivot
+from equilix.kit.solids import Box
 from equilix.planner.fit_plan import PutBetween
 from equilix.planner.fitting import fit_plans
 from equilix.planner.head_room import _single_moves, head_plan
@@ -119,7 +120,10 @@ class Screens(unittest.TestCase):
         part = made.parts_by_id["monitor-5"]
         height = part.solids[0].size_m[2]
         hinge = Pivot(name="tilt", position_m=(-part.solids[0].size_m[0] / 2, 0.0, 0.0))
-        solids = tuple(each.changed(beyond=1) for each in part.solids)
+        knob = Box(
+            size_m=(0.01, 0.01, 0.01), centre_m=(0.1, 0.0, 0.0)
+        )  # on its back: the face is the rear of the other
+        solids = (*(each.changed(beyond=1) for each in part.solids), knob)
         made = made.changed(parts=tuple(
             part.changed(pivots=(hinge,), solids=solids) if each is part else each for each in made.parts
         ))  # fmt: skip

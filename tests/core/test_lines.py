@@ -96,6 +96,8 @@ class OneLine(unittest.TestCase):
             with self.subTest(text[:40]):
                 self.assertIn(words, self.said(text))
         self.assertEqual(self.part("mic 0,125 kg").mass_kg, 0.125)
+        self.assertEqual(self.part("long body 1,250 kg").mass_kg, 1.25, "no camera weighs a tonne")
+        self.assertIsNone(self.part("15 mm rods 210 g").focal_m)
 
     def test_nothing_makes_it_fall(self) -> None:
         """Any letters, figures and signs: a part or a reason, for every line."""
@@ -149,6 +151,7 @@ class Tables(unittest.TestCase):
         for text, masses in (
             ("item;weight in kg;size;wh\nbattery 98;0,79;55×100×120;98\nlens;0,95;88×125 mm;", (0.79, 0.95)),
             ('name,mass\nmic,120 g\n"mic, long","0,2 kg"', (0.12, 0.2)),
+            ("part;mass g;description;energy in Wh\nmic;120;long and thin;3", (0.12,)),
             ("Part\tMass/oz\tDia\tLength (in)\nlens\t32\t3 in\t5", (2 * KG_PER_LB,)),
         ):
             lines = read_lines(text)
@@ -157,6 +160,7 @@ class Tables(unittest.TestCase):
                 for line, mass_kg in zip(lines, masses, strict=True):
                     assert isinstance(line, Told), told(line.said) if isinstance(line, Unread) else ""
                     self.assertAlmostEqual(line.part.mass_kg, mass_kg, places=8)
+                    self.assertNotEqual(line.part.name, "long and thin", "the first of two columns for a name is it")
         body = line.part.body()
         for long, wanted in zip(body.high_m - body.low_m, (5.0, 3.0, 3.0), strict=True):
             self.assertAlmostEqual(float(long) / M_PER_IN, wanted, places=6)

@@ -94,6 +94,13 @@ class Separation(unittest.TestCase):
                 else:
                     self.assertLess(deep(ball, at), 0)
 
+    def test_opposite_faces_are_one_direction(self) -> None:
+        """The hull of the corners of a turned box has its three ways besides those of the axes."""
+        turn = Rotation.from_euler("xyz", (20, 30, 40), degrees=True).as_matrix()
+        found = hull(Box(size_m=(0.1, 0.2, 0.3)).outline.corners_m @ turn.T, np.full(3, 0.3))
+        np.testing.assert_allclose(np.sort(np.abs(found.normals[3:] @ turn).max(axis=1)), 1.0, atol=1e-9)
+        self.assertEqual(len(found.normals), 6)
+
     def test_points_in_one_plane(self) -> None:
         """They have no hull: the enclosing box stands for them."""
         flat = hull(np.array(((0, 0, 0), (1, 0, 0), (0, 1, 0), (1, 1, 0.0))), np.array((0.5, 0.5, 0.01)))

@@ -110,4 +110,4 @@ def _head(cell: str) -> tuple[str, str]:
         return "", ""
     word, unit = found[1].casefold().strip(), (found[2] or "").casefold()
     key = next((key for key, known in HEADS.items() if word in known), "")
-    return key, ("Wh" if word == "wh" or unit == "wh" else unit)
+    return key, unit
