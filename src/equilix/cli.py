@@ -13,7 +13,7 @@ from typing import Final, get_args
 from equilix.analysis import analyse
 from equilix.document import Document, empty
 from equilix.errors import EquilixError, Refused
-from equilix.exchange.lines import Line, Unread, read_lines, take_lines
+from equilix.exchange.lines import Line, Unread, lines_of, read_lines, take_lines
 from equilix.facts import fact, listed
 from equilix.guide.observing import take_in
 from equilix.kit.catalogue import kind_of
@@ -23,7 +23,7 @@ from equilix.planner.schools import plan, plans
 from equilix.report import LEVEL, guide_report, guide_text, plans_report, plans_text, report, report_text, schema_text
 from equilix.rig.setups import Setup
 from equilix.store.parsing import open_document
-from equilix.store.saving import save
+from equilix.store.saving import SUFFIX, save
 from equilix.units import Display
 from equilix.words.language import say
 from equilix.words.quantities import mass
@@ -75,7 +75,7 @@ def build_command_parser() -> argparse.ArgumentParser:
     check = commands.add_parser("check", help=say("say what is wrong with a document"))
     check.add_argument("file", type=Path)
     lines = commands.add_parser("lines", help=say("parts from a list: one in a line, or a table with heads"))
-    lines.add_argument("list", type=Path, help=say("a text file; - for what is piped in"))
+    lines.add_argument("list", type=Path, help=say("a text file, or another document; - for what is piped in"))
     lines.add_argument("--how", choices=get_args(How), default="data sheet", help=say("how the masses are known"))
     lines.add_argument("--into", metavar="FILE", type=Path, help=say("add them to the kit of this document"))
     lines.add_argument("--save", metavar="FILE", type=Path, help=say("write the document with them there"))
@@ -153,7 +153,10 @@ def _guide(options: argparse.Namespace) -> None:
 
 def _lines(options: argparse.Namespace) -> None:
     display: Display = options.units or "metric"
-    lines = read_lines(_text_of(options.list), options.how)
+    if options.list.suffix == SUFFIX:  # the kit of another document
+        lines: tuple[Line, ...] = lines_of(open_document(options.list).parts)
+    else:
+        lines = read_lines(_text_of(options.list), options.how)
     if options.json:
         found = {"lines_version": LINES_VERSION, "lines": [_line(line, display) for line in lines]}
         print(json.dumps(found, indent=1, ensure_ascii=False))

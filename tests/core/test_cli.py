@@ -267,6 +267,9 @@ class Commands(unittest.TestCase):
         self.assertEqual(made.parts[-1].quantity, 2)
         self.assertEqual(self.call("lines", folder / "list.txt", "--save", folder / "new.equilix")[0], 0)
         self.assertEqual(len(open_document(folder / "new.equilix").parts), 2)
+        code, out, _ = self.call("lines", self.file, "--save", folder / "kit.equilix")
+        self.assertEqual((code, len(out.splitlines())), (0, len(lighthouse().parts)))
+        self.assertEqual(open_document(folder / "kit.equilix").parts, lighthouse().parts)
         (folder / "no-text").write_bytes(b"\xff\xfe\x00")
         for name, words in (("gone", "cannot be read"), ("no-text", "no text that can be read")):
             code, _, error = self.call("lines", folder / name)

@@ -5,6 +5,7 @@ import unittest
 
 from equilix.demo import lighthouse
 from equilix.document import MOST_PARTS, empty
+from equilix.edits.taking import not_in_the_kit, take_parts
 from equilix.errors import Refused
 from equilix.exchange.lines import LONGEST, MOST_LINES, Told, Unread, left_over, read_lines, take_lines
 from equilix.kit.catalogue import KINDS, kind_of
@@ -200,6 +201,30 @@ class IntoTheKit(unittest.TestCase):
         full = full.changed(parts=tuple(line.part.changed(id=f"mic-{k}") for k in range(MOST_PARTS)))
         with refused(self, Refused, "take some out first"):
             take_lines(full, (line,))
+
+
+class FromAnotherDocument(unittest.TestCase):
+    """The kit of last year's job."""
+
+    def test_what_this_one_does_not_have(self) -> None:
+        """The same under another id is the same; one that weighs otherwise is another one."""
+        this, last = lighthouse(), lighthouse()
+        self.assertEqual(not_in_the_kit(this, last), ())
+        mic = last.parts[0].changed(mass_kg=9.0)
+        other = last.parts[1].changed(id="called-otherwise")
+        last = last.changed(parts=(mic, other, *last.parts[2:]), setups=())
+        self.assertEqual(not_in_the_kit(this, last), (mic,))
+        made, ids = take_parts(this, (mic,))
+        self.assertEqual(ids, [f"{mic.id}-2"])
+        self.assertEqual(made.parts[-1], mic.changed(id=ids[0]))
+
+    def test_what_comes_along_is_its_own(self) -> None:
+        """A part that brings another brings the one that came with it, whose id was taken here."""
+        (first, second) = (line.part for line in read_lines("mic 120 g\nclip 30 g") if isinstance(line, Told))
+        last = (first.changed(brings=("clip",)), second)
+        here = take_parts(empty(), (second.changed(mass_kg=0.05),))[0]
+        made, ids = take_parts(here, last)
+        self.assertEqual((ids, made.parts_by_id["mic"].brings), (["mic", "clip-2"], ("clip-2",)))
 
 
 class TradeWords(unittest.TestCase):

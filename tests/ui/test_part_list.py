@@ -1,10 +1,15 @@
 """Parts from a list, in the window: from an empty document, with keyboard and clipboard only."""
 
+import tempfile
+from pathlib import Path
+
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QGuiApplication
 from PySide6.QtTest import QTest
 
-from equilix.document import Document, empty
+from equilix.demo import lighthouse
+from equilix.document import VERSION, Document, empty
+from equilix.store.saving import save
 from equilix.ui.theme import enlarge
 from equilix.ui.workspaces.mat import MatPage
 from equilix.ui.workspaces.part_list import PART, PartListPage
@@ -113,6 +118,61 @@ class FromAList(WindowTest):
         mat.list.click()
         self.settle()
         self.assertEqual(self.page.text.toPlainText(), "on-camera mic 1,250 g")
+
+    def other(self) -> Path:
+        """Last year's job, in a file."""
+        kept = tempfile.TemporaryDirectory()
+        self.addCleanup(kept.cleanup)
+        path = Path(kept.name) / "last-year.equilix"
+        save(lighthouse(), path)
+        return path
+
+    def open_other(self, path: Path) -> None:
+        """As the dialog does when a file has been chosen."""
+        self.page.load(path)
+        self.wait(lambda: not self.page.job.running)
+
+    def test_the_kit_of_last_year(self) -> None:
+        """All of it but two that are unticked; what is there already is not offered again; the text is as it was."""
+        self.paste(LIST)
+        self.open_other(self.other())
+        there = len(lighthouse().parts)
+        self.assertIn(f"{there} of {there} parts", self.page.told.text())
+        self.assertFalse(self.page.text.isVisible())
+        for row in (0, 3):
+            self.page.table.item(row, 0).setCheckState(Qt.CheckState.Unchecked)
+        left = [self.row(row)[1] for row in (0, 3)]
+        self.window.resize(1280, 800)
+        self.session.edit("Another name", lambda d: d.changed(name="This year"))
+        self.settle()
+        self.page.take.click()
+        self.settle()
+        self.assertEqual(len(self.session.document.parts), there - 2)
+        self.assertEqual([self.row(row)[1] for row in range(self.page.table.rowCount())], left)
+        self.assertFalse(self.page.take.isEnabled(), "they are unticked still")
+        self.assertEqual(findings(self.window), [])
+        self.session.undo()
+        self.settle()
+        self.assertEqual((len(self.session.document.parts), self.page.table.rowCount()), (0, there))
+        self.page.lines_again.click()
+        self.settle()
+        self.assertEqual(self.page.text.toPlainText(), LIST)
+        self.assertIn("3 of 4 lines", self.page.told.text())
+
+    def test_a_document_that_cannot_be_read(self) -> None:
+        """Of a newer version, broken, gone: said; the lines stay."""
+        self.paste(LIST)
+        path = self.other()
+        newer = path.read_text("utf-8").replace(f'"version": {VERSION}', '"version": 99', 1)
+        for text, words in ((newer, "newer"), ("{", "▲"), (None, "▲")):
+            if text is None:
+                path.unlink()
+            else:
+                path.write_text(text, "utf-8")
+            self.open_other(path)
+            self.assertIn(words, self.page.told.text())
+            self.assertEqual(self.page.text.toPlainText(), LIST)
+            self.assertIsNone(self.page.other)
 
     def test_on_every_size(self) -> None:
         """Nothing is cut off, nor pale, with a list in it."""

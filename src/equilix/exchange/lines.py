@@ -8,20 +8,21 @@ diameter and length. What cannot be read is kept with the reason.
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from typing import Any, Final
 
 from msgspec import Struct
 from pydantic_core import ValidationError
 
 from equilix import units
-from equilix.document import MOST_PARTS, Document
+from equilix.document import Document
 from equilix.edits.kit import slug
 from equilix.edits.sound import refused_by
+from equilix.edits.taking import take_parts
 from equilix.errors import Refused
 from equilix.exchange.tables import Row, table_of
 from equilix.facts import Sayable, fact, number
-from equilix.kit.catalogue import KINDS, free_id, make_part
+from equilix.kit.catalogue import KINDS, make_part
 from equilix.kit.kinds.kind import Kind
 from equilix.kit.parts import How, Part
 from equilix.kit.solids import Cylinder, Tube
@@ -88,26 +89,20 @@ def read_lines(text: str, how: How = "data sheet") -> tuple[Line, ...]:
     return tuple(found)
 
 
-def left_over(text: str, lines: tuple[Line, ...]) -> str:
+def lines_of(parts: Sequence[Part]) -> tuple[Line, ...]:
+    """Parts that are known already, as of another document, each as if a line had told it."""
+    return tuple(Told(count, part.name, part, True) for count, part in enumerate(parts, start=1))
+
+
+def left_over(text: str, lines: Sequence[Line]) -> str:
     """The text without the lines that have been taken: the heads of a table, and what could not be read."""
     told = {line.number for line in lines if isinstance(line, Told)}
     return "\n".join(each for count, each in enumerate(text.splitlines(), start=1) if count not in told)
 
 
-def take_lines(document: Document, lines: tuple[Line, ...]) -> tuple[Document, list[str]]:
+def take_lines(document: Document, lines: Sequence[Line]) -> tuple[Document, list[str]]:
     """Put the parts that lines tell into the kit; their ids too. Refused where there is no room for them."""
-    told = [line.part for line in lines if isinstance(line, Told)]
-    if len(document.parts) + len(told) > MOST_PARTS:
-        raise Refused(
-            fact("lines.no_room", count=number(len(told)), there=number(len(document.parts))),
-            fact("lines.most_parts", most=number(MOST_PARTS)),
-        )
-    parts, made = dict(document.parts_by_id), []
-    for part in told:
-        part_id = free_id(slug(part.name), parts)
-        parts[part_id] = part.changed(id=part_id)
-        made.append(part_id)
-    return document.changed(parts=tuple(parts.values())), made
+    return take_parts(document, [line.part for line in lines if isinstance(line, Told)])
 
 
 def _lines(lines: list[str], how: How) -> Iterator[Line]:
@@ -241,7 +236,7 @@ def _told(count: int, text: str, fields: _Fields, how: How) -> Told:
         more["focal_m"] = float(focal[1]) / 1000
     try:
         mass_kg = round(fields.mass_kg, 9)
-        part = make_part(f"line-{count}", fields.name, kind.key, mass_kg, size_of(kind, fields.sizes_m), **more)
+        part = make_part(slug(fields.name), fields.name, kind.key, mass_kg, size_of(kind, fields.sizes_m), **more)
     except ValidationError as error:
         raise refused_by(error) from error
     return Told(count, text, part, fields.kind is not None)

@@ -140,8 +140,9 @@ def _sheet(t: Theme) -> str:
     QComboBox:disabled {{ color: {t.quiet}; background: {t.paper}; }}
     QComboBox::drop-down {{ border: none; width: 20px; }}
     QComboBox::down-arrow {{ image: url({icons}/chevron-{t.icons}.svg); width: 12px; height: 12px; }}
-    QCheckBox::indicator {{ width: 15px; height: 15px; border: 1px solid {t.quiet}; background: {t.card}; }}
-    QCheckBox::indicator:checked {{ image: url({icons}/tick-{t.icons}.svg); }}
+    QCheckBox::indicator, QAbstractItemView::indicator {{ width: 15px; height: 15px; border: 1px solid {t.quiet};
+        background: {t.card}; }}
+    QCheckBox::indicator:checked, QAbstractItemView::indicator:checked {{ image: url({icons}/tick-{t.icons}.svg); }}
     QComboBox QAbstractItemView {{ background: {t.card}; selection-background-color: {t.hold_wash};
         selection-color: {t.ink}; border: 1px solid {t.rule}; }}
     QPushButton {{ background: {t.card}; border: 1px solid {t.quiet}; padding: 6px 12px; }}

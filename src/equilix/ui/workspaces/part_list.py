@@ -1,7 +1,10 @@
-"""Parts from a list: lines that are typed or pasted, beside what each of them becomes; one edit takes all of them."""
+"""Parts from a list, beside what each line of it becomes, or from another document; one edit takes all of them."""
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from functools import partial
+from pathlib import Path
 from typing import Final
 
 from PySide6.QtCore import Qt
@@ -19,13 +22,17 @@ from PySide6.QtWidgets import (
 )
 
 from equilix.document import Document
-from equilix.errors import EquilixError
-from equilix.exchange.lines import Line, Told, Unread, left_over, read_lines, take_lines
+from equilix.edits.taking import not_in_the_kit
+from equilix.errors import Called, EquilixError
+from equilix.exchange.lines import Line, Told, Unread, left_over, lines_of, read_lines, take_lines
 from equilix.kit.catalogue import kind_of
 from equilix.kit.parts import How, Part
+from equilix.store.parsing import open_document
+from equilix.store.saving import SUFFIX
 from equilix.ui.session import Session
 from equilix.ui.theme import grown
 from equilix.ui.widgets.choice import ChoiceBox
+from equilix.ui.widgets.file_choice import file_dialog
 from equilix.ui.widgets.tint import as_tip, set_tip, show_text, text_label
 from equilix.ui.workspaces.page import Page
 from equilix.units import Display
@@ -45,11 +52,20 @@ HOWS: Final[tuple[tuple[How, str], ...]] = (
 
 
 class PartListPage(Page):
-    """A text and its preview. What cannot be read stays in the text when the rest has been taken."""
+    """A text and its preview. What cannot be read stays in the text when the rest has been taken.
+
+    In the place of the text may stand the kit of another document: what this one does not have of it, to be ticked.
+    """
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
         self.lines: tuple[Line, ...] = ()
+        self.other: Document | None = None
+        """The document whose kit stands there, in the place of the text."""
+        self._left: set[str] = set()
+        """The parts of it, by their ids, that are not ticked."""
+        self.job = session.jobs.new(say("Reading another document"))
+        self.job.found.connect(self._read_document)
         self.head = self.heading(say("Parts from a list"))
         self.hint = self.note(
             say(
@@ -85,6 +101,12 @@ class PartListPage(Page):
             self.how.addItem(say(text), how)
         self.how.activated.connect(lambda _index: self._read())
         self.told = text_label()
+        self.table.itemChanged.connect(self._ticked)
+        self.from_document = QPushButton(say("From another document …"))
+        self.from_document.clicked.connect(self.choose_document)
+        self.lines_again = QPushButton(say("Back to the lines"))
+        self.lines_again.clicked.connect(self.back_to_lines)
+        self.lines_again.hide()
         self.take = QPushButton(say("Into the kit"))
         self.take.clicked.connect(self.take_them)
         self.leave = QPushButton(say("To the mat"))
@@ -97,7 +119,11 @@ class PartListPage(Page):
         whole = QVBoxLayout()
         whole.setContentsMargins(16, 8, 12, 8)
         whole.setSpacing(6)
-        whole.addWidget(self.head)
+        over = QHBoxLayout()
+        over.addWidget(self.head, 1)
+        over.addWidget(self.from_document)
+        over.addWidget(self.lines_again)
+        whole.addLayout(over)
         whole.addWidget(self.hint)
         both = QHBoxLayout()
         both.setSpacing(12)
@@ -118,30 +144,89 @@ class PartListPage(Page):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
-        self.hint.setVisible(self.height() >= grown(LOW_PX))
+        self._give_room()
         self.table.setColumnHidden(SIZE, self.width() < grown(NARROW_PX))
+
+    def _give_room(self) -> None:
+        self.hint.setVisible(self.other is None and self.height() >= grown(LOW_PX))
 
     def refresh(self) -> None:
         show_text(self.word, say("The masses are"), self.theme.ink)
         self._read()
 
+    def choose_document(self) -> None:
+        """Let the person choose the document whose kit is to be taken over."""
+        sorts = f"{say('Equilix documents')} (*{SUFFIX})"
+        file_dialog(self, sorts, lambda name: self.load(Path(name))).open()
+
+    def load(self, path: Path) -> None:
+        """Read another document; what is wrong with it is said here."""
+        show_text(self.told, say("Reading {file} …").format(file=path.name), self.theme.quiet)
+        self.job.start(partial(_opened, path))
+
+    def _read_document(self, found: Document | EquilixError) -> None:
+        if isinstance(found, EquilixError):
+            show_text(self.told, f"▲ {self.session.tell(found.said)}", self.theme.tip)
+            return
+        self.other, self._left = found, set()
+        self._show_other(True)
+        self._read()
+
+    def back_to_lines(self) -> None:
+        """Put the other document away; the text is as it was left."""
+        self.other = None
+        self._show_other(False)
+        self._read()
+
+    def _show_other(self, on: bool) -> None:
+        for widget in (self.text, self.word, self.how, self.from_document):
+            widget.setVisible(not on)
+        self.lines_again.setVisible(on)
+        self.head.setText(say("Parts from another document") if on else say("Parts from a list"))
+        self._give_room()
+
     def _read(self) -> None:
         """Show what the lines become; what is too much to be read is said."""
         try:
-            self.lines = read_lines(self.text.toPlainText(), self.how.currentData())
+            if self.other is not None:
+                self.lines = lines_of(not_in_the_kit(self.session.document, self.other))
+            else:
+                self.lines = read_lines(self.text.toPlainText(), self.how.currentData())
         except EquilixError as error:
             self.lines = ()
             show_text(self.told, f"▲ {self.session.tell(error.said)}", self.theme.tip)
         else:
-            told = sum(isinstance(line, Told) for line in self.lines)
-            said = say("{told} of {all} lines can be taken.").format(told=told, all=len(self.lines))
-            if any(isinstance(line, Told) and not line.known for line in self.lines):
-                said += " " + say("◆ No word tells of what kind it is.")
-            show_text(self.told, said if self.lines else "", self.theme.quiet)
-        self.take.setEnabled(any(isinstance(line, Told) for line in self.lines))
+            show_text(self.told, self._summary(), self.theme.quiet)
         self._fill()
+        self.take.setEnabled(bool(self._chosen()))
+
+    def _summary(self) -> str:
+        if self.other is not None:
+            there = len(self.other.parts)
+            if not self.lines:
+                return say("All {count} parts of “{name}” are in this kit.").format(count=there, name=self.other.name)
+            return say("{new} of {count} parts of “{name}” are not in this kit. Tick those to be taken.").format(
+                new=len(self.lines), count=there, name=self.other.name
+            )
+        told = sum(isinstance(line, Told) for line in self.lines)
+        said = say("{told} of {all} lines can be taken.").format(told=told, all=len(self.lines)) if self.lines else ""
+        if any(isinstance(line, Told) and not line.known for line in self.lines):
+            said += " " + say("◆ No word tells of what kind it is.")
+        return said
+
+    def _chosen(self) -> tuple[Line, ...]:
+        """Those that are to be taken: what can be read; of another document what is ticked."""
+        told = (line for line in self.lines if isinstance(line, Told))
+        return tuple(line for line in told if self.other is None or line.part.id not in self._left)
+
+    def _ticked(self, item: QTableWidgetItem) -> None:
+        line = self.lines[item.row()]
+        if item.column() == 0 and self.other is not None and isinstance(line, Told):
+            (self._left.discard if item.checkState() is Qt.CheckState.Checked else self._left.add)(line.part.id)
+            self.take.setEnabled(bool(self._chosen()))
 
     def _fill(self) -> None:
+        self.table.blockSignals(True)
         self.table.clearSpans()
         self.table.setRowCount(len(self.lines))
         display = self.session.document.display
@@ -157,26 +242,40 @@ class PartListPage(Page):
                 if column in (0, MASS):
                     item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
                 item.setForeground(QColor(self.theme.tip if isinstance(line, Unread) else self.theme.ink))
+                if column == 0 and self.other is not None and isinstance(line, Told):
+                    item.setFlags(item.flags() | Qt.ItemFlag.ItemIsUserCheckable)
+                    off = line.part.id in self._left
+                    item.setCheckState(Qt.CheckState.Unchecked if off else Qt.CheckState.Checked)
                 self.table.setItem(row, column, item)
+        self.table.blockSignals(False)
 
     def take_them(self) -> None:
-        """Put every part that was read into the kit; the other lines stay, and Undo in the text brings all back."""
-        lines, count = self.lines, sum(isinstance(line, Told) for line in self.lines)
-        rest = left_over(self.text.toPlainText(), lines)
+        """Put what can be read, or is ticked, into the kit; the rest stays, and Undo in the text brings that back."""
+        chosen, text = self._chosen(), self.text.toPlainText()
+        rest, count = left_over(text, self.lines), len(chosen)
 
         def change(document: Document) -> Document:
-            return take_lines(document, lines)[0]
+            return take_lines(document, chosen)[0]
 
         refusal = self.session.try_edit(say("Put {count} parts into the kit").format(count=count), change)
         if refusal is not None:
             show_text(self.told, f"▲ {self.session.tell(refusal.said)}", self.theme.tip)
             return
-        cursor = self.text.textCursor()
-        cursor.select(cursor.SelectionType.Document)
-        cursor.insertText(rest)
+        if self.other is None:
+            cursor = self.text.textCursor()
+            cursor.select(cursor.SelectionType.Document)
+            cursor.insertText(rest)
         said = say("{count} parts are in the kit.").format(count=count)
         show_text(self.told, said, self.theme.hold)
         self.session.said.emit(said, False)
+
+
+def _opened(path: Path, called_off: Called) -> Iterator[Document | EquilixError]:
+    del called_off  # a file is read in one go
+    try:
+        yield open_document(path)
+    except EquilixError as error:
+        yield error
 
 
 def _cells(part: Part, known: bool, display: Display) -> tuple[str, ...]:

@@ -9,8 +9,8 @@ from equilix.words.wordings.wording import N_, Wordings
 LINES: Final[Wordings] = {
     "lines.too_many": N_("{count} lines are more than can be read at once"),
     "lines.most": N_("Take {most} at most"),
-    "lines.no_room": N_("{count} parts more do not go into a kit of {there}"),
-    "lines.most_parts": N_("It holds {most}: take some out first"),
+    "taking.no_room": N_("{count} parts more do not go into a kit of {there}"),
+    "taking.most_parts": N_("It holds {most}: take some out first"),
     "lines.too_long": N_("The line is longer than {most} characters"),
     "lines.one_part_a_line": N_("Write one part in a line"),
     "lines.two_sizes": N_("Two sizes in one line"),
