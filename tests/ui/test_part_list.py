@@ -11,8 +11,9 @@ from equilix.demo import lighthouse
 from equilix.document import VERSION, Document, empty
 from equilix.store.saving import save
 from equilix.ui.theme import enlarge
+from equilix.ui.workspaces.line_table import PART
 from equilix.ui.workspaces.mat import MatPage
-from equilix.ui.workspaces.part_list import PART, PartListPage
+from equilix.ui.workspaces.part_list import PartListPage
 from tests.ui.screen_lint import findings
 from tests.ui.window_test import WindowTest
 
@@ -50,13 +51,27 @@ class FromAList(WindowTest):
         QGuiApplication.clipboard().setText(text)
         QTest.keyClick(self.page.text, Qt.Key.Key_A, Qt.KeyboardModifier.ControlModifier)
         QTest.keyClick(self.page.text, Qt.Key.Key_V, Qt.KeyboardModifier.ControlModifier)
+        self.read()
+
+    def read(self) -> None:
+        """Wait until what the lines become is known."""
+        self.wait(lambda: not (self.page.reading.running or self.page.job.running))
         self.settle()
+
+    @property
+    def rows(self) -> int:
+        """How many rows the preview has."""
+        return self.page.table.lines.rowCount()
 
     def row(self, number: int) -> list[str]:
         """What stands in a row of the preview."""
-        table = self.page.table
-        items = (table.item(number, column) for column in range(table.columnCount()))
-        return [item.text() for item in items if item is not None and item.text()]
+        return [text for text in self.page.table.lines.cells(number) if text]
+
+    def take(self) -> None:
+        """Press the button, and see what is left."""
+        self.page.take.click()
+        self.settle()
+        self.read()
 
     def test_pasted_and_taken(self) -> None:
         """Three of four become parts in one edit; the fourth is mended where it stands, and taken too."""
@@ -67,16 +82,14 @@ class FromAList(WindowTest):
         self.assertIn("may be thousands", self.row(2)[1])
         self.assertEqual(self.row(3)[2], "◆ Other part")
         self.assertIn("3 of 4 lines can be taken", self.page.told.text())
-        self.page.take.click()
-        self.settle()
+        self.take()
         self.assertEqual(
             [part.name for part in self.session.document.parts], ["24–70 zoom", "wedge battery", "thingamajig"]
         )
         self.assertEqual(self.page.text.toPlainText(), "on-camera mic 1,250 g")
         self.assertIn("3 parts", self.messages[-1][0])
         self.paste("on-camera mic 250 g")
-        self.page.take.click()
-        self.settle()
+        self.take()
         self.assertEqual(len(self.session.document.parts), 4)
         self.session.undo()
         self.session.undo()
@@ -91,8 +104,8 @@ class FromAList(WindowTest):
         self.paste("mic 120 g")
         self.page.how.setCurrentIndex(1)
         self.page.how.activated.emit(1)
-        self.page.take.click()
-        self.settle()
+        self.read()
+        self.take()
         self.assertEqual(self.session.document.parts[0].mass_how, "weighed")
 
     def test_too_much(self) -> None:
@@ -100,8 +113,15 @@ class FromAList(WindowTest):
         self.paste("mic 120 g\n" * 1000)
         self.assertIn("more than can be read at once", self.page.told.text())
         self.assertFalse(self.page.take.isEnabled())
-        self.assertEqual(self.page.table.rowCount(), 0)
+        self.assertEqual(self.rows, 0)
         self.assertEqual(self.page.text.document().blockCount(), 1001)
+
+    def test_a_long_list_is_shown_at_once(self) -> None:
+        """Five hundred lines: what is in sight is worked out, the rest when it is scrolled to."""
+        self.paste("\n".join(f"prime {k} {900 + k} g 88×125" for k in range(500)))
+        self.assertEqual(self.rows, 500)
+        self.assertIn("500 of 500", self.page.told.text())
+        self.assertLess(len(self.page.table.lines._cells), 100)
 
     def test_back_to_the_mat_and_found_by_a_trade_word(self) -> None:
         """What is left in the text is there the next time; the mat finds a battery by what people call it."""
@@ -131,6 +151,7 @@ class FromAList(WindowTest):
         """As the dialog does when a file has been chosen."""
         self.page.load(path)
         self.wait(lambda: not self.page.job.running)
+        self.read()
 
     def test_the_kit_of_last_year(self) -> None:
         """All of it but two that are unticked; what is there already is not offered again; the text is as it was."""
@@ -140,22 +161,22 @@ class FromAList(WindowTest):
         self.assertIn(f"{there} of {there} parts", self.page.told.text())
         self.assertFalse(self.page.text.isVisible())
         for row in (0, 3):
-            self.page.table.item(row, 0).setCheckState(Qt.CheckState.Unchecked)
+            self.page.table.setCurrentIndex(self.page.table.lines.index(row, 0))
+            QTest.keyClick(self.page.table, Qt.Key.Key_Space)
         left = [self.row(row)[1] for row in (0, 3)]
         self.window.resize(1280, 800)
         self.session.edit("Another name", lambda d: d.changed(name="This year"))
-        self.settle()
-        self.page.take.click()
-        self.settle()
+        self.read()
+        self.take()
         self.assertEqual(len(self.session.document.parts), there - 2)
-        self.assertEqual([self.row(row)[1] for row in range(self.page.table.rowCount())], left)
+        self.assertEqual([self.row(row)[1] for row in range(self.rows)], left)
         self.assertFalse(self.page.take.isEnabled(), "they are unticked still")
         self.assertEqual(findings(self.window), [])
         self.session.undo()
-        self.settle()
-        self.assertEqual((len(self.session.document.parts), self.page.table.rowCount()), (0, there))
+        self.read()
+        self.assertEqual((len(self.session.document.parts), self.rows), (0, there))
         self.page.lines_again.click()
-        self.settle()
+        self.read()
         self.assertEqual(self.page.text.toPlainText(), LIST)
         self.assertIn("3 of 4 lines", self.page.told.text())
 

@@ -7,16 +7,11 @@ from functools import partial
 from pathlib import Path
 from typing import Final
 
-from PySide6.QtCore import Qt
-from PySide6.QtGui import QColor, QResizeEvent
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
-    QAbstractItemView,
     QHBoxLayout,
-    QHeaderView,
     QPlainTextEdit,
     QPushButton,
-    QTableWidget,
-    QTableWidgetItem,
     QVBoxLayout,
     QWidget,
 )
@@ -24,31 +19,30 @@ from PySide6.QtWidgets import (
 from equilix.document import Document
 from equilix.edits.taking import not_in_the_kit
 from equilix.errors import Called, EquilixError
-from equilix.exchange.lines import Line, Told, Unread, left_over, lines_of, read_lines, take_lines
-from equilix.kit.catalogue import kind_of
-from equilix.kit.parts import How, Part
+from equilix.exchange.lines import Line, Told, left_over, lines_of, read_lines, take_lines
+from equilix.kit.parts import How
 from equilix.store.parsing import open_document
 from equilix.store.saving import SUFFIX
 from equilix.ui.session import Session
 from equilix.ui.theme import grown
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.file_choice import file_dialog
-from equilix.ui.widgets.tint import as_tip, set_tip, show_text, text_label
+from equilix.ui.widgets.tint import set_tip, show_text, text_label
+from equilix.ui.workspaces.line_table import SIZE, LineTable
 from equilix.ui.workspaces.page import Page
-from equilix.units import Display
 from equilix.words.language import say
-from equilix.words.quantities import length, mass
-from equilix.words.telling import begun, tell
 from equilix.words.wordings.wording import N_
 
-HEADS: Final = (N_("Line"), N_("Part"), N_("Kind"), N_("Mass"), N_("Size"))
-PART, MASS, SIZE = 1, 3, 4
 LOW_PX, NARROW_PX = 240, 700
 """Under this height there is no room for the hint, which is told by the tip of the text as well; and under this width
 none for the sizes."""
 HOWS: Final[tuple[tuple[How, str], ...]] = (
     ("data sheet", N_("from data sheets")), ("weighed", N_("weighed")), ("estimated", N_("estimated")),
 )  # fmt: skip
+
+
+AT_ONCE: Final = 50
+"""So many lines are read between two pictures of the screen."""
 
 
 class PartListPage(Page):
@@ -62,8 +56,6 @@ class PartListPage(Page):
         self.lines: tuple[Line, ...] = ()
         self.other: Document | None = None
         """The document whose kit stands there, in the place of the text."""
-        self._left: set[str] = set()
-        """The parts of it, by their ids, that are not ticked."""
         self.job = session.jobs.new(say("Reading another document"))
         self.job.found.connect(self._read_document)
         self.head = self.heading(say("Parts from a list"))
@@ -81,27 +73,16 @@ class PartListPage(Page):
         self.text.setTabChangesFocus(True)
         self.text.setLineWrapMode(QPlainTextEdit.LineWrapMode.NoWrap)
         self.text.textChanged.connect(self._read)
+        self.reading = session.jobs.new(say("Reading the lines"))
+        self.reading.found.connect(self._show)
         self.first_focus = self.text
-        self.table = QTableWidget(0, len(HEADS))
-        self.table.setMinimumHeight(60)
-        self.table.setAccessibleName(say("What the lines become"))
-        self.table.setHorizontalHeaderLabels([say(head) for head in HEADS])
-        self.table.verticalHeader().hide()
-        self.table.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
-        self.table.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
-        self.table.setWordWrap(False)
-        self.table.setShowGrid(False)
-        heads = self.table.horizontalHeader()
-        heads.setHighlightSections(False)
-        heads.setSectionResizeMode(QHeaderView.ResizeMode.ResizeToContents)
-        heads.setSectionResizeMode(PART, QHeaderView.ResizeMode.Stretch)
+        self.table = LineTable()
         self.how = ChoiceBox()
         self.how.setAccessibleName(say("How the masses are known"))
         for how, text in HOWS:
             self.how.addItem(say(text), how)
         self.how.activated.connect(lambda _index: self._read())
         self.told = text_label()
-        self.table.itemChanged.connect(self._ticked)
         self.from_document = QPushButton(say("From another document …"))
         self.from_document.clicked.connect(self.choose_document)
         self.lines_again = QPushButton(say("Back to the lines"))
@@ -109,6 +90,7 @@ class PartListPage(Page):
         self.lines_again.hide()
         self.take = QPushButton(say("Into the kit"))
         self.take.clicked.connect(self.take_them)
+        self.table.lines.ticked.connect(lambda: self.take.setEnabled(bool(self._chosen())))
         self.leave = QPushButton(say("To the mat"))
         self.leave.clicked.connect(lambda: session.view.ask_page("mat"))
         self._lay_out()
@@ -168,7 +150,8 @@ class PartListPage(Page):
         if isinstance(found, EquilixError):
             show_text(self.told, f"▲ {self.session.tell(found.said)}", self.theme.tip)
             return
-        self.other, self._left = found, set()
+        self.other = found
+        self.table.lines.left.clear()
         self._show_other(True)
         self._read()
 
@@ -186,18 +169,26 @@ class PartListPage(Page):
         self._give_room()
 
     def _read(self) -> None:
+        """Find out what the lines become: a few at once; many beside the work, and nothing can be taken until then."""
+        self.reading.cancel()
+        text, how = self.text.toPlainText(), self.how.currentData()
+        if self.other is not None:
+            self._show(lines_of(not_in_the_kit(self.session.document, self.other)))
+        elif text.count("\n") < AT_ONCE:
+            self._show(_read_in(text, how))
+        else:
+            self.take.setEnabled(False)
+            self.reading.start(partial(_lines_of, text, how))
+
+    def _show(self, found: tuple[Line, ...] | EquilixError) -> None:
         """Show what the lines become; what is too much to be read is said."""
-        try:
-            if self.other is not None:
-                self.lines = lines_of(not_in_the_kit(self.session.document, self.other))
-            else:
-                self.lines = read_lines(self.text.toPlainText(), self.how.currentData())
-        except EquilixError as error:
-            self.lines = ()
-            show_text(self.told, f"▲ {self.session.tell(error.said)}", self.theme.tip)
+        self.lines = () if isinstance(found, EquilixError) else found
+        if isinstance(found, EquilixError):
+            show_text(self.told, f"▲ {self.session.tell(found.said)}", self.theme.tip)
         else:
             show_text(self.told, self._summary(), self.theme.quiet)
-        self._fill()
+        chosen = self.other is not None
+        self.table.show_lines(self.lines, self.session.document.display, self.theme, chosen=chosen)
         self.take.setEnabled(bool(self._chosen()))
 
     def _summary(self) -> str:
@@ -217,37 +208,7 @@ class PartListPage(Page):
     def _chosen(self) -> tuple[Line, ...]:
         """Those that are to be taken: what can be read; of another document what is ticked."""
         told = (line for line in self.lines if isinstance(line, Told))
-        return tuple(line for line in told if self.other is None or line.part.id not in self._left)
-
-    def _ticked(self, item: QTableWidgetItem) -> None:
-        line = self.lines[item.row()]
-        if item.column() == 0 and self.other is not None and isinstance(line, Told):
-            (self._left.discard if item.checkState() is Qt.CheckState.Checked else self._left.add)(line.part.id)
-            self.take.setEnabled(bool(self._chosen()))
-
-    def _fill(self) -> None:
-        self.table.blockSignals(True)
-        self.table.clearSpans()
-        self.table.setRowCount(len(self.lines))
-        display = self.session.document.display
-        for row, line in enumerate(self.lines):
-            cells = [str(line.number), *(_cells(line.part, line.known, display) if isinstance(line, Told) else ())]
-            if isinstance(line, Unread):
-                cells.append(f"▲ {self.session.tell(line.said)}")
-                self.table.setSpan(row, PART, 1, len(HEADS) - PART)
-            for column in range(len(HEADS)):
-                text = cells[column] if column < len(cells) else ""
-                item = QTableWidgetItem(text)
-                item.setToolTip(as_tip(text))
-                if column in (0, MASS):
-                    item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
-                item.setForeground(QColor(self.theme.tip if isinstance(line, Unread) else self.theme.ink))
-                if column == 0 and self.other is not None and isinstance(line, Told):
-                    item.setFlags(item.flags() | Qt.ItemFlag.ItemIsUserCheckable)
-                    off = line.part.id in self._left
-                    item.setCheckState(Qt.CheckState.Unchecked if off else Qt.CheckState.Checked)
-                self.table.setItem(row, column, item)
-        self.table.blockSignals(False)
+        return tuple(line for line in told if self.other is None or line.part.id not in self.table.lines.left)
 
     def take_them(self) -> None:
         """Put what can be read, or is ticked, into the kit; the rest stays, and Undo in the text brings that back."""
@@ -278,15 +239,13 @@ def _opened(path: Path, called_off: Called) -> Iterator[Document | EquilixError]
         yield error
 
 
-def _cells(part: Part, known: bool, display: Display) -> tuple[str, ...]:
-    """Pieces and name, kind, mass, size."""
-    kind = begun(tell(kind_of(part).label))
-    body = part.body()
-    told = [length(float(each), display).partition(" ") for each in body.high_m - body.low_m]
-    sizes = f"{' × '.join(size for size, _, _ in told)} {told[0][2]}"
-    return (
-        part.name if part.quantity == 1 else f"{part.quantity} × {part.name}",
-        kind if known else f"◆ {kind}",
-        mass(part.mass_kg, display),
-        sizes if part.sized else say("usual"),
-    )
+def _read_in(text: str, how: How) -> tuple[Line, ...] | EquilixError:
+    try:
+        return read_lines(text, how)
+    except EquilixError as error:
+        return error
+
+
+def _lines_of(text: str, how: How, called_off: Called) -> Iterator[tuple[Line, ...] | EquilixError]:
+    del called_off  # it takes a moment, and the next one takes its place
+    yield _read_in(text, how)
