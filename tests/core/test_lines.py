@@ -77,6 +77,11 @@ class OneLine(unittest.TestCase):
         self.assertFalse(part.sized)
         self.assertEqual(self.size_mm("wedge battery 790 g"), tuple(round(1000 * a) for a in KINDS["battery"].size_m))
         self.assertEqual(self.part("wooden grip 210 g x2").quantity, 2)
+        for text, name, count in (
+            ("2x lens extender 300 g", "2x lens extender", 1), ("1.4x extender 250 g", "1.4x extender", 1),
+            ("2 x lens extender 300 g", "lens extender", 2), ("2x monitor 380 g", "monitor", 2),
+        ):  # fmt: skip
+            self.assertEqual((self.part(text).name, self.part(text).quantity), (name, count))
         self.assertEqual(self.part("3 pcs counterweight 500 g").quantity, 3)
         self.assertEqual(read_lines("mic 120 g", "weighed")[0].part.mass_how, "weighed")  # type: ignore[union-attr]
 
@@ -90,13 +95,16 @@ class OneLine(unittest.TestCase):
         """No mass, two, no unit, a comma that may be either, two sizes, no name, a mass of nothing, too long."""
         for text, words in (
             ("something", "No mass with a unit"), ("tripod plate 300 g 4.5 kg", "Two masses"),
-            ("monitor 380", "No mass with a unit"), ("mic 1,250 g", "“1,250” may be thousands or a decimal"),
+            ("monitor 380", "No mass with a unit"), ("mic 1,250 g", "“1,250” may be thousands or a decimal. Write 1250 or 1.25."),
             ("cage 88×125 20×30 100 g", "Two sizes"), ("  500 g", "No name"), ("cheese plate 0 g", "at least"),
             ("case 90000 kg", "at most"), ("a" * (LONGEST + 1), "longer than 300"),
         ):  # fmt: skip
             with self.subTest(text[:40]):
                 self.assertIn(words, self.said(text))
         self.assertEqual(self.part("mic 0,125 kg").mass_kg, 0.125)
+        for text in ("mic 1.250 g", "mic 120 g €3,200", "mic 120 g 3.200 EUR", "cage 200 g 1,200 × 90 mm"):
+            self.assertIn("may be thousands or a decimal", self.said(text))
+        self.assertEqual(self.size_mm("cage 200 g 101.600 × 88.900 × 50.800 mm"), (102, 89, 51))
         self.assertEqual(self.part("long body 1,250 kg").mass_kg, 1.25, "no camera weighs a tonne")
         self.assertIsNone(self.part("15 mm rods 210 g").focal_m)
 

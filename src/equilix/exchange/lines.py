@@ -20,7 +20,7 @@ from equilix.edits.kit import slug
 from equilix.edits.sound import refused_by
 from equilix.edits.taking import take_parts
 from equilix.errors import Refused
-from equilix.exchange.tables import Row, table_of
+from equilix.exchange.tables import Row, sure, table_of
 from equilix.facts import Sayable, fact, number
 from equilix.kit.catalogue import KINDS, make_part
 from equilix.kit.kinds.kind import Kind
@@ -49,8 +49,9 @@ _PRICE: Final = re.compile(rf"[€$£]\s*({_NUMBER})|(?<![\w.,])({_NUMBER})\s*(?
 _COUNT: Final = re.compile(
     r"^\s*(\d{1,2})\s*(?:[x×*](?=\s)|pcs?\b\.?|pieces\b)|(?<=\s)[x×]\s*(\d{1,2})\s*$", re.IGNORECASE
 )
+_TIMES: Final = re.compile(r"\s*\d+[x×]\s")
+"""Of what makes the picture larger it says how much, not how many pieces: 2x extender."""
 _FOCAL: Final = re.compile(r"(?<![\w.,])(\d{1,4})(?:\s*[-–]\s*\d{1,4}(?:\s*mm)?|\s*mm)(?!\w)", re.IGNORECASE)
-_THOUSANDS: Final = re.compile(r"^[1-9]\d{0,2},\d{3}$")
 _TRAY_MM: Final = 8.0
 """Two numbers no greater than this, and no unit, are inches of a filter and belong to its name: 4×5.65."""
 
@@ -138,7 +139,7 @@ def _fields(text: str) -> _Fields:
     for each in found:
         unit = next((unit for unit in (each[6], each[4], each[2]) if unit), "mm")
         sizes = [
-            units.read(f"{_sure(value, own or unit)} {own or unit}", "length")
+            units.read(f"{sure(value, _short(own or unit))} {own or unit}", "length")
             for value, own in ((each[1], each[2]), (each[3], each[4]), (each[5], each[6]))
             if value
         ]
@@ -148,20 +149,20 @@ def _fields(text: str) -> _Fields:
         key = "lines.two_masses" if masses else "lines.no_mass"
         raise Refused(fact(key), fact("lines.write_as"))
     mass = masses[0]
-    mass_kg = units.read(f"{_sure(mass[1], mass[2])} {mass[2]}", "mass")
+    mass_kg = units.read(f"{sure(mass[1], _short(mass[2]))} {mass[2]}", "mass")
     mass_kg += units.read(f"{mass[3]} {mass[4]}", "mass") if mass[3] else 0.0
     left = _without(left, mass)
     energy, price = _ENERGY.search(left), _PRICE.search(left)
     for each in sorted(filter(None, (energy, price)), key=lambda match: -match.start()):
         left = _without(left, each)
     pieces = _COUNT.search(left)
-    if pieces is not None:
+    if pieces is not None and not (_TIMES.match(left) and kind_by_words(left) == "adapter"):
         count, left = int(pieces[1] or pieces[2]), _without(left, pieces)
     name = " ".join(left.split()).strip(" ,;|:-–()")
     return _Fields(
         name, kind_by_words(name), mass_kg, sizes, count,
         float(energy[1].replace(",", ".")) if energy is not None else 0.0,
-        float((price[1] or price[2]).replace(",", ".")) if price is not None else None,
+        float(sure(price[1] or price[2], "price").replace(",", ".")) if price is not None else None,
     )  # fmt: skip
 
 
@@ -171,12 +172,9 @@ def _of_the_name(size: re.Match[str]) -> bool:
     return bare and max(values) <= _TRAY_MM
 
 
-def _sure(value: str, unit: str) -> str:
-    """A number as it was typed. Raises where a comma may part thousands or decimals: 1,250 g."""
-    if _THOUSANDS.match(value.strip()) and unit.casefold() in ("g", "gram", "grams", "oz", "mm"):
-        whole, _, rest = value.strip().partition(",")
-        raise Refused(fact("lines.comma", value=value.strip()), fact("lines.write_without", one=whole + rest))
-    return value
+def _short(unit: str) -> str:
+    """A unit by its sign, where a person writes the word."""
+    return {"gram": "g", "grams": "g", "ounce": "oz", "ounces": "oz"}.get(unit.casefold(), unit.casefold())
 
 
 def _without(text: str, match: re.Match[str]) -> str:
@@ -208,7 +206,11 @@ def _row_fields(row: Row) -> _Fields:
         if found is None:
             raise Refused(fact("lines.no_size", given=together), fact("lines.write_size_as"))
         unit = next((unit for unit in (found[6], found[4], found[2], row.units.get("size")) if unit), "mm")
-        sizes = [units.read(f"{_sure(each, unit)} {unit}", "length") for each in (found[1], found[3], found[5]) if each]
+        sizes = [
+            units.read(f"{sure(each, _short(unit))} {unit}", "length")
+            for each in (found[1], found[3], found[5])
+            if each
+        ]
     mass_kg = row.si("mass", "mass", None)
     assert mass_kg is not None  # it was asked for above
     count = row.si("quantity", "number", None)

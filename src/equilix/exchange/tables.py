@@ -34,7 +34,9 @@ HEAD_AMONG: Final = 6
 _HEAD: Final = re.compile(
     r"(.+?)\.?(?:[\s_\[(/,]+(?:in\s+)?(kg|g|lbs?|oz|mm|cm|m|in|inch|wh)\.?[\])\s]*)?", re.IGNORECASE
 )
-_THOUSANDS: Final = re.compile(r"[1-9]\d{0,2},\d{3}")
+_THOUSANDS: Final = re.compile(r"[1-9]\d{0,2}([.,])\d{3}")
+_EITHER: Final[dict[str, str]] = {"g": ".,", "price": ".,", "oz": ",", "mm": ","}
+"""Units in which a sign before three digits may part thousands as well as decimals; no part weighs a thousand kilos."""
 
 
 class Row(Struct, frozen=True):
@@ -63,9 +65,18 @@ class Row(Struct, frozen=True):
         bare = re.fullmatch(r"[\d.,\s]+", text) is not None
         if bare and unit is None and quantity not in ("number", "price"):
             raise Refused(fact("lines.no_unit", given=text), fact("lines.write_unit"))
-        if bare and _THOUSANDS.fullmatch(text) and (unit in ("g", "oz", "mm") or quantity == "price"):
-            raise Refused(fact("lines.comma", value=text), fact("lines.write_without", one=text.replace(",", "")))
+        if bare:
+            sure(text, "price" if quantity == "price" else unit or "")
         return units.read(f"{text} {unit}" if bare and quantity not in ("number", "price") else text, quantity)
+
+
+def sure(value: str, unit: str) -> str:
+    """A number as it was typed. Raises :class:`Refused` where a sign in it may part thousands or decimals: 1,250 g."""
+    found = _THOUSANDS.fullmatch(value.strip())
+    if found is not None and found[1] in _EITHER.get(unit, ""):
+        whole, part = value.strip().replace(found[1], ""), f"{float(value.replace(',', '.')):g}"
+        raise Refused(fact("lines.comma", value=value.strip()), fact("lines.write_without", one=whole, other=part))
+    return value
 
 
 def table_of(lines: Sequence[str]) -> Iterator[Row] | None:

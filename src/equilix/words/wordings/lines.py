@@ -18,7 +18,7 @@ LINES: Final[Wordings] = {
     "lines.no_mass": N_("No mass with a unit"),
     "lines.write_as": N_("Write it as “24–70 zoom 950 g 88×125”"),
     "lines.comma": N_("“{value}” may be thousands or a decimal"),
-    "lines.write_without": N_("Write {one}, or with a point"),
+    "lines.write_without": N_("Write {one} or {other}"),
     "lines.over_the_head": N_("It stands over the heads of the table"),
     "lines.nothing_to_do": N_("Nothing is to be done"),
     "lines.one_cell": N_("Only one cell is filled: a heading, or merged cells"),
