@@ -95,7 +95,8 @@ class OneLine(unittest.TestCase):
         """No mass, two, no unit, a comma that may be either, two sizes, no name, a mass of nothing, too long."""
         for text, words in (
             ("something", "No mass with a unit"), ("tripod plate 300 g 4.5 kg", "Two masses"),
-            ("monitor 380", "No mass with a unit"), ("mic 1,250 g", "“1,250” may be thousands or a decimal. Write 1250 or 1.25."),
+            ("monitor 380", "No mass with a unit"),
+            ("mic 1,250 g", "“1,250” may be thousands or a decimal. Write 1250 or 1.25."),
             ("cage 88×125 20×30 100 g", "Two sizes"), ("  500 g", "No name"), ("cheese plate 0 g", "at least"),
             ("case 90000 kg", "at most"), ("a" * (LONGEST + 1), "longer than 300"),
         ):  # fmt: skip
