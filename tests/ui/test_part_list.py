@@ -35,7 +35,7 @@ class FromAList(WindowTest):
         self.window.show_page("mat")
         page = self.window.page
         assert isinstance(page, MatPage)
-        self.assertIn("From a list", page.total.text())
+        self.assertIn("List …", page.total.text())
         page.list.click()
         self.settle()
 

@@ -61,7 +61,7 @@ class MatPage(Page):
         self.first_focus = self.cloth
         self.new = QPushButton(say("New part …"))
         self.new.clicked.connect(self.start_new)
-        self.list = QPushButton(say("From a list …"))
+        self.list = QPushButton(say("List …"))
         self.list.clicked.connect(lambda: session.view.ask_page("list"))
         self.about = QPushButton(say("About it"))
         self.about.setCheckable(True)
@@ -138,7 +138,7 @@ class MatPage(Page):
             if document.parts
             else say(
                 "Nothing on the mat yet. Begin with “New part …”: a kind, a mass and three dimensions are enough; or "
-                "paste “From a list …”."
+                "paste one with “List …”."
             )
         )
         if self.cloth.cell_of(self.cloth.current) is None:
