@@ -209,6 +209,27 @@ class Creep(unittest.TestCase):
                 again = strains(analysed(with_load(two_bars(), first.most_kg, angle)), 1)[0]
                 self.assertAlmostEqual(again.torque_nm, 2.0, places=9)
 
+    def test_as_heavy_as_it_may_be_wherever_it_is_swung(self) -> None:
+        """With the mass that is told for all angles, the worst of them is exactly what the joint holds."""
+        for angle in (0.0, 0.4, -1.2):
+            first = strains(analysed(with_load(two_bars(), 0.3, angle)), 1)[0]
+            assert first.level_kg is not None
+            worst = max(
+                strains(analysed(with_load(two_bars(), first.level_kg, each)), 1)[0].torque_nm
+                for each in (math.pi / 2, *np.linspace(-2.5, 2.5, 41))
+            )
+            self.assertAlmostEqual(worst, 2.0, places=9)
+            self.assertLessEqual(first.level_kg, (first.most_kg or math.inf) + 1e-9)
+        self.assertEqual(strains(analysed(with_load(two_bars(0.04), 0.3)), 1)[0].level_kg, 0.0)
+
+    def test_steep_it_says_what_it_bears_level(self) -> None:
+        """Nearly upright a joint bears nearly anything; what it bears swung out is told beside that."""
+        check = next(iter(creep(analysed(with_load(two_bars(), 0.5, 0.1)), {})))
+        self.assertIn("would hold up to 16.98 kg", told(check.said))
+        self.assertIn("swung out level, up to 1.66 kg", told(check.said))
+        level = next(iter(creep(analysed(with_load(two_bars(), 0.5, math.pi / 2)), {})))
+        self.assertNotIn("swung", told(level.said))
+
     def test_the_joint_that_limits(self) -> None:
         """Told is what the weakest joint would hold, also where another one is nearer to creeping by its own arm."""
         made = with_load(make_part("arm", "arm", "friction-arm", 0.9), 0.05, -1.2, 0.0, 1.3, 1.2)

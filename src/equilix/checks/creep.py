@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator, Mapping
 from typing import Final
 
@@ -19,14 +20,23 @@ from equilix.rig.kinematics import Assembly
 Array = NDArray[np.float64]
 UP: Final = np.array((0.0, 0.0, 1.0))
 
+CLEARLY_LESS: Final = 0.99
+"""What a joint bears swung out level is told beside what it bears now where it is less than so much of it."""
+
 
 class Strain(Struct, frozen=True):
-    """What turns one joint: of the arm itself and of what it carries, N·m about its axis; and that one's mass."""
+    """What turns one joint: of the arm itself and of what it carries, N·m about its axis; and that one's mass.
+
+    ``own_most_nm``, ``load_most_nm``: the same as vectors ``(3,)`` that turn with the joint: their lengths are what
+    they come to when the joint is swung until the one or the other lies level.
+    """
 
     pivot: Pivot
     own_nm: float
     load_nm: float
     load_kg: float
+    own_most_nm: Array
+    load_most_nm: Array
 
     @property
     def torque_nm(self) -> float:
@@ -43,6 +53,20 @@ class Strain(Struct, frozen=True):
             return None
         way = 1.0 if self.load_nm > 0 else -1.0
         return max((way * self.pivot.holds_nm - self.own_nm) / self.load_nm, 0.0) * self.load_kg
+
+    @property
+    def level_kg(self) -> float | None:
+        """What it could carry wherever the joint is swung to: as :attr:`most_kg`, for the worst of all angles.
+
+        Both turn together, and the worst is the length of their sum: ``|own + k load| = holds`` for the larger k; 0
+        where the arm alone is too heavy for it.
+        """
+        load = float(self.load_most_nm @ self.load_most_nm)
+        if self.pivot.holds_nm is None or load < 1e-12:
+            return None
+        half = float(self.own_most_nm @ self.load_most_nm) / load
+        left = (self.pivot.holds_nm**2 - float(self.own_most_nm @ self.own_most_nm)) / load
+        return max(math.sqrt(max(half * half + left, 0.0)) - half, 0.0) * self.load_kg if left > 0 else 0.0
 
 
 def strains(analysis: Analysis, row: int) -> tuple[Strain, ...]:
@@ -63,13 +87,15 @@ def strains(analysis: Analysis, row: int) -> tuple[Strain, ...]:
         axis = assembly.rotations[row] @ links.rotations[n] @ pivot.axis_unit
         centre = assembly.to_rig(placement.id, links.place(np.array(pivot.position_m), n))
         lever = np.cross(axis, UP)  # axis · ((r − c) × (−m g up)) = m g (r − c) · (axis × up)
-        beyond = held <= n
-        sums = {"own": 0.0, "load": 0.0}
-        for mine, at_link, kg, cg in pieces:
-            if (at_link > n) == beyond:
-                sums["own" if mine else "load"] += kg * STANDARD_GRAVITY_M_S2 * float((cg - centre) @ lever)
-        load = sum(kg for mine, at_link, kg, _ in pieces if not mine and (at_link > n) == beyond)
-        found.append(Strain(pivot, sums["own"], sums["load"], load))
+        steep = float(np.linalg.norm(lever))
+        free = [(mine, kg, cg - centre) for mine, at_link, kg, cg in pieces if (at_link > n) == (held <= n)]
+        own, load = (
+            STANDARD_GRAVITY_M_S2 * sum((kg * arm for mine, kg, arm in free if mine == wanted), np.zeros(3))
+            for wanted in (True, False)
+        )
+        own_most, load_most = ((each - (each @ axis) * axis) * steep for each in (own, load))
+        kg = sum(kg for mine, kg, _ in free if not mine)
+        found.append(Strain(pivot, float(own @ lever), float(load @ lever), kg, own_most, load_most))
     return tuple(found)
 
 
@@ -107,6 +133,9 @@ def creep(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         limits = [each.most_kg for each in known if each.most_kg is not None]
         if limits:
             carries = fact("creep.carries_up_to", now=mass(worst.load_kg), most=mass(min(limits)))
+            level = min(each.level_kg for each in known if each.level_kg is not None)
+            if level < CLEARLY_LESS * min(limits):
+                carries = fact("creep.swung_level", carries=carries, most=mass(level))
             said = fact("creep.and_carries", said=said, carries=carries)
         todo = fact("creep.fold_it_nearer") if share > 0.8 else NOTHING
         yield Check(

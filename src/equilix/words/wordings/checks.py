@@ -173,6 +173,7 @@ CHECKS: Final[Wordings] = {
     "creep.title": N_("Joints of the {part}"),
     "creep.load_of_most": N_("at the joint “{pivot}” {load} of {most}"),
     "creep.carries_up_to": N_("it carries {now} there, and would hold up to {most}"),
+    "creep.swung_level": N_("{carries}; swung out level, up to {most}"),
     "creep.and_carries": N_("{said}; {carries}"),
     "creep.fold_it_nearer": N_(
         "Fold the arm nearer over its foot, or use a stronger one; a screen that creeps, falls."
