@@ -1,8 +1,10 @@
 """Another size and another kind of a part: what goes along, what stays, what is refused."""
 
+import math
 import unittest
 
 import numpy as np
+from pydantic_core import ValidationError
 
 from equilix.analysis import analyse
 from equilix.demo import lighthouse
@@ -40,6 +42,14 @@ class Resized(unittest.TestCase):
                 np.testing.assert_allclose(new.body().cg_m, part.body().cg_m * 1.25, atol=1e-12)
                 np.testing.assert_allclose(new.body().inertia_kg_m2, part.body().inertia_kg_m2 * 1.25**2, atol=1e-12)
                 self.assertEqual([p.name for p in new.offers], [p.name for p in part.offers])
+
+    def test_a_size_that_cannot_be_is_refused_before_it_is_built(self) -> None:
+        """A plate of a kilometre would have millions of holes: it is refused as any other size, and quickly."""
+        for key in KINDS:
+            for size in ((999.0, 999.0, 0.01), (0.2, 0.1, 10.1), (-1.0, 0.1, 0.1), (math.nan, 0.1, 0.1)):
+                with self.subTest(key, size=size), self.assertRaises(ValidationError) as caught:
+                    make_part("a", "a", key, 1.0, size)
+                self.assertIn("size_m", str(caught.exception))
 
     def test_round_stays_round(self) -> None:
         """A tube that is made wider grows in both directions across; a longer one keeps its radius."""

@@ -24,6 +24,7 @@ from equilix.kit.kinds import (
 )
 from equilix.kit.kinds.kind import Kind
 from equilix.kit.parts import Part
+from equilix.kit.solids import Box
 
 Family = Literal[
     "cameras",
@@ -96,7 +97,8 @@ def make_part(
             fact("catalogue.take_block_anything_else"),
         )
     entry = KINDS[kind]
-    fields = entry.build(*(size_m or entry.size_m))
+    # the size is asked first: a plate of a kilometre would be built with all its holes
+    fields = entry.build(*Box(size_m=size_m or entry.size_m).size_m)
     return Part(id=part_id, name=name, kind=kind, mass_kg=mass_kg, **{**fields, **more})
 
 
