@@ -3,7 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from functools import cached_property
 from typing import Protocol
+
+from msgspec import Struct
 
 from equilix.analysis import Analysis
 from equilix.facts import Sayable, fact, percent
@@ -48,6 +51,23 @@ class Change(Protocol):
     @property
     def result_after(self) -> Result:
         """What follows from how it is when it is done, each worked out once."""
+
+
+class Compared(Struct, frozen=True, dict=True):
+    """The rig before and after, and what follows from each."""
+
+    before: Analysis
+    after: Analysis
+
+    @cached_property
+    def result_before(self) -> Result:
+        """What follows from how the rig is, each worked out once."""
+        return Result(self.before)
+
+    @cached_property
+    def result_after(self) -> Result:
+        """What follows from how it is when it is done, each worked out once."""
+        return Result(self.after)
 
 
 def minutes(change: Change) -> float:

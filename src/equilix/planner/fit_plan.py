@@ -2,17 +2,14 @@
 
 from __future__ import annotations
 
-from functools import cached_property
-
 from msgspec import Struct
 
-from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Refused
 from equilix.facts import Fact, Sayable, fact
+from equilix.planner.change import Compared
 from equilix.planner.plan import DrawOut, SlideTo, Step, TurnTo
-from equilix.result import Result
 
 
 class Remount(Struct, frozen=True):
@@ -80,26 +77,14 @@ class PutBetween(Struct, frozen=True):
 FitStep = PutBetween | HangOn | TurnTo | DrawOut | Remount | SlideTo
 
 
-class FitPlan(Struct, frozen=True, dict=True):
+class FitPlan(Compared, frozen=True):
     """Moves for the body's sake, what they do, and their price in balance; with ``balance``, a plan that goes on."""
 
     title: Sayable
     steps: tuple[FitStep | Step, ...]
-    before: Analysis
-    after: Analysis
     says: tuple[Sayable, ...]
     """What becomes of elbows, arms, fists or gaze."""
     reason: Sayable = ""
-
-    @cached_property
-    def result_before(self) -> Result:
-        """What follows from how the rig is, each worked out once."""
-        return Result(self.before)
-
-    @cached_property
-    def result_after(self) -> Result:
-        """What follows from how it is when it is done, each worked out once."""
-        return Result(self.after)
 
     @property
     def key(self) -> str:

@@ -84,14 +84,14 @@ def _and_balance(document: Document, fit: FitPlan, cancelled: Callable[[], bool]
     further = plan("move", changed.with_setup(held), analyse(changed, held), cancelled)
     if not further.works:
         return FitPlan(
-            fit.title, fit.steps, fit.before, fit.after, (*fit.says, fact("fitting.balance", reason=further.reason))
+            fit.before, fit.after, fit.title, fit.steps, (*fit.says, fact("fitting.balance", reason=further.reason))
         )
     after_doc = changed
     for step in further.steps:
         after_doc = step.apply(after_doc, setup.id)
     after = analyse(after_doc, after_doc.setups_by_id[setup.id])
     return FitPlan(
-        fact("fitting.and_balance", title=fit.title), (*fit.steps, *further.steps), fit.before, after, fit.says
+        fit.before, after, fact("fitting.and_balance", title=fit.title), (*fit.steps, *further.steps), fit.says
     )
 
 
@@ -116,11 +116,11 @@ def grips_plan(document: Document, analysis: Analysis, cancelled: Callable[[], b
     if (
         _all_arms(after, analysis) > _all_arms(analysis, analysis) - CLEAR_RAD
     ):  # where the body follows the handles nothing is gained
-        return FitPlan(title, (), analysis, analysis, (), fact("fitting.handles_where_arms_want_them"))
+        return FitPlan(analysis, analysis, title, (), (), fact("fitting.handles_where_arms_want_them"))
     if lasts_s(after) < 0.95 * lasts_s(analysis):
-        return FitPlan(title, (), analysis, analysis, (), fact("fitting.suits_elbows_would_tire_something"))
+        return FitPlan(analysis, analysis, title, (), (), fact("fitting.suits_elbows_would_tire_something"))
     steps = _grip_steps(document, now, analysis, [*sorted(sliders), *grips.values()])
-    return FitPlan(title, tuple(steps), analysis, after, _arms_said(analysis, after))
+    return FitPlan(analysis, after, title, tuple(steps), _arms_said(analysis, after))
 
 
 def _easiest(document: Document, analysis: Analysis, grips: Mapping[Side, str], trials: Iterator[Document]) -> Document:

@@ -75,7 +75,7 @@ def _by_moving(document: Document, analysis: Analysis, cancelled: Callable[[], b
         if _room(after) < WANTED_M or _off(after) > _off(analysis) + NOTHING:
             continue
         if not new_strikes(analysis.assembly, after.assembly):
-            return FitPlan(TITLE, (step,), analysis, after, (_words(analysis, after),))
+            return FitPlan(analysis, after, TITLE, (step,), (_words(analysis, after),))
     return None
 
 
@@ -123,7 +123,7 @@ def _by_bracket(document: Document, analysis: Analysis, part: str, cancelled: Ca
         (each for each in document.parts if each.kind == "offset-bracket"), key=lambda each: not each.owned
     )
     if carriage is None or not brackets:
-        return FitPlan(TITLE, (), analysis, analysis, (), fact("head_room.presses_kit_has_no_offset", part=part))
+        return FitPlan(analysis, analysis, TITLE, (), (), fact("head_room.presses_kit_has_no_offset", part=part))
     bracket = brackets[0]
     outward = -1.0 if analysis.operator.shoulder == "right" else 1.0
     track = bracket.offers[0].track
@@ -140,9 +140,9 @@ def _by_bracket(document: Document, analysis: Analysis, part: str, cancelled: Ca
         after = analyse(changed, changed.setups_by_id[analysis.setup.id])
         if after.support is None or new_strikes(analysis.assembly, after.assembly):
             continue
-        nearest = FitPlan(TITLE, (step,), analysis, after, (_words(analysis, after),))
+        nearest = FitPlan(analysis, after, TITLE, (step,), (_words(analysis, after),))
         if _room(after) >= WANTED_M:
             return nearest
     if nearest is not None:
         return nearest
-    return FitPlan(TITLE, (), analysis, analysis, (), fact("head_room.presses_no_bracket_gives_room", part=part))
+    return FitPlan(analysis, analysis, TITLE, (), (), fact("head_room.presses_no_bracket_gives_room", part=part))

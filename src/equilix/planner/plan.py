@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from functools import cached_property
 from typing import Final, Literal
 
 from msgspec import Struct
@@ -12,8 +11,8 @@ from equilix.document import Document
 from equilix.edits import rigging
 from equilix.facts import Sayable, fact
 from equilix.keys import BalanceKey
+from equilix.planner.change import Compared
 from equilix.planner.moves import stand_in
-from equilix.result import Result
 
 School = Literal["move", "power", "weight", "strip"]
 
@@ -114,7 +113,7 @@ def _ranks_right(analysis: Analysis) -> int:
     return min([*wrong, last])
 
 
-class Plan(Struct, frozen=True, dict=True):
+class Plan(Compared, frozen=True):
     """The best plan of one school, or why there is none.
 
     Where ``reason`` is empty the plan brings every condition inside its tolerance. Otherwise ``reason`` says what
@@ -124,21 +123,9 @@ class Plan(Struct, frozen=True, dict=True):
     school: School
     steps: tuple[Step, ...]
     promised_m: dict[BalanceKey, float]
-    before: Analysis
-    after: Analysis
     reason: Sayable = ""
     remedy: Sayable = ""
     """What would make it reach all, where something would: 'A bridge plate … would do.'"""
-
-    @cached_property
-    def result_before(self) -> Result:
-        """What follows from how the rig is, each worked out once."""
-        return Result(self.before)
-
-    @cached_property
-    def result_after(self) -> Result:
-        """What follows from how it is when it is done, each worked out once."""
-        return Result(self.after)
 
     @property
     def key(self) -> str:

@@ -99,7 +99,7 @@ def plan(school: School, document: Document, analysis: Analysis, cancelled: Call
             must_change=moves.must_change, forbidden=forbidden, cancelled=cancelled,
         )  # fmt: skip
         if chosen is None:
-            return Plan(school, (), before, analysis, analysis, fact("schools.cannot_done", said=moves.nothing))
+            return Plan(analysis, analysis, school, (), before, fact("schools.cannot_done", said=moves.nothing))
         chosen, after = _settle(chosen, moves, document, analysis, cancelled)
         steps = tuple(_steps(chosen, analysis))
         strikes = new_strikes(analysis.assembly, after.assembly)
@@ -112,11 +112,11 @@ def plan(school: School, document: Document, analysis: Analysis, cancelled: Call
             continue
         promised = {c.balance.key: c.value_m for c in after.conditions}  # what carrying it out gives, not the model
         if all(c.ok for c in after.conditions):
-            return Plan(school, steps, promised, analysis, after)
+            return Plan(analysis, after, school, steps, promised)
         why = _reason(school, moves, chosen, document, analysis, after, cancelled)
         exchanged = _exchanged(school, why, document, analysis, cancelled)
-        return exchanged or Plan(school, steps, promised, analysis, after, why.said, why.remedy)
-    return Plan(school, (), before, analysis, analysis, fact("schools.cannot_done_would_balance_strikes"))
+        return exchanged or Plan(analysis, after, school, steps, promised, why.said, why.remedy)
+    return Plan(analysis, analysis, school, (), before, fact("schools.cannot_done_would_balance_strikes"))
 
 
 MOST_ROUNDS = 4
@@ -243,7 +243,7 @@ def _exchanged(
             if all(c.ok for c in after.conditions) and not new_strikes(analysis.assembly, after.assembly):
                 first = StandIn(placement.id, part.id, placement.parent, placement.point)
                 promised = {c.balance.key: c.value_m for c in after.conditions}
-                return Plan(school, (first, *_steps(chosen, before)), promised, analysis, after)
+                return Plan(analysis, after, school, (first, *_steps(chosen, before)), promised)
     return None
 
 

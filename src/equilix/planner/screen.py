@@ -63,11 +63,11 @@ def screen_plan(document: Document, analysis: Analysis, cancelled: Callable[[], 
             best = (worth, steps, after)
     title = fact("screen.screen_eye_level")
     if not best[1]:
-        return FitPlan(title, (), analysis, analysis, (), fact("screen.no_free_mount_brings_screen"))
+        return FitPlan(analysis, analysis, title, (), (), fact("screen.no_free_mount_brings_screen"))
     now = gaze(best[2])
     assert now is not None  # the screen is still there
     says = fact("screen.gaze_away", was=_gaze_words(before), now=_gaze_words(now), distance=length(now.distance_m))
-    return FitPlan(title, best[1], analysis, best[2], (says,))
+    return FitPlan(analysis, best[2], title, best[1], (says,))
 
 
 def _screen_moves(document: Document, analysis: Analysis, screen: str, part: Part) -> Iterator[tuple[FitStep, ...]]:

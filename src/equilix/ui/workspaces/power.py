@@ -231,7 +231,7 @@ class PowerPage(Page):
 
     def _look(self, place: BatteryPlace | None) -> None:
         before = self.session.analysis
-        ghost = None if place is None else FitPlan(place.text, (), before, place.after, ())
+        ghost = None if place is None else FitPlan(before, place.after, place.text, (), ())
         self.session.view.show_ghost(ghost)
 
     def _put(self, place: BatteryPlace) -> None:
