@@ -68,11 +68,8 @@ LEFT_KG = 0.001
 
 def grip_at(assembly: Assembly, row: int, grip: Grip) -> tuple[Array, Array]:
     """Where a grip of a part is, and along what it runs, rig frame ``(3,)`` each."""
-    part, configuration = assembly.parts[row], assembly.setup.by_id[assembly.ids[row]].configuration
-    point = part.place(grip.position_m, configuration, extends=grip.extends, beyond=grip.beyond)
-    turn, axis = part.turn(configuration, grip.beyond), np.array(grip.axis)
-    along: Array = assembly.rotations[row] @ (axis if turn is None else turn @ axis)
-    return assembly.to_rig(assembly.ids[row], point), along
+    where = assembly.place_m(row, grip.position_m, extends=grip.extends, beyond=grip.beyond)
+    return where, assembly.way(row, grip.axis, beyond=grip.beyond)
 
 
 def grips_of(assembly: Assembly) -> tuple[Place, ...]:

@@ -28,9 +28,7 @@ def fingers(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
     for row, part in enumerate(assembly.parts):
         placement_id = assembly.ids[row]
         for control in part.controls:
-            configuration = analysis.setup.by_id[placement_id].configuration
-            place = part.place(control.position_m, configuration, extends=False, beyond=control.beyond)
-            at = assembly.to_rig(placement_id, place)
+            at = assembly.place_m(row, control.position_m, beyond=control.beyond)
             nearest = min(hands, key=lambda held: float(np.linalg.norm(held.arm.hand_m - at)))
             far = float(np.linalg.norm(nearest.arm.hand_m - at))
             reach = REACH_SHARE[control.finger] * hand_m

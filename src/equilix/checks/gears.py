@@ -67,12 +67,9 @@ def wheels(assembly: Assembly) -> list[Wheel]:
     """Every gear of a rig, where it is."""
     found = []
     for row, part in enumerate(assembly.parts):
-        configuration = assembly.setup.by_id[assembly.ids[row]].configuration
         for gear in part.gears:
-            place = part.place(gear.position_m, configuration, extends=False, beyond=gear.beyond)
-            turn, axis = part.turn(configuration, gear.beyond), unit(gear.axis)
-            axis = assembly.rotations[row] @ (axis if turn is None else turn @ axis)
-            found.append(Wheel(assembly.ids[row], gear, assembly.to_rig(assembly.ids[row], place), axis))
+            middle = assembly.place_m(row, gear.position_m, beyond=gear.beyond)
+            found.append(Wheel(assembly.ids[row], gear, middle, assembly.way(row, unit(gear.axis), beyond=gear.beyond)))
     return found
 
 

@@ -192,18 +192,22 @@ def _near(lower: Array, upper: Array) -> Iterator[tuple[int, int]]:
 
 def in_room(assembly: Assembly, row: int, room: Box) -> list[int]:
     """Rows of the other parts that stand in a room that a part keeps free, in their order; it bends with the part."""
-    part, configuration = assembly.parts[row], assembly.setup.by_id[assembly.ids[row]].configuration
-    middle = part.place(room.centre_m, configuration, extends=room.extends, beyond=room.beyond)
-    turn, outline = part.turn(configuration, room.beyond), room.outline
-    if turn is not None:
-        outline = Polyhedron(outline.corners_m @ turn.T, outline.normals @ turn.T, outline.edges @ turn.T)
-    return in_outline(assembly, row, outline, middle)
+    middle = assembly.place_m(row, room.centre_m, extends=room.extends, beyond=room.beyond)
+    turn = np.column_stack([assembly.way(row, each, beyond=room.beyond) for each in np.eye(3)])
+    return _in(assembly, row, _turned(room.outline, turn, middle))
 
 
 def in_outline(assembly: Assembly, row: int, outline: Polyhedron, middle_m: Array) -> list[int]:
     """Rows of the other parts that stand in a convex space, given about its middle ``(3,)`` in the frame of a part."""
-    rotation, centre = assembly.rotations[row], assembly.to_rig(assembly.ids[row], middle_m)
-    here = Polyhedron(outline.corners_m @ rotation.T + centre, outline.normals @ rotation.T, outline.edges @ rotation.T)
+    return _in(assembly, row, _turned(outline, assembly.rotations[row], assembly.to_rig(assembly.ids[row], middle_m)))
+
+
+def _turned(outline: Polyhedron, turn: Array, middle_m: Array) -> Polyhedron:
+    return Polyhedron(outline.corners_m @ turn.T + middle_m, outline.normals @ turn.T, outline.edges @ turn.T)
+
+
+def _in(assembly: Assembly, row: int, here: Polyhedron) -> list[int]:
+    """Rows of the other parts in a convex space of the rig frame."""
     lower, upper, rows = assembly.boxes_m
     low, high = here.corners_m.min(axis=0), here.corners_m.max(axis=0)
     near = np.all(np.minimum(upper, high) - np.maximum(lower, low) > MATED_M, axis=1) & (rows != row)

@@ -144,6 +144,24 @@ class Assembly(Struct, frozen=True, dict=True):
         where: Array = self.positions_m[row] + self.rotations[row] @ np.asarray(point_m, dtype=float)
         return where
 
+    def place_m(self, row: int, point_m: Sequence[float], *, extends: bool = False, beyond: int = 0) -> Array:
+        """Where what is fastened to a part is, rig frame ``(3,)``, m: its telescope and pivots set as they are.
+
+        ``point_m`` is told in the part's frame, with everything pushed in and straight.
+        """
+        x, y, z = point_m
+        place = self.parts[row].place((x, y, z), self._set(row), extends=extends, beyond=beyond)
+        return self.to_rig(self.ids[row], place)
+
+    def way(self, row: int, direction: Sequence[float] | Array, *, beyond: int = 0) -> Array:
+        """A direction ``(3,)`` told with a part's pivots straight, rig frame; as long as it is given."""
+        turn, told = self.parts[row].turn(self._set(row), beyond), np.asarray(direction, dtype=float)
+        found: Array = self.rotations[row] @ (told if turn is None else turn @ told)
+        return found
+
+    def _set(self, row: int) -> Configuration:
+        return self.setup.by_id[self.ids[row]].configuration
+
     def slide_direction(self, placement_id: str) -> Array | None:
         """Unit vector ``(3,)``, rig frame, in which a growing slide moves the placement; None without a track."""
         row = self.index[placement_id]
