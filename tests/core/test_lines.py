@@ -175,6 +175,14 @@ class Tables(unittest.TestCase):
         for long, wanted in zip(body.high_m - body.low_m, (5.0, 3.0, 3.0), strict=True):
             self.assertAlmostEqual(float(long) / M_PER_IN, wanted, places=6)
 
+    def test_each_edge_with_a_unit_of_its_own(self) -> None:
+        """In one cell as in a line: an edge without one is in that of the last edge, or of the column."""
+        for text in ("some thing 120 g 10 cm x 40 mm", "part;mass g;size\nsome thing;120;10 cm x 40 mm"):
+            (line,) = read_lines(text)
+            assert isinstance(line, Told)
+            sizes = line.part.body().high_m - line.part.body().low_m
+            self.assertEqual([round(float(each), 6) for each in sizes[:2]], [0.1, 0.04])
+
     def test_what_a_cell_may_not_be(self) -> None:
         """A mass without a unit, half a piece, a size that is none."""
         for text, words in (
@@ -185,6 +193,23 @@ class Tables(unittest.TestCase):
             (line,) = read_lines(text)
             assert isinstance(line, Unread)
             self.assertIn(words, told(line.said))
+
+    def test_a_number_of_the_row_is_no_number_of_pieces(self) -> None:
+        """“No.” counts the rows of a list."""
+        for head in ("No.", "Number", "no"):
+            for line in read_lines(f"{head};part;mass g\n1;mic;120\n2;mic arm;90"):
+                assert isinstance(line, Told)
+                self.assertEqual(line.part.quantity, 1)
+
+    def test_a_title_is_no_heading(self) -> None:
+        """What stands over the heads says nothing of the kind of what no word tells; what stands between rows does."""
+        title, *rows = read_lines("My camera kit\npart;mass g\nblue thing;120\nLenses;\nthe long one;900")
+        assert isinstance(title, Unread)
+        first, _, last = rows
+        assert isinstance(first, Told)
+        assert isinstance(last, Told)
+        self.assertEqual((first.part.kind, first.known), ("block", False))
+        self.assertEqual((last.part.kind, last.known), ("lens", True))
 
 
 class IntoTheKit(unittest.TestCase):

@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator, Sequence
+from functools import cache
 from typing import Any, Final
 
 from msgspec import Struct
@@ -137,13 +138,7 @@ def _fields(text: str) -> _Fields:
     if len(found) > 1:
         raise Refused(fact("lines.two_sizes"), fact("lines.one_part_a_line"))
     for each in found:
-        unit = next((unit for unit in (each[6], each[4], each[2]) if unit), "mm")
-        sizes = [
-            units.read(f"{sure(value, _short(own or unit))} {own or unit}", "length")
-            for value, own in ((each[1], each[2]), (each[3], each[4]), (each[5], each[6]))
-            if value
-        ]
-        left = _without(left, each)
+        sizes, left = _sizes(each), _without(left, each)
     masses = list(_MASS.finditer(left))
     if len(masses) != 1:
         key = "lines.two_masses" if masses else "lines.no_mass"
@@ -164,6 +159,13 @@ def _fields(text: str) -> _Fields:
         float(energy[1].replace(",", ".")) if energy is not None else 0.0,
         float(sure(price[1] or price[2], "price").replace(",", ".")) if price is not None else None,
     )  # fmt: skip
+
+
+def _sizes(size: re.Match[str], usual: str | None = None) -> list[float | None]:
+    """Two or three edges, m; those without a unit are in that of the last that has one, or in the usual one."""
+    unit = next((unit for unit in (size[6], size[4], size[2], usual) if unit), "mm")
+    edges = ((size[1], size[2]), (size[3], size[4]), (size[5], size[6]))
+    return [units.read(f"{sure(value, _short(own or unit))} {own or unit}", "length") for value, own in edges if value]
 
 
 def _of_the_name(size: re.Match[str]) -> bool:
@@ -205,12 +207,7 @@ def _row_fields(row: Row) -> _Fields:
         found = _SIZE.fullmatch(together.strip())
         if found is None:
             raise Refused(fact("lines.no_size", given=together), fact("lines.write_size_as"))
-        unit = next((unit for unit in (found[6], found[4], found[2], row.units.get("size")) if unit), "mm")
-        sizes = [
-            units.read(f"{sure(each, _short(unit))} {unit}", "length")
-            for each in (found[1], found[3], found[5])
-            if each
-        ]
+        sizes = _sizes(found, row.units.get("size"))
     mass_kg = row.si("mass", "mass", None)
     assert mass_kg is not None  # it was asked for above
     count = row.si("quantity", "number", None)
@@ -251,12 +248,21 @@ def size_of(kind: Kind, sizes_m: list[float | None]) -> tuple[float, float, floa
     """
     if not sizes_m:
         return None
-    solids = kind.build(*kind.size_m)["solids"]
-    round_about = {each.axis if isinstance(each, Cylinder | Tube) else "" for each in solids}
-    if len(sizes_m) == 2 and round_about in ({"x"}, {"z"}):
+    told = [*sizes_m, *[None] * (3 - len(sizes_m))]
+    if len(sizes_m) == 2:
         across, along = sizes_m
-        told = [along, across, across] if round_about == {"x"} else [across, across, along]
-    else:
-        told = [*sizes_m, *[None] * (3 - len(sizes_m))]
+        match _round_about(kind):
+            case "x":
+                told = [along, across, across]
+            case "z":
+                told = [across, across, along]
     long, wide, high = (usual if one is None else one for one, usual in zip(told, kind.size_m, strict=True))
     return long, wide, high
+
+
+@cache
+def _round_about(kind: Kind) -> str:
+    """The axis about which all of a kind is round; empty where it is not."""
+    solids = kind.build(*kind.size_m)["solids"]
+    axes = {each.axis if isinstance(each, Cylinder | Tube) else "" for each in solids}
+    return axes.pop() if len(axes) == 1 else ""

@@ -23,7 +23,7 @@ HEADS: Final[dict[str, tuple[str, ...]]] = {
     "height": ("height", "high", "tall", "h"),
     "diameter": ("diameter", "dia", "ø"),
     "size": ("size", "dimensions", "dims", "l×w×h", "lxwxh"),
-    "quantity": ("quantity", "qty", "count", "number", "pieces", "pcs", "no"),
+    "quantity": ("quantity", "qty", "count", "pieces", "pcs"),
     "energy": ("energy", "capacity", "wh"),
     "price": ("price", "value", "cost"),
 }
@@ -42,7 +42,8 @@ _EITHER: Final[dict[str, str]] = {"g": ".,", "price": ".,", "oz": ",", "mm": ","
 class Row(Struct, frozen=True):
     """One row under the heads: its cells by what they tell, and the unit over each that has one.
 
-    ``heading``: the last row with a single cell above it, as of merged cells; ``stands_over``: it is above the heads.
+    ``heading``: the last row under the heads with a single cell above it, as of merged cells; ``stands_over``: it is
+    above the heads.
     """
 
     number: int
@@ -106,7 +107,7 @@ def _rows(lines: Sequence[str], at: int, mark: str, heads: Sequence[tuple[str, s
         if not shown:
             continue
         yield Row(number + 1, shown, cells, over, heading, number < at)
-        if len([value for value in values if value]) == 1:
+        if number > at and len([value for value in values if value]) == 1:
             heading = shown
 
 

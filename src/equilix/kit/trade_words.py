@@ -26,6 +26,8 @@ def _one(word: str) -> str:
     """A word without the s of several."""
     if word.endswith("ies") and len(word) > _PLAIN + 1:
         return word[:-3] + "y"
+    if word.endswith(("nses", "xes", "shes", "ches")):  # lenses, boxes
+        return word[:-2]
     return word[:-1] if word.endswith("s") and not word.endswith("ss") and len(word) > _PLAIN else word
 
 
