@@ -4,14 +4,37 @@ from __future__ import annotations
 
 import threading
 from collections.abc import Callable, Iterable
+from typing import TypeVar
 
 from PySide6.QtCore import QAbstractEventDispatcher, QObject, QRunnable, QThreadPool, Signal, Slot
 
-from equilix.errors import Called, Cancelled
+from equilix.errors import Called, Cancelled, EquilixError
 from equilix.words.language import say
 
 Work = Callable[[Called], Iterable[object]]
 """Finds one thing after the other. What it is given to work on must be immutable: it runs in a thread of its own."""
+
+
+def in_one_go(read: Callable[[], object]) -> Work:
+    """Work with a single finding: what is read, or the refusal that teaches why it cannot be."""
+
+    def work(called_off: Called) -> Iterable[object]:
+        del called_off  # it takes a moment, and the next request takes its place
+        yield or_error(read)
+
+    return work
+
+
+Found = TypeVar("Found")
+
+
+def or_error(read: Callable[[], Found]) -> Found | EquilixError:
+    """What is read, or why it cannot be."""
+    try:
+        return read()
+    except EquilixError as error:
+        return error
+
 
 THREADS = 2
 BEGIN_S = 0.5

@@ -74,7 +74,7 @@ HALF_TURN: Final = math.radians(100)
 """How far a ball goes over to each side (common practice, no source)."""
 
 
-def _ball(name: str, z: float, holds_nm: float) -> tuple[Pivot, Pivot]:
+def _ball(name: str, z: float, holds_nm: float) -> tuple[Pivot, ...]:
     """A ball as two pivots through one point: it tips fore and aft, then sideways. What it holds is an estimate."""
     return tuple(
         Pivot(
@@ -86,7 +86,7 @@ def _ball(name: str, z: float, holds_nm: float) -> tuple[Pivot, Pivot]:
             holds_nm=holds_nm,
         )
         for way, axis in (("fore and aft", LEFT), ("sideways", AHEAD))
-    )  # type: ignore[return-value]  # two ways, two pivots
+    )
 
 
 def friction_arm(length: float, width: float, height: float) -> Fields:

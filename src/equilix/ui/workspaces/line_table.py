@@ -65,8 +65,10 @@ class _Lines(QAbstractTableModel):
         known = self._cells.get(row)
         if known is None:
             line = self.lines[row]
-            told = _told(line.part, line.known, self.display) if isinstance(line, Told) else ()
-            said = told or (f"▲ {tell(line.said, self.display)}", "", "", "")  # type: ignore[union-attr]
+            if isinstance(line, Told):
+                said = _told(line.part, line.known, self.display)
+            else:
+                said = (f"▲ {tell(line.said, self.display)}", "", "", "")
             known = self._cells[row] = (str(line.number), *said)
         return known
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from functools import partial
 from pathlib import Path
 from typing import Final
@@ -18,11 +17,13 @@ from PySide6.QtWidgets import (
 
 from equilix.document import Document
 from equilix.edits.taking import not_in_the_kit
-from equilix.errors import Called, EquilixError
+from equilix.errors import EquilixError
 from equilix.exchange.lines import Line, Told, left_over, lines_of, read_lines, take_lines
+from equilix.facts import fact, number
 from equilix.kit.parts import How
 from equilix.store.parsing import open_document
 from equilix.store.saving import SUFFIX
+from equilix.ui.jobs import in_one_go, or_error
 from equilix.ui.session import Session
 from equilix.ui.theme import grown
 from equilix.ui.widgets.choice import ChoiceBox
@@ -144,7 +145,7 @@ class PartListPage(Page):
     def load(self, path: Path) -> None:
         """Read another document; what is wrong with it is said here."""
         show_text(self.told, say("Reading {file} …").format(file=path.name), self.theme.quiet)
-        self.job.start(partial(_opened, path))
+        self.job.start(in_one_go(partial(open_document, path)))
 
     def _read_document(self, found: Document | EquilixError) -> None:
         if isinstance(found, EquilixError):
@@ -175,10 +176,10 @@ class PartListPage(Page):
         if self.other is not None:
             self._show(lines_of(not_in_the_kit(self.session.document, self.other)))
         elif text.count("\n") < AT_ONCE:
-            self._show(_read_in(text, how))
+            self._show(or_error(partial(read_lines, text, how)))
         else:
             self.take.setEnabled(False)
-            self.reading.start(partial(_lines_of, text, how))
+            self.reading.start(in_one_go(partial(read_lines, text, how)))
 
     def _show(self, found: tuple[Line, ...] | EquilixError) -> None:
         """Show what the lines become; what is too much to be read is said."""
@@ -193,14 +194,14 @@ class PartListPage(Page):
 
     def _summary(self) -> str:
         if self.other is not None:
-            there = len(self.other.parts)
-            if not self.lines:
-                return say("All {count} parts of “{name}” are in this kit.").format(count=there, name=self.other.name)
-            return say("{new} of {count} parts of “{name}” are not in this kit. Tick those to be taken.").format(
-                new=len(self.lines), count=there, name=self.other.name
-            )
-        told = sum(isinstance(line, Told) for line in self.lines)
-        said = say("{told} of {all} lines can be taken.").format(told=told, all=len(self.lines)) if self.lines else ""
+            there, name, new = number(len(self.other.parts)), self.other.name, len(self.lines)
+            if not new:
+                return self.session.tell(fact("lines.all_there", count=there, name=name))
+            return self.session.tell(fact("lines.not_there", new=number(new), count=there, name=name))
+        told = number(sum(isinstance(line, Told) for line in self.lines))
+        said = ""
+        if self.lines:
+            said = self.session.tell(fact("lines.can_be_taken", told=told, all=number(len(self.lines))))
         if any(isinstance(line, Told) and not line.known for line in self.lines):
             said += " " + say("◆ No word tells of what kind it is.")
         return said
@@ -218,7 +219,7 @@ class PartListPage(Page):
         def change(document: Document) -> Document:
             return take_lines(document, chosen)[0]
 
-        refusal = self.session.try_edit(say("Put {count} parts into the kit").format(count=count), change)
+        refusal = self.session.try_edit(self.session.tell(fact("lines.put_in", count=number(count))), change)
         if refusal is not None:
             show_text(self.told, f"▲ {self.session.tell(refusal.said)}", self.theme.tip)
             return
@@ -226,26 +227,6 @@ class PartListPage(Page):
             cursor = self.text.textCursor()
             cursor.select(cursor.SelectionType.Document)
             cursor.insertText(rest)
-        said = say("{count} parts are in the kit.").format(count=count)
+        said = self.session.tell(fact("lines.are_in", count=number(count)))
         show_text(self.told, said, self.theme.hold)
         self.session.said.emit(said, False)
-
-
-def _opened(path: Path, called_off: Called) -> Iterator[Document | EquilixError]:
-    del called_off  # a file is read in one go
-    try:
-        yield open_document(path)
-    except EquilixError as error:
-        yield error
-
-
-def _read_in(text: str, how: How) -> tuple[Line, ...] | EquilixError:
-    try:
-        return read_lines(text, how)
-    except EquilixError as error:
-        return error
-
-
-def _lines_of(text: str, how: How, called_off: Called) -> Iterator[tuple[Line, ...] | EquilixError]:
-    del called_off  # it takes a moment, and the next one takes its place
-    yield _read_in(text, how)

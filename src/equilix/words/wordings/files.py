@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from equilix.words.wordings.wording import N_, Wordings
+from equilix.words.wordings.wording import N_, Wordings, plural
 
 FILES: Final[Wordings] = {
     "faults.reading": N_("reading “{reading}”"),
@@ -24,7 +24,11 @@ FILES: Final[Wordings] = {
     "faults.mount_one_them_part_outside": N_("Mount one of them on a part outside the loop"),
     "faults.setup_placement": N_("setup “{setup}”, “{part}” (placement “{placement}”)"),
     "faults.link_goes_not": N_("a link begins at “{start}”, which is not there"),
-    "faults.more_pivots_than_there_are": N_("it has {given} angles of joints, but the part has {has}"),
+    "faults.more_pivots_than_there_are": plural(
+        "it has {given} angle of a joint, but the part has {has}",
+        "it has {given} angles of joints, but the part has {has}",
+        by="given",
+    ),
     "faults.leave_out_rest": N_("Leave out the rest"),
     "faults.pivot_turned_too_far": N_("its joint “{pivot}” is at {turned}, but turns from {low} to {high}"),
     "faults.turn_pivot_back": N_("Turn it back"),

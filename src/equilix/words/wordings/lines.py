@@ -4,12 +4,27 @@ from __future__ import annotations
 
 from typing import Final
 
-from equilix.words.wordings.wording import N_, Wordings
+from equilix.words.wordings.wording import N_, Wordings, plural
 
 LINES: Final[Wordings] = {
     "lines.too_many": N_("{count} lines are more than can be read at once"),
     "lines.most": N_("Take {most} at most"),
-    "taking.no_room": N_("{count} parts more do not go into a kit of {there}"),
+    "taking.no_room": plural(
+        "{count} part more does not go into a kit of {there}",
+        "{count} parts more do not go into a kit of {there}",
+        by="count",
+    ),
+    "lines.all_there": plural(
+        "The {count} part of “{name}” is in this kit.", "All {count} parts of “{name}” are in this kit.", by="count"
+    ),
+    "lines.not_there": plural(
+        "{new} of {count} parts of “{name}” is not in this kit. Tick it to take it.",
+        "{new} of {count} parts of “{name}” are not in this kit. Tick those to be taken.",
+        by="new",
+    ),
+    "lines.can_be_taken": plural("{told} of {all} line can be taken.", "{told} of {all} lines can be taken.", by="all"),
+    "lines.put_in": plural("Put {count} part into the kit", "Put {count} parts into the kit", by="count"),
+    "lines.are_in": plural("{count} part is in the kit.", "{count} parts are in the kit.", by="count"),
     "taking.most_parts": N_("It holds {most}: take some out first"),
     "lines.too_long": N_("The line is longer than {most} characters"),
     "lines.one_part_a_line": N_("Write one part in a line"),

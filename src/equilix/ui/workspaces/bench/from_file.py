@@ -4,15 +4,16 @@ from __future__ import annotations
 
 from functools import partial
 from pathlib import Path
-from typing import Any, Final
+from typing import Final
 
 from equilix.edits import meshes
-from equilix.errors import Called, EquilixError
+from equilix.errors import EquilixError
 from equilix.exchange.meshes import SORTS, UNITS_M, Unit, read_mesh
 from equilix.facts import fact
 from equilix.kit.materials import DENSITY_KG_M3
 from equilix.kit.parts import Part
 from equilix.kit.solids import Mesh
+from equilix.ui.jobs import in_one_go
 from equilix.ui.session import Session
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.file_choice import file_dialog
@@ -77,7 +78,7 @@ class FromFileEditor(Editor):
             return
         self._for = self.part.id
         show_text(self.refusal, say("Reading {file} …").format(file=path.name), self.theme.quiet)
-        self.job.start(partial(_read_it, path, self.unit.currentData()))
+        self.job.start(in_one_go(partial(read_mesh, path, self.unit.currentData())))
 
     def _read(self, found: Mesh | EquilixError) -> None:
         part_id = self._for
@@ -100,11 +101,3 @@ class FromFileEditor(Editor):
         self.take(
             say("Estimate a mass"), lambda d: meshes.weigh_printed(d, part.id, material, infill), self.infill
         )  # fmt: skip
-
-
-def _read_it(path: Path, unit: Unit, called_off: Called) -> Any:
-    del called_off  # a file is read in one go
-    try:
-        yield read_mesh(path, unit)
-    except EquilixError as error:
-        yield error
