@@ -13,6 +13,7 @@ from equilix.edits import (
     grips,
     joints,
     linking,
+    lumps,
     placing,
     points,
     rigging,
@@ -27,7 +28,7 @@ from equilix.kit.mounts import Track
 if TYPE_CHECKING:
     from tests.core.random_edits import Chooser, Edit
 
-MODULES = (points, solids, rooms, grips, balance_point, electric, placing, several, joints, working, linking)
+MODULES = (lumps, points, solids, rooms, grips, balance_point, electric, placing, several, joints, working, linking)
 
 
 def _side(c: Chooser) -> Any:
@@ -304,5 +305,6 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     "change_socket": _socket,
     "strap": lambda c: lambda d, key=c.placement(), on=c.placement(): placing.strap(d, c.setup_id, key, on),
     "strap_new": _strap_new,
+    "count_in": lambda c: lambda d, key=c.placement(): lumps.count_in(d, c.setup_id, key),
     "turn_free": lambda c: lambda d, key=c.placement(), to=_place(c): placing.turn_free(d, c.setup_id, key, to),
 }

@@ -62,6 +62,8 @@ KINDS: Final[dict[str, Kind]] = {kind.key: kind for kinds in FAMILIES.values() f
 _FAMILY_OF: Final[dict[str, Family]] = {kind.key: family for family, kinds in FAMILIES.items() for kind in kinds}
 CAMERAS: Final = tuple(kind.key for kind in KINDS.values() if kind.camera)
 """The kinds that are the camera."""
+LUMP: Final = "as-built"
+"""The kind of what was weighed as one and is not told part by part."""
 UNKNOWN: Final = KINDS["block"]
 """What a part is treated as whose kind this version does not know."""
 

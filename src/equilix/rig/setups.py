@@ -60,6 +60,9 @@ class Placement(Model):
         default=None, description="Of what is strapped: the way it may be slid there, in the frame of its carrier."
     )
     pinned: bool = field(default=False, description="Plans leave this placement where it is.")
+    counted_in: bool = field(
+        default=False, description="Its mass was part of what was weighed as one, and has been taken out of that."
+    )
 
     def check(self) -> None:
         """It hangs on a point of another, is strapped to it with a pose, or lies free, and only one of these."""

@@ -18,4 +18,16 @@ def block(length: float, width: float, height: float) -> Fields:
     }
 
 
-KINDS: Final = (Kind("block", (0.080, 0.060, 0.040), 0.2, block, "any"),)
+def as_built(length: float, width: float, height: float) -> Fields:
+    """What was weighed as one and is not told part by part: a box on a screw."""
+    return {
+        "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
+        "hangs_by": (foot("screw38"), foot("screw14", "small screw")),
+        "offers": (top("screw14", "top", 0, height, turns=True),),
+    }
+
+
+KINDS: Final = (
+    Kind("block", (0.080, 0.060, 0.040), 0.2, block, "any"),
+    Kind("as-built", (0.400, 0.140, 0.140), 4.0, as_built, "camera", camera=True),
+)

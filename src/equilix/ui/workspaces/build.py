@@ -15,7 +15,8 @@ from PySide6.QtWidgets import (
 
 from equilix.body.grip import FRICTION
 from equilix.document import Document
-from equilix.edits import kit, placing, rigging
+from equilix.edits import kit, lumps, placing, rigging
+from equilix.edits.lumps import can_count_in
 from equilix.edits.ratings import ratings
 from equilix.facts import fact
 from equilix.kit.catalogue import KINDS
@@ -63,6 +64,9 @@ class BuildPage(Page):
         for text in HOW.values():
             self.how.addItem(say(text))
         self.mount = self._combo(say("Mounted on"), self._set_mount)
+        self.count_in = QPushButton()
+        self.count_in.clicked.connect(self._count_in)
+        self.form.addRow(self.count_in)
         self.motion = Motion(session, self.form, self._edit)
         self.pinned = self._check(say("Plans leave it here"), self._set_pinned)
         self.needed = self._check(say("Needed on this job"), self._set_needed)
@@ -184,6 +188,12 @@ class BuildPage(Page):
         self.mass.show_value(part.mass_kg, unit)
         self.how.setCurrentIndex(list(HOW).index(part.mass_how))
         self._show_mounts(placement)
+        lump = can_count_in(session.setup, session.document.parts_by_id, placement.id)
+        self.form.setRowVisible(self.count_in, lump is not None)
+        if lump is not None:
+            name = session.document.parts_by_id[session.setup.by_id[lump].part].name
+            self.count_in.setText(say("It was weighed with “{lump}”").format(lump=name))
+            set_tip(self.count_in, say("Its mass is taken out of that; mass and balance of the whole stay."))
         self.motion.show_placement(placement)
         self.pinned.setChecked(placement.pinned)
         self.needed.setChecked(part.needed)
@@ -305,6 +315,10 @@ class BuildPage(Page):
                 say("Mount {name} elsewhere").format(name=name),
                 lambda d: rigging.remount(d, setup_id, placement_id, parent, point, by),
             )
+
+    def _count_in(self) -> None:
+        setup_id, placement_id, name = self._selected()
+        self._edit(say("Count in {name}").format(name=name), lambda d: lumps.count_in(d, setup_id, placement_id))
 
     def _set_pinned(self, on: bool) -> None:
         setup_id, placement_id, name = self._selected()

@@ -117,6 +117,12 @@ def _to_bench(window: House) -> None:
         window.show_page(BENCH)
 
 
+def _quick(session: Session) -> Page:
+    from equilix.ui.workspaces.quick import QuickPage
+
+    return QuickPage(session)
+
+
 def _unsaved(session: Session) -> Page:
     from equilix.ui.workspaces.unsaved_work import UnsavedWorkPage
 
@@ -175,6 +181,7 @@ WORKSPACES: Final[tuple[Workspace, ...]] = (
         BENCH, N_("Part bench"), "", "whole", _bench, in_the_row=False,
         commands=(Command("part-bench", N_("Put the part on the bench"), ("Ctrl+B",), "edit", _to_bench),),
     ),
+    Workspace("quick", N_("Quick answer …"), "", "whole", _quick, in_the_row=False),
     Workspace("list", N_("Parts from a list …"), "", "whole", _part_list, in_the_row=False),
     Workspace("unsaved", N_("Work that was not saved"), "", "whole", _unsaved, in_the_row=False),
 )  # fmt: skip

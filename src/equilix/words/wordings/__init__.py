@@ -19,6 +19,7 @@ from equilix.words.wordings.lines import LINES
 from equilix.words.wordings.origins import ORIGINS
 from equilix.words.wordings.planner import PLANNER
 from equilix.words.wordings.power import POWER
+from equilix.words.wordings.quick import QUICK
 from equilix.words.wordings.reading import READING
 from equilix.words.wordings.report import REPORT
 from equilix.words.wordings.ways import WAYS
@@ -42,6 +43,7 @@ WORDINGS: Final[Wordings] = {
     **ORIGINS,
     **PLANNER,
     **POWER,
+    **QUICK,
     **READING,
     **REPORT,
     **WAYS,

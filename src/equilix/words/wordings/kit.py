@@ -152,6 +152,7 @@ KIT: Final[Wordings] = {
     "kind.shoe-extender": N_("shoe extender"),
     "kind.cable-clamp": N_("cable clamp"),
     "kind.block": N_("other part"),
+    "kind.as-built": N_("rig as built"),
     "kind.microphone": N_("microphone"),
     "kind.transmitter": N_("transmitter"),
     "kind.top-handle": N_("top handle"),

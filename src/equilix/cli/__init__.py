@@ -1,4 +1,4 @@
-"""The command line for people who script: report, plan, guide, check, lines, schema."""
+"""The command line for people who script: report, plan, guide, check, lines, quick, schema."""
 
 from __future__ import annotations
 
@@ -8,28 +8,26 @@ import math
 import sys
 from collections.abc import Iterator, Sequence
 from pathlib import Path
-from typing import Final, get_args
+from typing import Final
 
 from equilix.analysis import analyse
-from equilix.document import Document, empty
+from equilix.cli import lists, quick
+from equilix.document import Document
 from equilix.errors import EquilixError, Refused
-from equilix.exchange.lines import Line, Unread, lines_of, read_lines, take_lines
 from equilix.facts import fact, listed
 from equilix.guide.observing import take_in
-from equilix.kit.catalogue import kind_of
-from equilix.kit.parts import How
 from equilix.model import Model
 from equilix.planner.schools import plan, plans
 from equilix.report import LEVEL, guide_report, guide_text, plans_report, plans_text, report, report_text, schema_text
 from equilix.rig.setups import Setup
 from equilix.store.parsing import open_document
-from equilix.store.saving import SUFFIX, save
+from equilix.store.saving import save
 from equilix.units import Display
 from equilix.words.language import say
-from equilix.words.quantities import mass
 from equilix.words.telling import tell
 
-LINES_VERSION: Final = 1
+WITH_A_SIGN: Final = ("--attitude", "--base-tip-axis", *quick.WITH_A_SIGN)
+"""Options whose value may begin with a minus sign."""
 
 
 def build_command_parser() -> argparse.ArgumentParser:
@@ -74,13 +72,8 @@ def build_command_parser() -> argparse.ArgumentParser:
             command.add_argument("--save", metavar="FILE", type=Path, help=say("write the corrected document there"))
     check = commands.add_parser("check", help=say("say what is wrong with a document"))
     check.add_argument("file", type=Path)
-    lines = commands.add_parser("lines", help=say("parts from a list: one in a line, or a table with heads"))
-    lines.add_argument("list", type=Path, help=say("a text file, or another document; - for what is piped in"))
-    lines.add_argument("--how", choices=get_args(How), default="data sheet", help=say("how the masses are known"))
-    lines.add_argument("--into", metavar="FILE", type=Path, help=say("add them to the kit of this document"))
-    lines.add_argument("--save", metavar="FILE", type=Path, help=say("write the document with them there"))
-    lines.add_argument("--json", action="store_true", help=say("versioned JSON, see docs/report.md"))
-    lines.add_argument("--units", choices=("metric", "us"), help=say("of all texts; metric where absent"))
+    lists.add_to(commands)
+    quick.add_to(commands)
     commands.add_parser("schema", help=say("print the JSON schema of a document"))
     return parser
 
@@ -94,7 +87,9 @@ def run(arguments: Sequence[str]) -> int:
         elif options.command == "check":
             _check(options.file)
         elif options.command == "lines":
-            _lines(options)
+            lists.run(options)
+        elif options.command == "quick":
+            quick.run(options)
         elif options.command == "report":
             document, display = _opened(options)
             analysis = analyse(document, _setup(document, options.setup))
@@ -151,59 +146,11 @@ def _guide(options: argparse.Namespace) -> None:
         save(document, options.save)
 
 
-def _lines(options: argparse.Namespace) -> None:
-    display: Display = options.units or "metric"
-    if options.list.suffix == SUFFIX:  # the kit of another document
-        lines: tuple[Line, ...] = lines_of(open_document(options.list).parts)
-    else:
-        lines = read_lines(_text_of(options.list), options.how)
-    if options.json:
-        found = {"lines_version": LINES_VERSION, "lines": [_line(line, display) for line in lines]}
-        print(json.dumps(found, indent=1, ensure_ascii=False))
-    else:
-        for line in lines:
-            print(f"{line.number}: {_in_words(line, display)}")
-    if options.save is not None:
-        document = open_document(options.into) if options.into is not None else empty()
-        save(take_lines(document, lines)[0], options.save)
-
-
-def _text_of(path: Path) -> str:
-    try:
-        return sys.stdin.read() if str(path) == "-" else path.read_text("utf-8-sig")
-    except OSError as error:
-        why = fact("cli.cannot_read", file=path.name, why=error.strerror or str(error))
-        raise Refused(why, fact("cli.name_another_file")) from error
-    except UnicodeDecodeError as error:
-        raise Refused(fact("cli.no_text", file=path.name), fact("cli.save_as_utf8")) from error
-
-
-def _line(line: Line, display: Display) -> dict[str, object]:
-    """A line as plain JSON values: the part that it tells, or why it tells none."""
-    if isinstance(line, Unread):
-        return {"line": line.number, "text": line.text, "problem": tell(line.said, display)}
-    part = line.part
-    body = part.body()
-    return {
-        "line": line.number, "text": line.text, "name": part.name, "kind": part.kind, "kind_known": line.known,
-        "mass_kg": part.mass_kg, "size_m": [round(float(each), 6) for each in body.high_m - body.low_m],
-        "sized": part.sized, "quantity": part.quantity, "energy_wh": part.energy_wh, "price": part.price,
-        "focal_m": part.focal_m,
-    }  # fmt: skip
-
-
-def _in_words(line: Line, display: Display) -> str:
-    if isinstance(line, Unread):
-        return f"{line.text.strip()}: {tell(line.said, display)}"
-    kind = tell(kind_of(line.part).label)
-    return f"{line.part.quantity} × {line.part.name}, {kind}, {mass(line.part.mass_kg, display)}"
-
-
 def _with_values(arguments: Sequence[str]) -> Iterator[str]:
-    """The arguments with each attitude joined to its option, for one that begins with a minus sign."""
+    """The arguments with the values that may begin with a minus sign joined to their option."""
     left = iter(arguments)
     for each in left:
-        value = next(left, None) if each in ("--attitude", "--base-tip-axis") else None
+        value = next(left, None) if each in WITH_A_SIGN else None
         yield each if value is None else f"{each}={value}"
 
 
