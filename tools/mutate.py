@@ -35,7 +35,7 @@ NOT_TRIED = (
     "words/",
     "kit/kinds/",
     "ui/theme.py",
-    "cli.py",
+    "cli/",
     "__init__.py",
     "__main__.py",
     "errors.py",

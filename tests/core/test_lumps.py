@@ -8,9 +8,10 @@ from equilix.analysis import analyse
 from equilix.carry import WAYS
 from equilix.document import Document
 from equilix.edits import kit, placing, rigging
-from equilix.edits.lumps import REST, can_count_in, count_in
+from equilix.edits.lumps import can_count_in, count_in
 from equilix.errors import Refused
 from equilix.kit.catalogue import LUMP
+from equilix.kit.lump_names import REST
 from equilix.kit.solids import Box
 from equilix.quick.answer import along
 from equilix.quick.lumps import CAMERA, lumps_of

@@ -14,12 +14,15 @@ from equilix.kit.carriers import Harness
 from equilix.kit.parts import Part
 from equilix.kit.solids import Room
 from equilix.rig.clearance import in_room, overlaps
+from equilix.rig.kinematics import Assembly
 
 SHAPES: Final = fact("room.parts_shapes")
 TOUCHES_LENS: Final = {"lens-support", "follow-focus", "motor"}
 """Kinds that are meant to touch the barrel."""
 GO_THROUGH: Final = {"rods", "sled-post", "sled-gimbal", "rain-cover", "wind-cover", "gimbal-ring"}
 """Kinds whose outlines say nothing of what is clamped on them, or stands in them."""
+MADE_AROUND: Final = {"half-cage", "full-cage"}
+"""Kinds that are made for what stands in them, with holes where that has something to open."""
 MOST_STRUCK: Final = 40
 """Pairs that are named; where more take the same room, the drawing of the parts is wrong, not their places."""
 
@@ -30,7 +33,7 @@ def keep_free(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]
     assembly = analysis.assembly
     for row, part in enumerate(assembly.parts):
         for room in part.keeps_free:
-            hits = in_room(assembly, row, room)
+            hits = [hit for hit in in_room(assembly, row, room) if not made_around(assembly, row, hit)]
             names = list(dict.fromkeys(assembly.parts[hit].name for hit in hits))
             at = row
             said: Sayable = fact("room.free_open")
@@ -43,6 +46,12 @@ def keep_free(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]
                 "room", assembly.ids[at], _called(room, part), said, None, todo, SHAPES,
                 "stop" if names else "fine",
             )  # fmt: skip
+
+
+def made_around(assembly: Assembly, row: int, other: int) -> bool:
+    """Whether the other part is made for this one: the cage that it stands in leaves free what it has to open."""
+    seat = assembly.seats[row]
+    return seat is not None and assembly.ids[other] == seat.parent and assembly.parts[other].kind in MADE_AROUND
 
 
 def _called(room: Room, part: Part) -> Sayable:

@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
-from equilix.checks.room import GO_THROUGH, SHAPES, TOUCHES_LENS
+from equilix.checks.room import GO_THROUGH, SHAPES, TOUCHES_LENS, made_around
 from equilix.checks.rules import Check, Level
 from equilix.facts import NOTHING, Sayable, fact, listed
 from equilix.kit.catalogue import kind_of
@@ -96,5 +96,6 @@ def _in_the_way(analysis: Analysis, row: int, seat: Seat, way: Array) -> list[in
         for hit in dict.fromkeys(found)
         if assembly.ids[hit] not in along
         and assembly.parts[hit].kind not in GO_THROUGH
+        and not made_around(assembly, assembly.index[seat.parent], hit)
         and not (lens and assembly.parts[hit].kind in TOUCHES_LENS)
     ]

@@ -1,4 +1,4 @@
-"""The command line for people who script: report, plan, guide, check, lines, quick, schema."""
+"""The command line for people who script: report, plan, guide, check, lines, quick, shelf, starters, new, schema."""
 
 from __future__ import annotations
 
@@ -6,12 +6,12 @@ import argparse
 import json
 import math
 import sys
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from pathlib import Path
 from typing import Final
 
 from equilix.analysis import analyse
-from equilix.cli import lists, quick
+from equilix.cli import lists, quick, shelf, starters
 from equilix.document import Document
 from equilix.errors import EquilixError, Refused
 from equilix.facts import fact, listed
@@ -74,6 +74,8 @@ def build_command_parser() -> argparse.ArgumentParser:
     check.add_argument("file", type=Path)
     lists.add_to(commands)
     quick.add_to(commands)
+    shelf.add_to(commands)
+    starters.add_to(commands)
     commands.add_parser("schema", help=say("print the JSON schema of a document"))
     return parser
 
@@ -82,38 +84,31 @@ def run(arguments: Sequence[str]) -> int:
     """Run one command; returns the exit code."""
     options = build_command_parser().parse_args(list(_with_values(arguments)))
     try:
-        if options.command == "schema":
-            sys.stdout.write(schema_text())
-        elif options.command == "check":
-            _check(options.file)
-        elif options.command == "lines":
-            lists.run(options)
-        elif options.command == "quick":
-            quick.run(options)
-        elif options.command == "report":
-            document, display = _opened(options)
-            analysis = analyse(document, _setup(document, options.setup))
-            if options.json:
-                attitudes = options.attitude or LEVEL
-                whole = report(analysis, attitudes, options.base_tip, options.base_tip_axis, display)
-                print(json.dumps(whole, indent=1, ensure_ascii=False))
-            else:
-                print(report_text(analysis, display))
-        elif options.command == "guide":
-            _guide(options)
-        else:
-            document, display = _opened(options)
-            setup = _setup(document, options.setup)
-            found = list(plans(document, setup.id))
-            if options.json:
-                print(json.dumps(plans_report(found, display), indent=1, ensure_ascii=False))
-            else:
-                print(plans_text(found, display))
+        COMMANDS[options.command](options)
     except EquilixError as error:
         said = tell(error.said, getattr(options, "units", None) or "metric")
         print(f"equilix: {said}", file=sys.stderr)
         return 1
     return 0
+
+
+def _report(options: argparse.Namespace) -> None:
+    document, display = _opened(options)
+    analysis = analyse(document, _setup(document, options.setup))
+    if options.json:
+        whole = report(analysis, options.attitude or LEVEL, options.base_tip, options.base_tip_axis, display)
+        print(json.dumps(whole, indent=1, ensure_ascii=False))
+    else:
+        print(report_text(analysis, display))
+
+
+def _plan(options: argparse.Namespace) -> None:
+    document, display = _opened(options)
+    found = list(plans(document, _setup(document, options.setup).id))
+    if options.json:
+        print(json.dumps(plans_report(found, display), indent=1, ensure_ascii=False))
+    else:
+        print(plans_text(found, display))
 
 
 def _opened(options: argparse.Namespace) -> tuple[Document, Display]:
@@ -189,7 +184,8 @@ def _setup(document: Document, name: str | None) -> Setup:
     return setup
 
 
-def _check(path: Path) -> None:
+def _check(options: argparse.Namespace) -> None:
+    path: Path = options.file
     document = open_document(path)
     parts = fact("document.count_parts", count=len(document.parts))
     setups = fact("document.count_setups", count=len(document.setups))
@@ -209,3 +205,18 @@ def unknown_keys(value: object, place: str = "document") -> list[tuple[str, str]
         for number, each in enumerate(value):
             found.extend(unknown_keys(each, f"{place}[{number}]"))
     return found
+
+
+COMMANDS: Final[dict[str, Callable[[argparse.Namespace], None]]] = {
+    "report": _report,
+    "plan": _plan,
+    "guide": _guide,
+    "check": _check,
+    "lines": lists.run,
+    "quick": quick.run,
+    "shelf": shelf.run,
+    "starters": starters.run,
+    "new": starters.run_new,
+    "schema": lambda _options: print(schema_text(), end=""),
+}
+"""What carries each command out."""

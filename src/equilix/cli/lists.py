@@ -41,19 +41,20 @@ def run(options: argparse.Namespace) -> None:
     if options.list.suffix == SUFFIX:  # the kit of another document
         lines: tuple[Line, ...] = lines_of(open_document(options.list).parts)
     else:
-        lines = read_lines(_text_of(options.list), options.how)
+        lines = read_lines(text_of(options.list), options.how)
     if options.json:
-        found = {"lines_version": LINES_VERSION, "lines": [_line(line, display) for line in lines]}
+        found = {"lines_version": LINES_VERSION, "lines": [line_report(line, display) for line in lines]}
         print(json.dumps(found, indent=1, ensure_ascii=False))
     else:
         for line in lines:
-            print(f"{line.number}: {_in_words(line, display)}")
+            print(f"{line.number}: {in_words(line, display)}")
     if options.save is not None:
         document = open_document(options.into) if options.into is not None else empty()
         save(take_lines(document, lines)[0], options.save)
 
 
-def _text_of(path: Path) -> str:
+def text_of(path: Path) -> str:
+    """What a text file says, or what is piped in. Raises :class:`Refused`."""
     try:
         return sys.stdin.read() if str(path) == "-" else path.read_text("utf-8-sig")
     except OSError as error:
@@ -63,7 +64,7 @@ def _text_of(path: Path) -> str:
         raise Refused(fact("cli.no_text", file=path.name), fact("cli.save_as_utf8")) from error
 
 
-def _line(line: Line, display: Display) -> dict[str, object]:
+def line_report(line: Line, display: Display) -> dict[str, object]:
     """A line as plain JSON values: the part that it tells, or why it tells none."""
     if isinstance(line, Unread):
         return {"line": line.number, "text": line.text, "problem": tell(line.said, display)}
@@ -77,7 +78,8 @@ def _line(line: Line, display: Display) -> dict[str, object]:
     }  # fmt: skip
 
 
-def _in_words(line: Line, display: Display) -> str:
+def in_words(line: Line, display: Display) -> str:
+    """A line for a person: the part that it tells, or why it tells none."""
     if isinstance(line, Unread):
         return f"{line.text.strip()}: {tell(line.said, display)}"
     kind = tell(kind_of(line.part).label)

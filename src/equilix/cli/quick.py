@@ -30,19 +30,19 @@ def add_to(commands: Any) -> None:
     quick.add_argument("--mass", help=say("of the whole, as “7.2 kg”"))
     quick.add_argument("--balance", help=say("where it balances, from the support’s middle, ahead positive"))
     quick.add_argument(
-        "--reading", action="append", default=[], metavar="MASS at PLACE",
+        "--reading", action="append", default=[], metavar=say("MASS at PLACE"),
         help=say("instead of mass and balance: what one scale reads at two places, as “4.1 kg at 180 mm”; twice"),
     )  # fmt: skip
     quick.add_argument("--slide", metavar="RANGE", help=say("how far the camera slides: “-120 mm to 40 mm”"))
     quick.add_argument(
-        "--sliding", action="append", default=[], metavar="MASS at PLACE, RANGE",
+        "--sliding", action="append", default=[], metavar=say("MASS at PLACE, RANGE"),
         help=say("what else slides: “battery 1.2 kg at -180 mm, -100 mm to 50 mm”; may be repeated"),
     )  # fmt: skip
     for name, help_text in (
         ("--weight", say("a weight at hand and where it can hang: “500 g at -300 mm”; may be repeated")),
         ("--battery", say("a battery at hand, the same way; may be repeated")),
     ):
-        quick.add_argument(name, action="append", default=[], metavar="MASS at PLACE", help=help_text)
+        quick.add_argument(name, action="append", default=[], metavar=say("MASS at PLACE"), help=help_text)
     quick.add_argument("--stays", metavar="MASS", help=say("what of it does not slide with the camera"))
     quick.add_argument("--height", help=say("of the balance point over the support; negative where it hangs"))
     quick.add_argument("--ends", metavar="RANGE", help=say("rear end and front end of the rig"))

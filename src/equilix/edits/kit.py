@@ -146,6 +146,19 @@ def add_setup(document: Document, name: str, like: str | None = None) -> tuple[D
     return document.changed(setups=(*document.setups, setup), current=setup_id), setup_id
 
 
+def open_free_setup(document: Document, name: str) -> tuple[Document, str]:
+    """The open setup where nothing is on it, else a new one under a name that is free; its id too."""
+    current = document.setups_by_id.get(document.current or "")
+    if current is not None and not current.placements:
+        return document, current.id
+    taken = {setup.name.casefold() for setup in document.setups}
+    number, wanted = 1, name
+    while wanted.casefold() in taken:
+        number += 1
+        wanted = f"{name} {number}"
+    return add_setup(document, wanted)
+
+
 def remove_setup(document: Document, setup_id: str) -> Document:
     """Take a setup out of the document."""
     setup_of(document, setup_id)

@@ -13,6 +13,7 @@ from equilix.edits.sound import checked
 from equilix.errors import Refused
 from equilix.facts import fact, mass
 from equilix.kit.catalogue import LUMP, free_id
+from equilix.kit.lump_names import AS_BUILT, REST
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading, Term
 from equilix.rig.kinematics import Assembly, assemble
@@ -21,10 +22,6 @@ from equilix.rig.setups import Setup
 Array = NDArray[np.float64]
 
 LEAST_LEFT_KG: Final = 0.001
-REST: Final = "Not yet told"
-"""The name of what is left, as a document has it: in English, for a person to change."""
-AS_BUILT: Final = "Camera as built"
-"""The name of a camera that was weighed as one, until a first part is taken out of it."""
 
 
 def lump_under(setup: Setup, parts: dict[str, Part], placement_id: str) -> str | None:

@@ -23,6 +23,7 @@ from equilix.edits.taking import take_parts
 from equilix.errors import Refused
 from equilix.exchange.tables import Row, sure, table_of
 from equilix.facts import Sayable, fact, number
+from equilix.kit import usual_electric
 from equilix.kit.catalogue import KINDS, make_part
 from equilix.kit.kinds.kind import Kind
 from equilix.kit.parts import How, Part
@@ -31,6 +32,7 @@ from equilix.kit.trade_words import kind_by_words
 
 MOST_LINES: Final = 500
 LONGEST: Final = 300
+MOST_CLASS: Final = 5
 ANYTHING: Final = "block"
 """The kind of what no word tells."""
 
@@ -58,12 +60,17 @@ _TRAY_MM: Final = 8.0
 
 
 class Told(Struct, frozen=True):
-    """A part that a line tells; ``known``: a word of it says of what kind it is."""
+    """A part that a line tells; ``known``: a word of it says of what kind it is.
+
+    ``also``: other words for it; ``price_class``: 1 (under 50) to 5 (over 3000), 0 where it is not told.
+    """
 
     number: int
     text: str
     part: Part
     known: bool
+    also: str = ""
+    price_class: int = 0
 
 
 class Unread(Struct, frozen=True):
@@ -126,6 +133,10 @@ class _Fields(Struct):
     quantity: int = 1
     energy_wh: float = 0.0
     price: float | None = None
+    watts: float = 0.0
+    focal_m: float | None = None
+    also: str = ""
+    price_class: int = 0
 
 
 def _fields(text: str) -> _Fields:
@@ -217,7 +228,16 @@ def _row_fields(row: Row) -> _Fields:
     return _Fields(
         name, told, mass_kg, sizes if any(sizes) else [], int(count or 1),
         row.si("energy", "energy", "Wh") or 0.0, row.si("price", "price", None),
+        row.si("watts", "power", "W") or 0.0, row.si("focal", "length", "mm"), row.cells.get("also", ""),
+        _class_of(row),
     )  # fmt: skip
+
+
+def _class_of(row: Row) -> int:
+    found = row.si("class", "number", None)
+    if found is not None and not (found.is_integer() and 1 <= found <= MOST_CLASS):
+        raise Refused(fact("lines.no_class", given=row.cells["class"]), fact("lines.class_is", most=number(MOST_CLASS)))
+    return int(found or 0)
 
 
 def _told(count: int, text: str, fields: _Fields, how: How) -> Told:
@@ -230,15 +250,19 @@ def _told(count: int, text: str, fields: _Fields, how: How) -> Told:
         more["energy_wh"] = fields.energy_wh
     if fields.price is not None:
         more["price"] = fields.price
+    if fields.watts:
+        more["electric"] = usual_electric.drawing(kind.build(*kind.size_m).get("electric"), fields.watts)
     focal = _FOCAL.search(fields.name) if kind.key == "lens" else None
-    if focal is not None:
+    if fields.focal_m is not None:
+        more["focal_m"] = fields.focal_m
+    elif focal is not None:
         more["focal_m"] = float(focal[1]) / 1000
     try:
         mass_kg = round(fields.mass_kg, 9)
         part = make_part(slug(fields.name), fields.name, kind.key, mass_kg, size_of(kind, fields.sizes_m), **more)
     except ValidationError as error:
         raise refused_by(error) from error
-    return Told(count, text, part, fields.kind is not None)
+    return Told(count, text, part, fields.kind is not None, fields.also, fields.price_class)
 
 
 def size_of(kind: Kind, sizes_m: list[float | None]) -> tuple[float, float, float] | None:

@@ -26,13 +26,22 @@ HEADS: Final[dict[str, tuple[str, ...]]] = {
     "quantity": ("quantity", "qty", "count", "pieces", "pcs"),
     "energy": ("energy", "capacity", "wh"),
     "price": ("price", "value", "cost"),
+    "watts": ("watts", "draws", "draw", "power", "consumption"),
+    "focal": ("focal", "focal length"),
+    "class": ("class", "price class"),
+    "also": ("also called", "also", "known as", "keywords"),
 }
 """What is usually written over a column."""
+SHELF_HEADS: Final = (
+    "name", "kind", "mass g", "length mm", "width mm", "height mm", "energy Wh", "watts W", "focal mm", "class",
+    "also called",
+)  # fmt: skip
+"""Over the columns of a shelf."""
 PARTED_BY: Final = ("\t", ";", ",")
 HEAD_AMONG: Final = 6
 """The heads stand in one of so many first lines."""
 _HEAD: Final = re.compile(
-    r"(.+?)\.?(?:[\s_\[(/,]+(?:in\s+)?(kg|g|lbs?|oz|mm|cm|m|in|inch|wh)\.?[\])\s]*)?", re.IGNORECASE
+    r"(.+?)\.?(?:[\s_\[(/,]+(?:in\s+)?(kg|g|lbs?|oz|mm|cm|m|in|inch|wh|w)\.?[\])\s]*)?", re.IGNORECASE
 )
 _THOUSANDS: Final = re.compile(r"[1-9]\d{0,2}([.,])\d{3}")
 _EITHER: Final[dict[str, str]] = {"g": ".,", "price": ".,", "oz": ",", "mm": ","}

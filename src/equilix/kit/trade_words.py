@@ -22,6 +22,11 @@ def words_of(text: str) -> Words:
     return tuple(word.strip(".") for word in _APART.split(text.casefold()) if word.strip("."))
 
 
+def single_words(text: str) -> Words:
+    """The words of a text in small letters, several as one."""
+    return tuple(_one(word) for word in words_of(text))
+
+
 def _one(word: str) -> str:
     """A word without the s of several."""
     if word.endswith("ies") and len(word) > _PLAIN + 1:
@@ -43,8 +48,7 @@ def kind_by_words(text: str) -> str | None:
 
     Several are known by one: "batteries" is a battery; rods, of which a pair is another kind than one, are themselves.
     """
-    words, known = words_of(text), phrases()
-    single = tuple(_one(word) for word in words)
+    words, known, single = words_of(text), phrases(), single_words(text)
     longest = max(len(phrase) for phrase in known)
     for length in range(min(longest, len(words)), 0, -1):
         for start in range(len(words) - length, -1, -1):

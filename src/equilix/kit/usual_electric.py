@@ -68,3 +68,12 @@ def monitor(screen_m2: float) -> Electric:
         draw=Draw(standby=3.0, record=7.0 + 400 * screen_m2, full=10.0 + 700 * screen_m2),
         inputs=(Input(name="power in", connector="barrel", least_v=7.0),),
     )
+
+
+def drawing(usual: Electric | None, watts: float) -> Electric:
+    """What is usual for a kind, drawing so much while it records; at rest and at most in proportion."""
+    if usual is None:
+        return Electric(draw=Draw(record=watts, full=watts), inputs=(Input(name="power in"),))
+    times = watts / usual.draw.record if usual.draw.record else 0.0
+    draw = Draw(standby=usual.draw.standby * times, record=watts, full=max(usual.draw.full * times, watts))
+    return usual.changed(draw=draw)

@@ -7,9 +7,9 @@ from typing import Any, Final
 from msgspec import Struct
 
 from equilix.document import Document, empty
-from equilix.edits.kit import add_setup, slug
-from equilix.edits.lumps import AS_BUILT
+from equilix.edits.kit import open_free_setup, slug
 from equilix.edits.taking import take_parts
+from equilix.kit import lump_names
 from equilix.kit.catalogue import LUMP, free_id, make_part
 from equilix.kit.mounts import Joint, MountPoint, Track
 from equilix.kit.parts import Anchor, Grip, Pad, Part, Side
@@ -65,7 +65,7 @@ def lumps_of(told: Told, document: Document | None = None) -> Lumps:
     turned = told.carry == "gimbal"
     parts = [_support(told), _camera(told), *_sliding(told), *(_weight(each) for each in told.weights)]
     document, ids = take_parts(document, [*parts, _gimbal()] if turned else parts)
-    document, setup_id = _free_setup(document, told.name.strip() or NAMES["rig"])
+    document, setup_id = open_free_setup(document, told.name.strip() or lump_names.RIG)
     support, camera, *others = ids
     root = Placement(id=SUPPORT, part=support, pose=Pose())
     placements = [root]
@@ -89,19 +89,6 @@ def lumps_of(told: Told, document: Document | None = None) -> Lumps:
     return Lumps(
         document, setup_id, tuple(each.id for each in placements[own:]), tuple(ids[first : first + len(told.weights)])
     )
-
-
-def _free_setup(document: Document, name: str) -> tuple[Document, str]:
-    """The open setup where nothing is on it, else a new one under a name that is free."""
-    current = document.setups_by_id.get(document.current or "")
-    if current is not None and not current.placements:
-        return document, current.id
-    taken = {setup.name.casefold() for setup in document.setups}
-    number, wanted = 1, name
-    while wanted.casefold() in taken:
-        number += 1
-        wanted = f"{name} {number}"
-    return add_setup(document, wanted)
 
 
 def hang(lumps: Lumps, told: Told, which: int, at_m: float) -> Document:
@@ -141,7 +128,7 @@ def _support(told: Told) -> Part:
                 ),
             )
     return Part(
-        id="support", name=NAMES[f"support-{told.carry}"], kind=LUMP, mass_kg=max(told.at_rest_kg, 0.001),
+        id="support", name=lump_names.SUPPORTS[told.carry], kind=LUMP, mass_kg=max(told.at_rest_kg, 0.001),
         mass_how="estimated" if told.stays_kg is None else "weighed", mass_sd_kg=stays_sd_kg(told),
         solids=(Box(size_m=(0.12, 0.08, 0.03), centre_m=(0.0, 0.0, 0.0)),),
         cg_m=(0.0, 0.0, 0.0), cg_sd_m=(UNKNOWN_M, 0.005, 0.05),
@@ -157,7 +144,7 @@ def _camera(told: Told) -> Part:
     slide = told.slide_m or (0.0, 0.0)
     track = Track(axis=AHEAD, from_m=min(0.0, *slide), to_m=max(0.0, *slide)) if told.slide_m else None
     return Part(
-        id="camera-as-built", name=NAMES["camera"], kind=LUMP, mass_kg=told.camera_kg,
+        id="camera-as-built", name=lump_names.AS_BUILT, kind=LUMP, mass_kg=told.camera_kg,
         mass_sd_kg=told.weighing.mass_sd_kg,
         solids=(Box(size_m=(high - low, 0.14, 0.14), centre_m=((low + high) / 2, 0.0, told.cg_over_m)),),
         cg_m=(told.camera_m, 0.0, told.cg_over_m), cg_sd_m=(UNKNOWN_M, 0.005, 0.05),
@@ -172,7 +159,7 @@ def _camera(told: Told) -> Part:
 def _gimbal() -> Part:
     """What carries the tilt axis; it was not weighed, and counts only for who holds it."""
     return Part(
-        id="gimbal", name=NAMES["gimbal"], kind=LUMP, mass_kg=GIMBAL_KG, mass_how="estimated",
+        id="gimbal", name=lump_names.GIMBAL, kind=LUMP, mass_kg=GIMBAL_KG, mass_how="estimated",
         solids=(Box(size_m=(0.05, 0.05, 0.30), centre_m=(0.0, 0.0, -0.20)),),
         grips=(Grip(name="post", position_m=(0.0, 0.0, -0.25), axis=UP),),
         offers=(
@@ -200,15 +187,6 @@ def _weight(weight: Weight) -> Part:
     return make_part(slug(weight.name), weight.name, kind, weight.mass_kg, sized=False)
 
 
-NAMES: Final[dict[str, str]] = {
-    "rig": "Quick rig",
-    "camera": AS_BUILT,
-    "support-shoulder": "Pad and base", "support-handheld": "Two handles", "support-low": "Top handle",
-    "support-gimbal": "Cradle", "gimbal": "Gimbal", "support-vest": "Post and spar", "support-harness": "Hanging bar",
-    "support-tripod": "Plate on the head",
-}  # fmt: skip
-
-
 def _reading(told: Told, document: Document, setup: Setup) -> Reading:
     """That the whole balanced there: it ties masses and places of the lumps, so that only the sum is sure.
 
@@ -223,7 +201,4 @@ def _reading(told: Told, document: Document, setup: Setup) -> Reading:
         at = told.camera_m if each.id == CAMERA else each.pose.position_m[0] if each.pose is not None else 0.0
         terms.append(Term(part=part.id, by_mass=(at - x) / whole, by_place=(part.mass_kg / whole, 0.0, 0.0)))
     key = free_id("reading", {reading.id for reading in document.readings})
-    return Reading(id=key, text=BALANCED, sd_m=max(told.weighing.balance_sd_m, 1e-4), terms=tuple(terms))
-
-
-BALANCED: Final = "balanced as a whole"
+    return Reading(id=key, text=lump_names.BALANCED, sd_m=max(told.weighing.balance_sd_m, 1e-4), terms=tuple(terms))

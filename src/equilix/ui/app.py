@@ -83,7 +83,7 @@ def first_picture() -> QLabel:
 
 
 def open_window(*, demo: bool = False, file: Path | None = None) -> Window:
-    """A window with the demo, with a file, with the file used last, or on a first run with the demo."""
+    """A window with the demo, with a file, with the file used last, or on a first run with the ways to begin."""
     gc.disable()  # all that is made from here on stays: looking through it for what can go takes a tenth of the start
     try:
         return _open_window(demo=demo, file=file)
@@ -100,13 +100,15 @@ def _open_window(*, demo: bool, file: Path | None) -> Window:
 
     seen = remembered.recall()
     enlarge(seen.text_percent / 100)
-    session = Session(lighthouse() if demo or (file is None and not state.recent()) else None, units=seen.units)
+    session = Session(lighthouse() if demo else None, units=seen.units)
     window = Window(session)
     window.recall(seen, window.screen().availableGeometry())
     if file is not None:
         session.desk.open(file)
     elif not demo and state.recent():
         session.desk.open(state.recent()[0])
+    elif not demo:
+        window.show_page("start")
     return window
 
 

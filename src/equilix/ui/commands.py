@@ -76,11 +76,17 @@ class Command(Struct, frozen=True):
     enabled: Callable[[House], bool] = lambda _window: True
 
 
+def _begin(window: House) -> None:
+    """A new document, and the ways into it."""
+    window.files.new()
+    window.show_page("start")
+
+
 COMMANDS: Final[tuple[Command, ...]] = (
     Command("undo", N_("Undo"), ("Ctrl+Z",), "edit", lambda w: w.session.undo(), lambda w: bool(w.session.history.undo_label or w.session.in_hand)),
     Command("redo", N_("Redo"), ("Ctrl+Shift+Z", "Ctrl+Y"), "edit", lambda w: w.session.redo(), lambda w: bool(w.session.history.redo_label)),
     Command("stop", N_("Stop what is being looked for"), ("Ctrl+.",), "edit", lambda w: w.session.jobs.stop(), lambda w: bool(w.session.jobs.running)),
-    Command("new", N_("New document"), ("Ctrl+N",), "file", lambda w: w.files.new()),
+    Command("new", N_("New document"), ("Ctrl+N",), "file", _begin),
     Command("open", N_("Open …"), ("Ctrl+O",), "file", lambda w: w.files.choose_open()),
     Command("demo", N_("Open the demo"), (), "file", lambda w: w.files.open_demo()),
     Command("save", N_("Save"), ("Ctrl+S",), "file", lambda w: w.files.save()),

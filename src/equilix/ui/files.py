@@ -82,7 +82,7 @@ class Files(QObject):
     def new(self) -> None:
         """Begin a new document."""
         self.session.desk.replace(empty(), None)
-        self.session.said.emit(say("A new document. Begin on the mat with a part, or open the demo."), False)
+        self.session.said.emit(say("A new document. The one before is put aside under Commands."), False)
 
     def open_demo(self) -> None:
         """Open the demonstration."""

@@ -60,7 +60,7 @@ class Window(QMainWindow):
         self.disk = DiskMessages(session.desk, self.message, self.files, self.close_anyway)
         self._let_go = False
         self.text_percent = round(100 * enlarged())
-        """Of what is usual; other than what is shown, it holds from the next start on."""
+        """Of what is usual; it holds from the next start on."""
         self._came_from = dict.fromkeys(table.LOOKED_UP, table.FIRST)
         """For each workspace that one leaves again with Esc, from where it was opened."""
         self.pages = Pages(session, self)

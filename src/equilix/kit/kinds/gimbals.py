@@ -165,8 +165,8 @@ def gimbal_bar(length: float, width: float, height: float) -> Fields:
             ),
         ),
         "offers": (
-            top("screw38", "gimbal", 0, radius * 0.6),
-            MountPoint(name="gimbal below", kind="screw38", position_m=(0, 0, -radius * 0.6), direction=DOWN),
+            top("screw38", "gimbal", 0, radius * 0.6, screws=2),
+            MountPoint(name="gimbal below", kind="screw38", screws=2, position_m=(0, 0, -radius * 0.6), direction=DOWN),
         ),
         "grips": tuple(
             Grip(name=name, position_m=(0, side * (half - radius), -height / 2), axis=UP, side=name, diameter_m=length)
@@ -194,8 +194,8 @@ def gimbal_ring(length: float, width: float, height: float) -> Fields:
             ),
         ),
         "offers": (
-            MountPoint(name="from the top", kind="screw38", position_m=(0, 0, top_z - 2 * tube), direction=DOWN),
-            top("screw38", "on the bottom", 0, -top_z + 2 * tube + foot_m),
+            MountPoint(name="from the top", kind="screw38", screws=2, position_m=(0, 0, top_z - 2 * tube), direction=DOWN),
+            top("screw38", "on the bottom", 0, -top_z + 2 * tube + foot_m, screws=2),
         ),
         "grips": tuple(
             Grip(name=name, position_m=(0, side * (half - tube), 0), axis=UP, side=name, diameter_m=length)

@@ -63,6 +63,8 @@ class MatPage(Page):
         self.new.clicked.connect(self.start_new)
         self.list = QPushButton(say("List …"))
         self.list.clicked.connect(lambda: session.view.ask_page("list"))
+        self.shelf = QPushButton(say("Shelf …"))
+        self.shelf.clicked.connect(lambda: session.view.ask_page("shelf"))
         self.about = QPushButton(say("About it"))
         self.about.setCheckable(True)
         self.about.clicked.connect(self._about)
@@ -81,6 +83,7 @@ class MatPage(Page):
         said, done = QHBoxLayout(), QHBoxLayout()
         said.addWidget(self.head)
         said.addWidget(self.total, 1)
+        said.addWidget(self.shelf)
         self.filter.setMaximumWidth(360)
         self.filter.setMinimumWidth(round(grown(110)))
         done.addWidget(self.filter, 1)
@@ -137,8 +140,8 @@ class MatPage(Page):
             )
             if document.parts
             else say(
-                "Nothing on the mat yet. Begin with “New part …”: a kind, a mass and three dimensions are enough; or "
-                "paste one with “List …”."
+                "Nothing on the mat yet. “New part …” needs a kind, a mass and three dimensions; “List …” takes lines "
+                "or a table; on the “Shelf …” lie typical parts."
             )
         )
         if self.cloth.cell_of(self.cloth.current) is None:

@@ -175,15 +175,15 @@ class QuickPage(Page):
         across.setContentsMargins(0, 0, 0, 0)
         words = QVBoxLayout()
         words.setSpacing(1)
-        steps = "\n".join(self.session.tell(step_words(found, step)) for step in way.steps)
-        words.addWidget(tinted(steps, t.ink, bold=number == 0))
+        steps = [self.session.tell(step_words(found, step)) for step in way.steps]
+        words.addWidget(tinted("\n".join(steps), t.ink, bold=number == 0))
         sign, tone = ("●", t.hold) if way.within else ("▲", t.tip)
         words.addWidget(
             tinted(f"{sign} {self.session.tell(off_by(way.after))}{self.session.tell(added_words(way))}", tone)
         )
         across.addLayout(words, 1)
         button = QPushButton(say("Make it so"))
-        button.setAccessibleName(say("Make it so: {steps}").format(steps=steps.replace("\n", "; ")))
+        button.setAccessibleName(say("Make it so: {steps}").format(steps="; ".join(steps)))
         button.setSizePolicy(QSizePolicy.Policy.Maximum, QSizePolicy.Policy.Fixed)
         button.clicked.connect(lambda: self.take(way.steps))
         across.addWidget(button)

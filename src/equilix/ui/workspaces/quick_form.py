@@ -68,9 +68,9 @@ class QuickForm(QWidget):
             ((say("Camera slides from"), "length"), (say("Camera slides to"), "length")),
             say("to"),
         )
-        self.weights, self.weights_wrong = self._box(say("Weights, batteries at hand"), "500 g at -300 mm")
+        self.weights, self.weights_wrong = self._box(say("Weights, batteries at hand"), say("500 g at -300 mm"))
         self.sliding, self.sliding_wrong = self._box(
-            say("What else slides"), "battery 1.2 kg at -180 mm, -100 mm to 50 mm"
+            say("What else slides"), say("battery 1.2 kg at -180 mm, -100 mm to 50 mm")
         )
         self.mark = QLineEdit()
         self.mark.setAccessibleName(say("Mark that places are measured from"))

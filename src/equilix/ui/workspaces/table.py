@@ -117,6 +117,18 @@ def _to_bench(window: House) -> None:
         window.show_page(BENCH)
 
 
+def _start(session: Session) -> Page:
+    from equilix.ui.workspaces.start import StartPage
+
+    return StartPage(session)
+
+
+def _shelf(session: Session) -> Page:
+    from equilix.ui.workspaces.shelf import ShelfPage
+
+    return ShelfPage(session)
+
+
 def _quick(session: Session) -> Page:
     from equilix.ui.workspaces.quick import QuickPage
 
@@ -181,6 +193,8 @@ WORKSPACES: Final[tuple[Workspace, ...]] = (
         BENCH, N_("Part bench"), "", "whole", _bench, in_the_row=False,
         commands=(Command("part-bench", N_("Put the part on the bench"), ("Ctrl+B",), "edit", _to_bench),),
     ),
+    Workspace("start", N_("Begin …"), "", "whole", _start, in_the_row=False),
+    Workspace("shelf", N_("The shelf …"), "Ctrl+F", "whole", _shelf, in_the_row=False),
     Workspace("quick", N_("Quick answer …"), "", "whole", _quick, in_the_row=False),
     Workspace("list", N_("Parts from a list …"), "", "whole", _part_list, in_the_row=False),
     Workspace("unsaved", N_("Work that was not saved"), "", "whole", _unsaved, in_the_row=False),

@@ -4,23 +4,19 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from PySide6.QtCore import QSize, QTimer
-from PySide6.QtGui import QPainter, QPaintEvent
+from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from equilix.analysis import analyse
 from equilix.document import Document
 from equilix.errors import EquilixError, UnreadableFile
 from equilix.facts import fact
-from equilix.rig.kinematics import Assembly
 from equilix.store import recovery
 from equilix.store.differences import differences
 from equilix.store.parsing import open_document
 from equilix.ui.session import Session
-from equilix.ui.stage.outlines import OutlineBook
-from equilix.ui.stage.projection import SIDE
-from equilix.ui.stage.sprites import paint_outline
-from equilix.ui.theme import Theme, font
+from equilix.ui.theme import font
+from equilix.ui.widgets.rig_picture import RigPicture
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.page import Page
 from equilix.words.language import say
@@ -28,40 +24,6 @@ from equilix.words.telling import tell
 
 SHOWN = 3
 """Differences that are named; the others are counted."""
-
-
-class RigPicture(QWidget):
-    """A rig from its right side, as large as the room allows."""
-
-    def __init__(self, theme: Theme) -> None:
-        super().__init__()
-        self.theme = theme
-        self.assembly: Assembly | None = None
-        self.book = OutlineBook()
-        self.setFixedHeight(104)
-
-    def sizeHint(self) -> QSize:
-        return QSize(280, 104)
-
-    def paintEvent(self, event: QPaintEvent) -> None:
-        del event
-        drawn = self.book.draw(self.assembly, SIDE) if self.assembly is not None else []
-        if not drawn:
-            return
-        boxes = [d.outline.whole.boundingRect().translated(d.x_mm, d.y_mm) for d in drawn]
-        whole = boxes[0]
-        for box in boxes[1:]:
-            whole = whole.united(box)
-        scale = min((self.width() - 8) / max(whole.width(), 1), (self.height() - 8) / max(whole.height(), 1), 1.0)
-        with QPainter(self) as painter:
-            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-            painter.translate(self.rect().center())
-            painter.scale(scale, scale)
-            painter.translate(-whole.center())
-            for each in drawn:
-                painter.translate(each.x_mm, each.y_mm)
-                paint_outline(painter, each.outline, self.theme, fine=False)
-                painter.translate(-each.x_mm, -each.y_mm)
 
 
 class LostRow(QFrame):

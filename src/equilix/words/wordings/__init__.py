@@ -22,6 +22,7 @@ from equilix.words.wordings.power import POWER
 from equilix.words.wordings.quick import QUICK
 from equilix.words.wordings.reading import READING
 from equilix.words.wordings.report import REPORT
+from equilix.words.wordings.starters import STARTERS
 from equilix.words.wordings.ways import WAYS
 from equilix.words.wordings.wording import Plural, Wordings
 
@@ -46,5 +47,6 @@ WORDINGS: Final[Wordings] = {
     **QUICK,
     **READING,
     **REPORT,
+    **STARTERS,
     **WAYS,
 }

@@ -41,9 +41,16 @@ LINES: Final[Wordings] = {
     "lines.write_size_as": N_("Write it as 88×125 or 140×115×120 mm"),
     "lines.no_count": N_("“{given}” is no number of pieces"),
     "lines.count_is": N_("Whole numbers from 1 to 99 are allowed"),
+    "lines.no_class": N_("“{given}” is no price class"),
+    "lines.class_is": N_("Whole numbers from 1 (cheap) to {most} are allowed"),
     "lines.no_name": N_("No name"),
     "lines.no_unit": N_("“{given}” has no unit"),
     "lines.write_unit": N_("Write it behind the figure, or over the column"),
+    "shelf.more": plural("{count} more: type a word.", "{count} more: type a word.", by="count"),
+    "shelf.kept": plural(
+        "{count} part of the kit is on your shelf.", "{count} parts of the kit are on your shelf.", by="count"
+    ),
+    "shelf.wrong_line": N_("Line {line} of your shelf: {said}"),
     "cli.cannot_read": N_("“{file}” cannot be read: {why}"),
     "cli.name_another_file": N_("Name another file"),
     "cli.no_text": N_("“{file}” is no text that can be read"),

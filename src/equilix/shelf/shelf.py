@@ -1,0 +1,121 @@
+"""The shelf's file that ships with the program, a person's own beside it, and what stands in both.
+
+Both are tables as :mod:`equilix.exchange.tables` reads them, so that either can be opened, added to and handed on with
+any spreadsheet. What stands there is typical: its mass is known to 15 % until it is weighed.
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Sequence
+from functools import cache
+from importlib.resources import files
+from pathlib import Path
+from typing import Final
+
+from msgspec import Struct
+
+from equilix.document import Document
+from equilix.edits.taking import take_parts
+from equilix.errors import Refused
+from equilix.exchange.lines import MOST_LINES, Line, Told, Unread, read_lines
+from equilix.exchange.tables import SHELF_HEADS
+from equilix.facts import fact, number
+from equilix.kit.parts import Part
+from equilix.store.saving import write_atomically
+from equilix.store.state import state_folder
+
+OWN: Final = "shelf.csv"
+
+
+class Shelf(Struct, frozen=True):
+    """What stands on the shelf, one's own first; and the lines of one's own that tell nothing."""
+
+    items: tuple[Told, ...]
+    wrong: tuple[Unread, ...]
+
+
+@cache
+def shipped() -> tuple[Told, ...]:
+    """What ships with the program. Raises ``ValueError`` for a line that tells no part: a test reads it."""
+    return _all_told(read_lines(files("equilix.resources").joinpath("shelf.csv").read_text("utf-8"), "estimated"))
+
+
+def _all_told(lines: Sequence[Line]) -> tuple[Told, ...]:
+    told = tuple(line for line in lines if isinstance(line, Told))
+    if len(told) != len(lines):
+        raise ValueError("a line of the shelf tells no part")
+    return told
+
+
+def own_file() -> Path:
+    """Where one's own shelf is kept."""
+    return state_folder() / OWN
+
+
+def read_shelf(own: Path | None = None) -> Shelf:
+    """The whole shelf; ``own``: another file than the usual one. A file that is not there is an empty one.
+
+    Raises :class:`Refused` for a file that cannot be read at all.
+    """
+    path = own_file() if own is None else own
+    lines = _read(path) if own is not None or path.exists() else ()
+    told = tuple(line for line in lines if isinstance(line, Told))
+    return Shelf((*told, *shipped()), tuple(line for line in lines if isinstance(line, Unread)))
+
+
+def _read(path: Path) -> tuple[Line, ...]:
+    return read_lines(_text(path), "estimated")
+
+
+def _text(path: Path) -> str:
+    try:
+        return path.read_text("utf-8-sig")
+    except OSError as error:
+        why = fact("cli.cannot_read", file=path.name, why=error.strerror or str(error))
+        raise Refused(why, fact("cli.name_another_file")) from error
+    except UnicodeDecodeError as error:
+        raise Refused(fact("cli.no_text", file=path.name), fact("cli.save_as_utf8")) from error
+
+
+def put_on_own(parts: Sequence[Part], path: Path | None = None) -> Path:
+    """Add parts to one's own shelf, each as a line; what stands there stays as it is. Returns the file.
+
+    Raises :class:`Refused` where the file cannot be read or is full; errors of writing as saving raises them.
+    """
+    path = own_file() if path is None else path
+    before = _text(path) if path.exists() else ""
+    count = len(before.splitlines()) + len(parts)
+    if count > MOST_LINES:
+        raise Refused(fact("lines.too_many", count=number(count)), fact("lines.most", most=number(MOST_LINES)))
+    written = io.StringIO()
+    writer = csv.writer(written, delimiter=";", lineterminator="\n")
+    if not before.strip():
+        writer.writerow(SHELF_HEADS)
+    for part in parts:
+        writer.writerow(_cells(part))
+    path.parent.mkdir(parents=True, exist_ok=True)
+    start = before if not before or before.endswith("\n") else f"{before}\n"
+    write_atomically((start + written.getvalue()).encode(), path)
+    return path
+
+
+def _cells(part: Part) -> tuple[str, ...]:
+    """The cells of a part under :data:`SHELF_HEADS`."""
+    body = part.body()
+    size = (f"{1000 * float(each):.1f}" for each in body.high_m - body.low_m)
+    watts = part.electric.draw.record if part.electric is not None else 0.0
+    return (
+        part.name, part.kind, f"{1000 * part.mass_kg:g}", *size, _told(part.energy_wh), _told(watts),
+        _told(1000 * part.focal_m if part.focal_m else 0.0), "", "",
+    )  # fmt: skip
+
+
+def _told(value: float) -> str:
+    return f"{value:g}" if value else ""
+
+
+def take_off_shelf(document: Document, items: Sequence[Told]) -> tuple[Document, list[str]]:
+    """Put parts of the shelf into the kit; their ids too. Refused where there is no room for them."""
+    return take_parts(document, [item.part for item in items])
