@@ -81,7 +81,7 @@ def offset_bracket(length: float, width: float, height: float) -> Fields:
     """Carries the camera sideways of the pad, so that a wide body clears the head."""
     return {
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
-        "hangs_by": (foot("dovetail"),),
+        "hangs_by": (foot("dovetail"), foot("screw38", "large screw")),
         "offers": (
             top(
                 "dovetail", "dovetail", 0, height,

@@ -8,7 +8,7 @@ from pathlib import Path
 from typing import Final
 
 from msgspec import Struct
-from PySide6.QtCore import QSize, Qt
+from PySide6.QtCore import QSize, Qt, Signal
 from PySide6.QtGui import QKeyEvent, QResizeEvent
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
@@ -36,6 +36,9 @@ WAYS: Final = (
     ("list", N_("From a list …"), N_("lines, a table, another kit")),
     ("mat", N_("On the mat …"), N_("part by part: kind, mass, size")),
 )
+
+
+ARROWS: Final = (Qt.Key.Key_Left, Qt.Key.Key_Right, Qt.Key.Key_Up, Qt.Key.Key_Down)
 
 
 class Rig(Struct, frozen=True):
@@ -88,12 +91,21 @@ class Choice(QPushButton):
 class Card(Choice):
     """A rig to choose: its picture, what it is called, what it is for."""
 
+    arrow = Signal(int)
+
     def __init__(self, key: str, theme: Theme) -> None:
         super().__init__(tell(title(key)), tell(meant_for(key)), theme)
         self.setAccessibleName(say("Begin with: {rig}").format(rig=self.name))
         self.picture = RigPicture(theme, PICTURE_PX)
         self.hold(self.picture)
         self.inside.insertWidget(0, self.picture)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        """The arrow keys are the page's, which knows where the others lie; a button would go to any other."""
+        if event.key() in ARROWS:
+            self.arrow.emit(event.key())
+        else:
+            super().keyPressEvent(event)
 
     def show_words(self, theme: Theme, before: str = "") -> None:
         """Show its words and its mass in a theme."""
@@ -134,6 +146,7 @@ class StartPage(Page):
         self.cards = {key: Card(key, self.theme) for key in starters()}
         for key, card in self.cards.items():
             card.clicked.connect(partial(self.take, key))
+            card.arrow.connect(partial(self._go, card))
         beside.addLayout(self.grid)
         beside.addStretch(1)
         self.outer.removeWidget(self.scroller)
@@ -183,16 +196,13 @@ class StartPage(Page):
         card.picture.assembly = rig.assembly
         card.show_words(self.theme, mass(rig.mass_kg, self.session.document.display))
 
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        """The arrow keys go from rig to rig."""
-        steps = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1, Qt.Key.Key_Up: -self._across, Qt.Key.Key_Down: self._across}
+    def _go(self, card: Card, key: int) -> None:
+        """From a rig to the one beside, over or under it; nowhere at the edge."""
+        steps = dict(zip(ARROWS, (-1, 1, -self._across, self._across), strict=True))
         cards = list(self.cards.values())
-        here = next((number for number, card in enumerate(cards) if card.hasFocus()), None)
-        step = steps.get(Qt.Key(event.key()))
-        if here is None or step is None:
-            super().keyPressEvent(event)
-        elif 0 <= here + step < len(cards):
-            cards[here + step].setFocus(Qt.FocusReason.OtherFocusReason)
+        to = cards.index(card) + steps[Qt.Key(key)]
+        if 0 <= to < len(cards):
+            cards[to].setFocus(Qt.FocusReason.OtherFocusReason)
 
     def take(self, key: str) -> None:
         """Begin with a rig: the open setup where that is empty, else one more."""
