@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
 import numpy as np
 
 from equilix.edits import (
+    backdrops,
     balance_point,
     electric,
     grips,
@@ -28,7 +30,21 @@ from equilix.kit.mounts import Track
 if TYPE_CHECKING:
     from tests.core.random_edits import Chooser, Edit
 
-MODULES = (lumps, points, solids, rooms, grips, balance_point, electric, placing, several, joints, working, linking)
+MODULES = (
+    backdrops,
+    lumps,
+    points,
+    solids,
+    rooms,
+    grips,
+    balance_point,
+    electric,
+    placing,
+    several,
+    joints,
+    working,
+    linking,
+)
 
 
 def _side(c: Chooser) -> Any:
@@ -131,6 +147,14 @@ def _hang(c: Chooser) -> Edit:
     part = c.part()
     names, tilts = (_point(c, part, "offers"), _point(c, part, "hangs_by")), (c.number(), c.number())
     return lambda d: balance_point.hang(d, part, names, tilts)
+
+
+def _view(c: Chooser) -> Any:
+    return c.rng.choice(("side", "side", "front", "plan"))
+
+
+def _spot(c: Chooser) -> tuple[float, float]:
+    return float(c.rng.uniform(-1, 1)), float(c.rng.uniform(-1, 1))
 
 
 def _strap_new(c: Chooser) -> Edit:
@@ -305,6 +329,25 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     "change_socket": _socket,
     "strap": lambda c: lambda d, key=c.placement(), on=c.placement(): placing.strap(d, c.setup_id, key, on),
     "strap_new": _strap_new,
+    "put_backdrop": lambda c: lambda d, view=_view(c): backdrops.put_backdrop(d, c.setup_id, view, file="photo.jpg"),
+    "change_backdrop": lambda c: (
+        lambda d, view=_view(c), share=float(c.rng.uniform(-0.2, 1.2)): backdrops.change_backdrop(
+            d, c.setup_id, view, opacity=share
+        )
+    ),
+    "remove_backdrop": lambda c: lambda d, view=_view(c): backdrops.remove_backdrop(d, c.setup_id, view),
+    "scale_backdrop": lambda c: (
+        lambda d, view=_view(c), a=_spot(c), b=_spot(c): backdrops.scale_backdrop(d, c.setup_id, view, a, b, 0.2)
+    ),
+    "level_backdrop": lambda c: (
+        lambda d, view=_view(c), a=_spot(c), b=_spot(c): backdrops.level_backdrop(d, c.setup_id, view, a, b)
+    ),
+    "move_backdrop": lambda c: (
+        lambda d, view=_view(c), a=_spot(c), b=_spot(c): backdrops.move_backdrop(d, c.setup_id, view, a, b)
+    ),
+    "follow_folder": lambda c: (
+        lambda d, at=c.rng.choice(("/a", "/b/c")): backdrops.follow_folder(d, Path("/a"), Path(at))
+    ),
     "count_in": lambda c: lambda d, key=c.placement(): lumps.count_in(d, c.setup_id, key),
     "turn_free": lambda c: lambda d, key=c.placement(), to=_place(c): placing.turn_free(d, c.setup_id, key, to),
 }

@@ -220,6 +220,7 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     "change_kind": lambda c: lambda d, key=c.part(), to=c.rng.choice(sorted(KINDS)): shape.change_kind(d, key, to),
     "change_grips": lambda c: lambda d, key=c.part(), wide=c.above_0(): kit.change_grips(d, key, diameter_m=wide),
     "remove_part": lambda c: lambda d, key=c.part(): kit.remove_part(d, key),
+    "open_free_setup": lambda c: lambda d, name=c.word(): kit.open_free_setup(d, name)[0],
     "add_setup": lambda c: (
         lambda d, name=c.word(), like=c.rng.choice((c.setup_id, None)): kit.add_setup(d, name, like)[0]
     ),

@@ -14,6 +14,7 @@ from equilix.kit.pivots import MOST_PIVOTS, Configuration
 from equilix.kit.sockets import Signal
 from equilix.mechanics.rotations import angles_of, from_quaternion
 from equilix.model import Angle, Coordinate, Identifier, Model, Name, Position, field
+from equilix.rig.backdrops import Backdrop
 from equilix.schema import Limits
 
 MOST_PLACEMENTS, MOST_CABLES, MOST_LINKS = 1000, 500, 50
@@ -160,7 +161,16 @@ class Setup(Model):
     cables: Annotated[tuple[Cable, ...], Limits(max_length=MOST_CABLES)] = ()
     links: Annotated[tuple[Link, ...], Limits(max_length=MOST_LINKS)] = ()
     placements: Annotated[tuple[Placement, ...], Limits(max_length=MOST_PLACEMENTS)] = ()
+    backdrops: Annotated[tuple[Backdrop, ...], Limits(max_length=3)] = field(
+        default=(), description="Photos behind the drawing, one a view."
+    )
     note: str = ""
+
+    def check(self) -> None:
+        """One photo a view."""
+        views = [each.view for each in self.backdrops]
+        if len(set(views)) < len(views):
+            raise Invalid(fact("backdrops.two_of_one_view"))
 
     def __repr__(self) -> str:
         """Short: its placements are a page."""

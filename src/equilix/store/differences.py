@@ -68,7 +68,7 @@ def _changes(old: Model, new: Model) -> Iterator[Sayable]:
 def _values(field: str, was: object, now: object) -> Sayable:
     if not isinstance(was, int | float | str) or not isinstance(now, int | float | str) or isinstance(now, bool):
         return ""
-    if field == "photo":  # it is a picture, though it is kept as letters
+    if field in ("photo", "data"):  # it is a picture, though it is kept as letters
         return ""
     if field.endswith("_kg"):
         return fact("differences.was_now", was=mass(float(was)), now=mass(float(now)))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from pathlib import Path
 from typing import Protocol
 
@@ -10,6 +11,7 @@ from msgspec.structs import replace
 from PySide6.QtCore import QFileSystemWatcher, QObject, QTimer, Signal, SignalInstance
 
 from equilix.document import Document
+from equilix.edits.backdrops import follow_folder
 from equilix.edits.history import History
 from equilix.errors import EquilixError, UnwritableFile
 from equilix.facts import Sayable
@@ -77,6 +79,9 @@ class Holder(Protocol):
 
     def put_on_desk(self, history: History) -> bool:
         """Show another document. Returns whether it could be."""
+
+    def edit(self, label: str, change: Callable[[Document], Document]) -> bool:
+        """Carry out an edit. Returns whether it was done."""
 
 
 class Desk(QObject):
@@ -179,6 +184,7 @@ class Desk(QObject):
         target = path or self.sheet.path
         if target is None:
             return False
+        self._follow(target)
         document, same = self.session.document, target == self.sheet.path
         try:
             base = save(document, target, expect=over or (self.sheet.base if same else None))
@@ -197,6 +203,14 @@ class Desk(QObject):
         self.session.changed.emit()
         self.changed.emit()
         return True
+
+    def _follow(self, target: Path) -> None:
+        """Photos that lie in files are found from the folder to which the document goes."""
+        old = self.sheet.path
+        if old is not None and old.parent.resolve() != target.parent.resolve():
+            new = follow_folder(self.session.document, old.parent.resolve(), target.parent.resolve())
+            if new is not self.session.document:
+                self.session.edit(say("Find the photos from the new folder"), lambda _document: new)
 
     # the file on the disk
 

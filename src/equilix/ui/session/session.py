@@ -19,6 +19,7 @@ from equilix.ui.jobs import Jobs
 from equilix.ui.session.answers import Answers
 from equilix.ui.session.desk import Desk
 from equilix.ui.session.opening import history_of, with_a_setup
+from equilix.ui.session.pictures import Pictures
 from equilix.ui.session.selection import Selection
 from equilix.ui.session.view import ViewState
 from equilix.units import Display
@@ -60,6 +61,7 @@ class Session(QObject):
         self.jobs.stopped.connect(lambda: self.said.emit(say("Stopped. The next change looks again."), False))
         self.answers = Answers(self.jobs, self)
         self.desk = Desk(self, self)
+        self.pictures = Pictures(self)
         self.result = Result(analyse(self.document, self.setup))
         self.answers.look(self.document, self.setup.id)
 

@@ -6,6 +6,8 @@ from typing import TYPE_CHECKING, Literal
 
 from PySide6.QtCore import QObject, Signal
 
+from equilix.rig.backdrops import Point, View
+
 if TYPE_CHECKING:
     from equilix.guide.steps import Advice
     from equilix.planner.change import Change
@@ -29,6 +31,9 @@ class ViewState(QObject):
     part_asked = Signal(str, str, str)
     """Someone wants a part of the kit on the bench, at a tab and a mounting point; with no part, back to the work."""
 
+    points_picked = Signal(tuple)
+    """All the points that were asked for have been clicked."""
+
     page_asked = Signal(str, str)
     """Someone wants a workspace, at one of its tabs."""
 
@@ -37,8 +42,31 @@ class ViewState(QObject):
         self.ghost: Plan | FitPlan | None = None
         self.axis: Advice | None = None
         self.overlays: frozenset[Overlay] = frozenset()
+        self.picking: View | None = None
+        """The view on which points are being clicked."""
+        self.picked: tuple[Point, ...] = ()
+        """Those that have been, on the paper, m."""
+        self.picked_on: View | None = None
+        """The view on which they were."""
+        self._count = 2
         self.explained: Change | None = None
         """The plan whose prices were asked about last."""
+
+    def pick(self, view: View | None, count: int = 2) -> None:
+        """Let so many points be clicked on a view; with none, call that off."""
+        self.picking, self.picked, self._count = view, (), count
+        self.picked_on = view
+        self.marks_changed.emit()
+
+    def take_point(self, point_m: Point) -> None:
+        """A point was clicked on the view that is being picked on."""
+        self.picked = (*self.picked, point_m)
+        done = len(self.picked) >= self._count
+        if done:
+            self.picking = None
+        self.marks_changed.emit()
+        if done:
+            self.points_picked.emit(self.picked)
 
     def show_ghost(self, plan: Plan | FitPlan | None) -> None:
         """Show a plan as a ghost on the drawing."""

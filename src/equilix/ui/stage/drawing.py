@@ -40,6 +40,8 @@ class Rig(Struct, frozen=True):
     drawn: Sequence[Drawn]
     ghost: Sequence[Drawn]
     sprites: SpriteBook
+    seen: float = 1.0
+    """How much of it is seen where something behind it counts."""
 
 
 def primitives(scene: Scene, sheet: Sheet, more: Iterable[Primitive] = ()) -> tuple[list[Primitive], list[Primitive]]:
@@ -65,7 +67,7 @@ def draw(painter: QPainter, scene: Scene, sheet: Sheet, rig: Rig, theme: Theme, 
     paint(painter, under, theme, sheet.bounds)
     _paint_ghost(painter, sheet, rig, theme)
     painter.save()
-    painter.setOpacity(0.3 if scene.axis is not None else 0.55 if scene.ghost is not None else 1.0)
+    painter.setOpacity(0.3 if scene.axis is not None else 0.55 if scene.ghost is not None else rig.seen)
     rig.sprites.paste(painter, list(rig.drawn), sheet.to_px(0, 0), sheet.scale, theme)
     _mark(painter, _carried(scene, rig.drawn), sheet, theme, {scene.selected, *scene.others})
     painter.restore()

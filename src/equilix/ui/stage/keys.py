@@ -38,7 +38,9 @@ class Keys:
         elif key in (Qt.Key.Key_PageDown, Qt.Key.Key_PageUp):
             self._step_selection(1 if key == Qt.Key.Key_PageDown else -1)
         elif key == Qt.Key.Key_Escape:
-            if self.gestures.active:
+            if self.session.view.picking is not None:
+                self.session.view.pick(None)
+            elif self.gestures.active:
                 self.gestures.cancel()
             else:
                 self.session.selection.select(None)

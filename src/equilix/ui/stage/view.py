@@ -17,9 +17,11 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import QWidget
 
 from equilix.checks.rules import Check
+from equilix.rig.backdrops import Backdrop
 from equilix.rig.kinematics import Assembly
 from equilix.ui.session import Session
 from equilix.ui.session.view import Overlay
+from equilix.ui.stage.backdrop import THROUGH, BackdropPainter, on_paper, paint_clicked
 from equilix.ui.stage.drawing import Rig, draw, focus
 from equilix.ui.stage.extent import extent_mm
 from equilix.ui.stage.gestures import Gestures
@@ -61,6 +63,7 @@ class RigView(QWidget):
         self.fitted = True
         self.drawn: list[Drawn] = []
         self.sprites = SpriteBook()
+        self.behind = BackdropPainter()
         self.gestures = Gestures(self, session)
         self.keys = Keys(self.gestures, session)
         self._pan_from: QPointF | None = None
@@ -78,6 +81,7 @@ class RigView(QWidget):
         session.selection.changed.connect(self.update)
         session.view.ghost_changed.connect(self.update)
         session.view.marks_changed.connect(self._marks_changed)
+        session.pictures.come.connect(self.update)
 
     # geometry
 
@@ -188,15 +192,23 @@ class RigView(QWidget):
         self._lay_out()
         scene, sheet = self.scene, self.sheet
         ghost = [] if scene.ghost is None else self.book.draw(scene.ghost.after.assembly, self.view)
+        behind = self.backdrop
+        image = self.session.pictures.image_of(behind) if behind is not None else None
         with QPainter(self) as painter:
             painter.fillRect(self.rect(), colour(self.theme.paper))
             painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            if behind is not None and image is not None:
+                self.behind.paint(painter, sheet, behind, image)
             if not self.session.setup.placements:
                 self._paint_hint(painter)
             more = [*gesture(self.gestures, sheet)]
             if self.hasFocus():
                 more.append(focus(QFontMetricsF(font(11)).horizontalAdvance(say(self.view.title))))
-            draw(painter, scene, sheet, Rig(self.drawn, ghost, self.sprites), self.theme, more)
+            seen = THROUGH if image is not None else 1.0
+            draw(painter, scene, sheet, Rig(self.drawn, ghost, self.sprites, seen), self.theme, more)
+            view = self.session.view
+            if view.picked and self.view.name == view.picked_on:
+                paint_clicked(painter, sheet, view.picked, self.theme)
 
     def _paint_hint(self, painter: QPainter) -> None:
         """What to do where there is nothing to be seen yet; said by the large view alone."""
@@ -207,8 +219,16 @@ class RigView(QWidget):
 
     # mouse and keys
 
+    @property
+    def backdrop(self) -> Backdrop | None:
+        """The photo behind this view."""
+        return next((each for each in self.session.setup.backdrops if each.view == self.view.name), None)
+
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self.setFocus()
+        if event.button() == Qt.MouseButton.LeftButton and self.session.view.picking == self.view.name:
+            self.session.view.take_point(on_paper(self.sheet, event.position()))
+            return
         if event.button() == Qt.MouseButton.MiddleButton or (
             event.button() == Qt.MouseButton.LeftButton
             and not self.gestures.press(

@@ -129,6 +129,12 @@ def _shelf(session: Session) -> Page:
     return ShelfPage(session)
 
 
+def _photo(session: Session) -> Page:
+    from equilix.ui.workspaces.photo import PhotoPage
+
+    return PhotoPage(session)
+
+
 def _quick(session: Session) -> Page:
     from equilix.ui.workspaces.quick import QuickPage
 
@@ -196,6 +202,7 @@ WORKSPACES: Final[tuple[Workspace, ...]] = (
     Workspace("start", N_("Begin …"), "", "whole", _start, in_the_row=False),
     Workspace("shelf", N_("The shelf …"), "Ctrl+F", "whole", _shelf, in_the_row=False),
     Workspace("quick", N_("Quick answer …"), "", "whole", _quick, in_the_row=False),
+    Workspace("photo", N_("Photo behind the drawing …"), "", "build", _photo, in_the_row=False),
     Workspace("list", N_("Parts from a list …"), "", "whole", _part_list, in_the_row=False),
     Workspace("unsaved", N_("Work that was not saved"), "", "whole", _unsaved, in_the_row=False),
 )  # fmt: skip

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
+from equilix.words.wordings.backdrops import BACKDROPS
 from equilix.words.wordings.body import BODY
 from equilix.words.wordings.carry import CARRY
 from equilix.words.wordings.checks import CHECKS
@@ -29,6 +30,7 @@ from equilix.words.wordings.wording import Plural, Wordings
 __all__ = ["WORDINGS", "Plural"]
 
 WORDINGS: Final[Wordings] = {
+    **BACKDROPS,
     **BODY,
     **CARRY,
     **CHECKS,

@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
-import base64
-import binascii
 from functools import partial
 from pathlib import Path
 from typing import Final
 
-from PySide6.QtCore import QBuffer, QByteArray, QIODevice, Qt
-from PySide6.QtGui import QImage, QImageReader, QImageWriter, QPixmap
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QImage, QPixmap
 from PySide6.QtWidgets import QLabel, QLineEdit
 
 from equilix.edits import kit
+from equilix.errors import Refused
 from equilix.kit.parts import MOST_PHOTO, Part, Standing
+from equilix.ui.pictures import SORTS, packed, read_picture, unpacked
 from equilix.ui.session import Session
 from equilix.ui.theme import grown
 from equilix.ui.widgets.choice import ChoiceBox
@@ -26,8 +26,6 @@ from equilix.words.wordings.wording import N_
 STANDINGS: Final[dict[Standing, str]] = {"owned": N_("owned"), "borrowed": N_("borrowed"), "wanted": N_("wanted")}
 PHOTO_PX, SHOWN_PX = 800, 220
 """How large a picture is kept, and how large it is shown."""
-PICTURES: Final = ("jpg", "jpeg", "png", "webp", "bmp")
-QUALITIES: Final = (85, 70, 50, 30)
 
 
 class BelongingsEditor(Editor):
@@ -117,47 +115,25 @@ class BelongingsEditor(Editor):
 
     def choose_picture(self) -> None:
         """Let the person choose a picture."""
-        sorts = f"{say('Pictures')} ({' '.join(f'*.{sort}' for sort in PICTURES)})"
+        sorts = f"{say('Pictures')} ({' '.join(f'*.{sort}' for sort in SORTS)})"
         file_dialog(self, sorts, lambda name: self.load_picture(Path(name))).open()
 
     def load_picture(self, path: Path) -> None:
         """Keep a picture of the part, made small enough for the document."""
-        reader = QImageReader(str(path))
-        reader.setAutoTransform(True)  # a camera may write the picture on its side, and say so in the file
-        image = reader.read()
-        if image.isNull():
-            text = say("“{file}” is no picture that can be read. Choose a JPEG or PNG file.").format(file=path.name)
-            show_text(self.refusal, f"▲ {text}", self.theme.tip)
+        try:
+            image = read_picture(path, PHOTO_PX)
+        except Refused as error:
+            show_text(self.refusal, f"▲ {self.session.tell(error.said)}", self.theme.tip)
             return
-        self._photo(packed(image))
+        self._photo(packed(image, PHOTO_PX, MOST_PHOTO))
 
     def _photo(self, text: str) -> None:
         self._change(say("Keep a picture of a part") if text else say("Remove the picture of a part"), photo=text)
 
 
-def packed(image: QImage) -> str:
-    """A picture as it is kept: at most 800 pixels across, as a JPEG file in base64."""
-    if max(image.width(), image.height()) > PHOTO_PX:
-        image = image.scaled(
-            PHOTO_PX, PHOTO_PX, Qt.AspectRatioMode.KeepAspectRatio, Qt.TransformationMode.SmoothTransformation
-        )
-    text = ""
-    for quality in QUALITIES:
-        buffer = QBuffer()
-        buffer.open(QIODevice.OpenModeFlag.WriteOnly)
-        writer = QImageWriter(buffer, QByteArray(b"jpg"))
-        writer.setQuality(quality)
-        writer.write(image.convertToFormat(QImage.Format.Format_RGB32))
-        text = base64.b64encode(buffer.data().data()).decode()
-        if len(text) <= MOST_PHOTO:
-            break
-    return text
-
-
 def photo_of(part: Part) -> QImage:
     """The picture of a part; an empty one where there is none, or none that can be read."""
     try:
-        data = base64.b64decode(part.photo, validate=True)
-    except (binascii.Error, ValueError):
+        return unpacked(part.photo, PHOTO_PX, part.name)
+    except Refused:
         return QImage()
-    return QImage.fromData(QByteArray(data)) if data else QImage()
