@@ -5,12 +5,15 @@ from __future__ import annotations
 import os
 import sys
 import tempfile
+from collections.abc import Callable
 from pathlib import Path
+from typing import Any
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 os.environ.setdefault("EQUILIX_STATE", tempfile.mkdtemp())
 
 from PySide6.QtCore import QEventLoop
+from PySide6.QtGui import QColor, QImage, QPainter
 from PySide6.QtWidgets import QApplication
 
 from equilix.edits import kit
@@ -25,9 +28,7 @@ WIDE = (1920, 1080)
 SCENES = (
     ("gimbal", "stairs", "by-hand"),
     ("vest", "causeway", "mend"),
-    ("harness", "boat-landing", "figures"),
     ("low", "gallery", "by-hand"),
-    ("tripod", "evening", "figures"),
 )
 """Picture, setup of the demo, tab of the Balance workspace."""
 
@@ -59,10 +60,6 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
             window.grab().save(str(folder / f"{name}.png"))
 
     picture("balance")
-    window.pages["balance"].cards[1].setFocus()  # type: ignore[attr-defined]
-    window.session.view.show_ghost(window.session.answers.plans[1])
-    picture("balance-ghost")
-    window.session.view.show_ghost(None)
     window.session.selection.select("bridge")
     window.show_page("build")
     picture("build")
@@ -101,11 +98,6 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     window.ask_origin("condition-fore-aft")
     picture("origins")
     window.ask_origin("")
-    window.session.edit("Open", lambda d: kit.open_setup(d, "causeway"))
-    window.show_page("fit")
-    window.resize(*WIDE)
-    picture("wide")
-    window.resize(*USUAL)
     window.session.edit("Open", lambda d: kit.open_setup(d, "lamp-room"))
     window.show_page("power")
     window.pages["power"].choose("wires")
@@ -119,9 +111,61 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     window.toggle_arms_length()
     window.message.hide()
     window.change_theme()
+    begin(window, picture)
     if not wanted or "kinds" in wanted:
         every_kind(application, folder)
     window.close()
+
+
+def drawn_photo(window: Window) -> Path:
+    """What stands in for a photo of the rig: its outline filled, on a wall, a little askew."""
+    image = QImage(1600, 1000, QImage.Format.Format_RGB32)
+    image.fill(QColor("#b9b2a2"))
+    view = window.stage.side
+    drawn = view.book.draw(window.session.analysis.assembly, view.view)
+    with QPainter(image) as painter:
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.fillRect(0, 760, 1600, 240, QColor("#8b8375"))
+        painter.translate(760, 520)
+        painter.rotate(-2.5)
+        painter.scale(1600 / 1300, 1600 / 1300)
+        painter.setPen(QColor("#2d2b28"))
+        for number, each in enumerate(drawn):
+            painter.setBrush(QColor("#4a4742" if number % 2 else "#3a3835"))
+            painter.drawPath(each.outline.whole.translated(each.x_mm, each.y_mm))
+    file = Path(tempfile.mkdtemp()) / "photo.jpg"
+    image.save(str(file))
+    return file
+
+
+def begin(window: Window, picture: Callable[[str], None]) -> None:
+    """The ways into a new document, and a photo that was drawn for the purpose."""
+    window.show_page("photo")
+    page: Any = window.page
+    page.load(drawn_photo(window))
+    while page.waits:
+        QApplication.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)
+    for field, text in ((page.right, "38"), (page.up, "-22"), (page.wide, "1.3 m"), (page.turn, "-2.5 deg")):
+        field.line.setText(text)
+        field.commit()
+    page.begin("level")
+    for point in ((-0.42, -0.06), (0.30, -0.055)):
+        window.session.view.picked = (*window.session.view.picked, point)
+    picture("photo")
+    page.begin("level")
+    window.commands["new"].trigger()
+    picture("start")
+    window.show_page("quick")
+    form = window.page.form  # type: ignore[attr-defined]
+    for field, text in ((form.mass, "7.2 kg"), (form.balance, "85 mm"), (form.slide[0], "-120"), (form.slide[1], "40")):
+        field.line.setText(text)
+    form.weights.setPlainText("500 g at -300 mm\nspare battery 790 g at -350 to -150 mm")
+    form.sliding.setPlainText("battery plate 1.2 kg at -180 mm, -100 to 50 mm")
+    picture("quick")
+    window.show_page("shelf")
+    picture("shelf")
+    window.page.words.setText("monitor")  # type: ignore[attr-defined]
+    picture("shelf")
 
 
 def every_kind(application: QApplication, folder: Path) -> None:

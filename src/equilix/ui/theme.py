@@ -159,6 +159,10 @@ def _sheet(t: Theme) -> str:
     QScrollBar[idle="true"]::handle:vertical {{ background: transparent; }}
     QScrollBar::add-line, QScrollBar::sub-line {{ height: 0; width: 0; }}
     QScrollBar:horizontal {{ height: 0; }}
+    QSlider {{ min-height: 22px; }}
+    QSlider::groove:horizontal {{ height: 2px; background: {t.quiet}; }}
+    QSlider::handle:horizontal {{ width: 9px; margin: -8px 0; background: {t.card}; border: 2px solid {t.hold}; }}
+    QSlider::handle:horizontal:focus {{ background: {t.hold}; }}
     QTreeWidget::item {{ padding: 3px 0; }}
     QTreeWidget::item:selected {{ background: {t.hold_wash}; color: {t.ink}; }}
     QTableView {{ border: none; background: transparent; alternate-background-color: {t.card}; }}

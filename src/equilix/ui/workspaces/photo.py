@@ -151,6 +151,11 @@ class PhotoPage(Page):
             where = photo.file or say("inside the document")
             show_text(self.said, where if there else say("Reading the photo …"), self.theme.quiet)
 
+    @property
+    def waits(self) -> bool:
+        """Whether a photo is still being read."""
+        return self.job.running or self.session.pictures.job.running
+
     def hideEvent(self, event: object) -> None:
         """Another workspace is opened: nothing is clicked any more."""
         del event

@@ -102,6 +102,11 @@ class QuickPage(Page):
         self.form.wear(self.theme, self.session.document.display)
         self._look()
 
+    @property
+    def waits(self) -> bool:
+        """Whether an answer is still to come."""
+        return self._soon.isActive() or self.job.running
+
     def stop(self) -> None:
         """The window closes."""
         self._soon.stop()

@@ -122,6 +122,11 @@ class ShelfPage(Page):
             show_text(self.wrong, f"▲ {said}" if said else "", self.theme.tip)
         self._search()
 
+    @property
+    def waits(self) -> bool:
+        """Whether the shelf is still being read."""
+        return self.job.running
+
     def _search(self) -> None:
         if self.shelf is None:
             return

@@ -190,6 +190,11 @@ class StartPage(Page):
         if len(self.rigs) < len(self.cards) and not self.job.running:
             self.job.start(_put_together)
 
+    @property
+    def waits(self) -> bool:
+        """Whether rigs are still to come."""
+        return self.job.running
+
     def _show_rig(self, rig: Rig) -> None:
         self.rigs[rig.key] = rig
         card = self.cards[rig.key]
