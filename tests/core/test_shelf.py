@@ -166,7 +166,10 @@ class OneSOwn(unittest.TestCase):
         self.assertEqual((first.name, first.kind, first.mass_kg), (lens.name, "lens", lens.mass_kg))
         self.assertAlmostEqual(first.focal_m or 0, 0.024, msg="its name says so")
         self.assertEqual((second.name, second.energy_wh), (battery.name, battery.energy_wh))
-        self.assertEqual(own_file().read_text().splitlines()[0], ";".join(SHELF_HEADS))
+        lines = own_file().read_text().splitlines()
+        self.assertEqual(lines[0], ";".join(SHELF_HEADS))
+        put_on_own([battery, battery.changed(id="again"), lens])
+        self.assertEqual(own_file().read_text().splitlines(), lines, "what stands there is not put there twice")
 
     def test_wrong_lines_are_said_and_nothing_is_lost(self) -> None:
         """A line without a mass, a class that is none: named by their number; the others are there."""

@@ -80,25 +80,34 @@ def _text(path: Path) -> str:
 
 
 def put_on_own(parts: Sequence[Part], path: Path | None = None) -> Path:
-    """Add parts to one's own shelf, each as a line; what stands there stays as it is. Returns the file.
+    """Add parts to one's own shelf, each as a line; what stands there stays as it is, and once. Returns the file.
 
     Raises :class:`Refused` where the file cannot be read or is full; errors of writing as saving raises them.
     """
     path = own_file() if path is None else path
     before = _text(path) if path.exists() else ""
-    count = len(before.splitlines()) + len(parts)
+    there = set(before.splitlines())
+    rows = [row for row in dict.fromkeys(_line(part) for part in parts) if row not in there]
+    count = len(before.splitlines()) + len(rows)
     if count > MOST_LINES:
         raise Refused(fact("lines.too_many", count=number(count)), fact("lines.most", most=number(MOST_LINES)))
-    written = io.StringIO()
-    writer = csv.writer(written, delimiter=";", lineterminator="\n")
     if not before.strip():
-        writer.writerow(SHELF_HEADS)
-    for part in parts:
-        writer.writerow(_cells(part))
+        rows.insert(0, _joined(SHELF_HEADS))
     path.parent.mkdir(parents=True, exist_ok=True)
     start = before if not before or before.endswith("\n") else f"{before}\n"
-    write_atomically((start + written.getvalue()).encode(), path)
+    write_atomically("".join((start, *(f"{row}\n" for row in rows))).encode(), path)
     return path
+
+
+def _joined(cells: Sequence[str]) -> str:
+    written = io.StringIO()
+    csv.writer(written, delimiter=";", lineterminator="").writerow(cells)
+    return written.getvalue()
+
+
+def _line(part: Part) -> str:
+    """A part as it stands on a shelf."""
+    return _joined([" ".join(cell.split()) for cell in _cells(part)])
 
 
 def _cells(part: Part) -> tuple[str, ...]:

@@ -129,11 +129,12 @@ class StartPage(Page):
         column.setContentsMargins(16, 12, 8, 8)
         column.setSpacing(4)
         column.addWidget(self.heading(say("Begin")))
+        demo = say("seven rigs, each with something to mend")
         for key, text, line in WAYS:
             self._way(column, key, say(text), say(line), partial(session.view.ask_page, key))
+            if key == "list":  # in sight in the smallest window too
+                self._way(column, "demo", say("The demo"), demo, self.open_demo)
         self._way(column, "open", say("Open …"), say("go on with a document"), self.choose_document)
-        demo = say("seven rigs, each with something to mend")
-        self._way(column, "demo", say("The demo"), demo, self.open_demo)
         column.addStretch(1)
         rigs = QWidget()
         beside = QVBoxLayout(rigs)
