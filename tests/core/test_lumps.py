@@ -8,6 +8,7 @@ from equilix.analysis import analyse
 from equilix.carry import WAYS
 from equilix.document import Document
 from equilix.edits import kit, placing, rigging
+from equilix.edits.balance_point import balance_on_finger
 from equilix.edits.lumps import can_count_in, count_in
 from equilix.errors import Refused
 from equilix.kit.catalogue import LUMP
@@ -61,6 +62,11 @@ class CountedIn(unittest.TestCase):
             after = along(analyse(made, made.setups_by_id[lumps.setup_id]))
             self.assertAlmostEqual(after.value_m, before.value_m, places=9)
             self.assertAlmostEqual(after.sd_m, before.sd_m, delta=2e-4)
+            found = analyse(made, made.setups_by_id[lumps.setup_id])
+            slopes = found.assembly.gradient(after.by_mass, after.by_place)
+            terms = {term.part: (term.by_mass, *term.by_place) for term in made.readings[0].terms}
+            for part_id, row in zip(found.assembly.pieces[0], slopes, strict=True):
+                np.testing.assert_allclose(terms.get(part_id, np.zeros(4)), row, atol=1e-9, err_msg=part_id)
 
     def test_slid_afterwards(self) -> None:
         """What is split up moves with the lump, as the lump did."""
@@ -81,6 +87,26 @@ class CountedIn(unittest.TestCase):
         self.assertIsNone(can_count_in(setup, made.parts_by_id, lens))
         with refused(self, Refused, "is not on something that was weighed as one"):
             count_in(made, self.setup_id, lens)
+
+    def test_what_hangs_on_it_first(self) -> None:
+        """A hood that is counted in, then the lens that it is on: each once."""
+        made, lens = self.strapped()
+        made, hood = kit.add_part(made, "hood", "block", 0.2, None, solids=(Box(size_m=(0.05, 0.05, 0.05)),))
+        made, on = placing.strap_new(made, self.setup_id, hood, lens, np.array((0.32, 0.0, 0.12)))
+        made = count_in(count_in(made, self.setup_id, on), self.setup_id, lens)
+        self.assertAlmostEqual(analyse(made, made.setups_by_id[self.setup_id]).mass.mass_kg, 7.2)
+        self.assertAlmostEqual(along(analyse(made, made.setups_by_id[self.setup_id])).value_m, 0.085)
+
+    def test_balanced_on_a_finger_since(self) -> None:
+        """What was said of the lump's balance on the bench holds for the whole lump, and not for the rest of it."""
+        made = balance_on_finger(self.lumps.document, "camera-as-built", "x", "rear", 0.3)
+        before = analyse(made, made.setups_by_id[self.setup_id]).mass
+        sd = made.parts_by_id["camera-as-built"].standard_uncertainty_kg
+        made, lens = self.strapped(document=made)
+        made = count_in(made, self.setup_id, lens)
+        after = analyse(made, made.setups_by_id[self.setup_id]).mass
+        np.testing.assert_allclose(after.cg_m, before.cg_m, atol=1e-12)
+        self.assertAlmostEqual(made.parts_by_id["camera-as-built"].standard_uncertainty_kg, sd)
 
     def test_another_setup_keeps_its_lump(self) -> None:
         """A copy of the setup has the whole lump still; the rest has an id of its own, and readings for both."""

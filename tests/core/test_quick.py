@@ -64,7 +64,7 @@ class Moments(unittest.TestCase):
                     for n in range(2)
                 )
                 weights = tuple(
-                    Weight(f"weight {n}", float(rng.uniform(0.1, 1.0)), -0.4, float(rng.uniform(-0.35, -0.1)))
+                    Weight(f"weight {n}", float(rng.uniform(0.1, 1.0)), -0.4, float(rng.uniform(-0.35, -0.1)), n == 1)
                     for n in range(3)
                 )
                 whole = exactly(float(rng.uniform(4, 12)), float(rng.uniform(-0.1, 0.1)))
@@ -190,6 +190,44 @@ class Answers(unittest.TestCase):
         self.assertEqual(len(found.ways[0].steps), 2)
         self.assertAlmostEqual(found.needed[0].mass_kg, KG_M / 0.3)
 
+    def test_no_more_than_can_be_looked_through(self) -> None:
+        """Six weights that would do, each by itself: four ways, the lightest first."""
+        weights = tuple(Weight(f"w{n}", 2.0 + n / 50, -0.3, -0.3) for n in range(6))
+        found = answer(Told("shoulder", on_a_finger(7.2, 0.085), weights=weights))
+        self.assertEqual([way.steps for way in found.ways], [(Hang(n, -0.3),) for n in range(4)])
+
+    def test_what_makes_it_worse_is_no_way(self) -> None:
+        """Weights on the side that is too heavy: none is offered, and what is needed would hang on the other side."""
+        for side in (1, -1):
+            weight = Weight("w", 0.5, side * 0.3, side * 0.3)
+            found = answer(Told("shoulder", on_a_finger(7.2, side * 0.085), weights=(weight,)))
+            self.assertEqual(found.ways, ())
+            self.assertTrue(found.needed)
+            self.assertTrue(all(needed.at_m * side < 0 for needed in found.needed))
+
+    def test_a_millimetre_is_near_enough(self) -> None:
+        """Slides are told in millimetres: on a sled, which wants less, a slide that can be told always reaches."""
+        for x in np.linspace(0.004, 0.04, 25):
+            self.assertTrue(answer(Told("vest", on_a_finger(9.0, float(x)), (-0.2, 0.0))).reaches, x)
+
+    def test_how_surely(self) -> None:
+        """A scale reads to 0.5 %, and to 10 g; who has weighed what stays knows better where a slide leads."""
+        self.assertAlmostEqual(on_a_finger(7.2, 0.0).mass_sd_kg, 0.036)
+        self.assertAlmostEqual(on_a_finger(0.8, 0.0).mass_sd_kg, 0.010)
+        usual, weighed = (
+            answer(Told("shoulder", on_a_finger(7.2, 0.085), (-0.2, 0.0), stays_kg=kg)).ways[0].after.sd_m
+            for kg in (None, 1.8)
+        )
+        self.assertGreater(usual, 0.008)
+        self.assertLess(weighed, 0.004)
+
+    def test_a_lump_balances_inside_itself(self) -> None:
+        """Without what stays the camera balances farther out, past the end that was told: it is drawn so long."""
+        lumps = lumps_of(Told("shoulder", on_a_finger(7.2, 0.085), (-0.2, 0.0), ends_m=(-0.4, 0.09)))
+        camera = lumps.document.parts_by_id["camera-as-built"].body()
+        self.assertGreater(camera.cg_m[0], 0.09)
+        self.assertGreater(camera.high_m[0], camera.cg_m[0])
+
     def test_nothing_told(self) -> None:
         """Weights at usual places on the side that is too light."""
         for side in (1, -1):
@@ -266,6 +304,7 @@ class WrongInput(unittest.TestCase):
         stretch = read_weight("spare battery 790 g at -350 to -150 mm")
         self.assertEqual((stretch.name, stretch.mass_kg, stretch.battery), ("spare battery", 0.79, True))
         self.assertEqual((round(stretch.from_m, 9), round(stretch.to_m, 9)), (-0.35, -0.15))
+        self.assertTrue(read_weight("790 g at -300", battery=True).battery)
         self.assertEqual(read_weight("15mm weight 0.5 kg @ 80"), Weight("15mm weight", 0.5, 0.08, 0.08))
         self.assertEqual(
             read_sliding("battery plate 1.2 kg at -180 mm, -100 mm to 50 mm"),

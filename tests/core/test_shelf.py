@@ -41,6 +41,14 @@ PLAUSIBLE_G: Final[dict[str, tuple[float, float]]] = {
 }  # fmt: skip
 """From what to what parts of a kind weigh (common practice, no source)."""
 
+POSTURES: Final[dict[str, tuple[str, bool]]] = {
+    "small-cage": ("standing", True), "documentary-control-grip": ("walking", False),
+    "seated-long-handles": ("seated", False), "gimbal-one-hand": ("walking", False), "gimbal-bar": ("walking", False),
+    "gimbal-ring": ("walking", False), "gimbal-on-sled": ("walking", False), "sled": ("walking", False),
+    "low-by-handle": ("walking", False),
+}  # fmt: skip
+"""How the operator is placed, and whether a palm is under the lens, where it is not standing and with both hands."""
+
 
 class OnTheShelf(unittest.TestCase):
     """The file that ships."""
@@ -179,6 +187,7 @@ class OneSOwn(unittest.TestCase):
         self.assertEqual([item.part.name for item in shelf.items[:2]], ["mic", "last mic"])
         self.assertEqual([each.number for each in shelf.wrong], [3, 4])
         self.assertIn("“9” is no price class", told(shelf.wrong[1].said))
+        own_file().write_text(text.rstrip())
         put_on_own([lighthouse().parts[0]])
         self.assertTrue(own_file().read_text().startswith(text), "what cannot be read stays too")
 
@@ -233,6 +242,9 @@ class Starters(unittest.TestCase):
                 self.assertTrue(tell(title(key)))
                 self.assertTrue(tell(meant_for(key)))
                 self.assertTrue(all(part.mass_how == "estimated" for part in document.parts))
+                bearer = document.parts_by_id[setup.borne_by].name if setup.borne_by else None
+                self.assertEqual(bearer, starters()[key].get("borne_by"))
+                self.assertEqual((setup.posture, setup.palm), POSTURES.get(key, ("standing", False)))
                 over = [c for c in Result(analyse(document, setup)).checks if c.key == "rating" and c.level == "stop"]
                 self.assertEqual([told(each.said) for each in over], [])
 
@@ -252,6 +264,14 @@ class Starters(unittest.TestCase):
             document = starter_document(key)
             low, high = ranges.get(what["carry"], (2, 14))
             self.assertTrue(low <= analyse(document, document.setups[0]).mass.mass_kg <= high, key)
+
+    def test_a_cage_is_made_for_its_body(self) -> None:
+        """Screen hinge and battery door open in it, and the battery comes out (common practice, no source)."""
+        document = starter_document("small-cage")
+        found = Result(analyse(document, document.setups[0])).checks
+        rooms = [check for check in found if check.key in ("room", "out")]
+        self.assertGreaterEqual(len(rooms), 3)
+        self.assertEqual([told(check.said) for check in rooms if check.level != "fine"], [])
 
     def test_what_is_wired_has_power(self) -> None:
         """Where a cable is run it feeds what it leads to."""

@@ -7,7 +7,7 @@ import zlib
 from pathlib import Path
 
 from PySide6.QtCore import QPoint, Qt
-from PySide6.QtGui import QColor, QImage, QImageIOHandler, QImageWriter, QPainter
+from PySide6.QtGui import QColor, QImage, QPainter
 from PySide6.QtTest import QTest
 
 from equilix.edits import backdrops
@@ -15,6 +15,7 @@ from equilix.rig.backdrops import Backdrop
 from equilix.store.parsing import open_document
 from equilix.ui.pictures import read_picture
 from equilix.ui.workspaces.photo import PhotoPage
+from tests.ui.pictures import held_upright
 from tests.ui.screen_lint import findings
 from tests.ui.window_test import WindowTest
 
@@ -231,12 +232,11 @@ class Photo(WindowTest):
         """A camera held upright writes the picture on its side: it stands upright here."""
         image = QImage(400, 200, QImage.Format.Format_RGB32)
         image.fill(QColor("#336699"))
-        file = self.folder / "upright.jpg"
-        writer = QImageWriter(str(file), b"jpg")
-        writer.setTransformation(QImageIOHandler.Transformation.TransformationRotate90)
-        self.assertTrue(writer.write(image))
+        file = held_upright(image, self.folder / "upright.jpg")
         found = read_picture(file, 2400)
         self.assertEqual((found.width(), found.height()), (200, 400))
+        found = read_picture(file, 100)
+        self.assertEqual((found.width(), found.height()), (50, 100), "made small while it is read")
         self.put(file)
         seen = self.session.pictures.image_of(self.photo)
         assert seen is not None

@@ -5,7 +5,7 @@ from pathlib import Path
 
 import trimesh
 from PySide6.QtCore import QSize, Qt
-from PySide6.QtGui import QImage, QImageIOHandler, QImageWriter
+from PySide6.QtGui import QImage
 from PySide6.QtTest import QTest
 
 from equilix.document import Document
@@ -17,6 +17,7 @@ from equilix.ui.workspaces.bench.from_file import FromFileEditor
 from equilix.ui.workspaces.bench.sockets import SocketsEditor
 from equilix.ui.workspaces.power import PowerPage
 from tests.ui.bench_test import Bench
+from tests.ui.pictures import held_upright
 from tests.ui.window_test import WindowTest
 
 
@@ -239,10 +240,7 @@ class Files(Bench):
         self.assertLess(len(self.part.photo), MOST_PHOTO)
         self.assertTrue(base64.b64decode(self.part.photo).startswith(b"\xff\xd8"), "a JPEG file")
         self.assertTrue(editor.picture.isVisible())
-        writer = QImageWriter(str(self.folder / "upright.jpg"))
-        writer.setTransformation(QImageIOHandler.Transformation.TransformationRotate90)
-        self.assertTrue(writer.write(image))
-        editor.load_picture(self.folder / "upright.jpg")
+        editor.load_picture(held_upright(image, self.folder / "upright.jpg"))
         kept = photo_of(self.part)
         self.assertEqual((kept.width(), kept.height()), (400, 800), "the file says that it lies on its side")
         (self.folder / "words.jpg").write_text("no picture")

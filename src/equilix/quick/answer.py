@@ -27,7 +27,6 @@ MOST_WEIGHTS, MOST_MOVES = 3, 2
 MOST_WAYS: Final = 4
 STEP_M: Final = 0.001
 """A slide is told to a millimetre."""
-LEAST_MOVE_M: Final = 0.002
 LEVERS_M: Final = (-0.20, -0.30, -0.40)
 """For these places it is told which weight would balance, where no place for one has been told; or as far ahead."""
 
@@ -137,19 +136,15 @@ class _Try(Struct, frozen=True):
 
 def _ways(told: Told, lumps: Lumps, now: Condition) -> list[Way]:
     """Those that reach, each kind of way once, the simplest first; else the nearest, if it is nearer than now."""
-    nearest: dict[frozenset[object], _Try] = {}
-    for each in _tries(told, told.weighing.mass_kg * now.value_m):
-        known = nearest.get(each.things)
-        if known is None or abs(each.value_m) < abs(known.value_m) - 1e-9:
-            nearest[each.things] = each
+    tries = sorted(_tries(told, told.weighing.mass_kg * now.value_m), key=lambda each: each.simplicity)
     aim_m = aim_of(now)
     found: list[_Try] = []
-    for each in sorted(nearest.values(), key=lambda each: each.simplicity):
+    for each in tries:
         does_more = any(simpler.things < each.things for simpler in found)
         if abs(each.value_m) <= aim_m + 1e-9 and not does_more:
             found.append(each)
     if not found:
-        nearer = [each for each in nearest.values() if abs(each.value_m) < abs(now.value_m) - STEP_M]
+        nearer = [each for each in tries if abs(each.value_m) < abs(now.value_m) - STEP_M]
         found = sorted(nearer, key=lambda each: (round(abs(each.value_m), 3), *each.simplicity))[:1]
     return [
         Way(each.steps, along(_analysed(carry_out(told, lumps, each.steps), lumps)), each.added_kg)
@@ -166,20 +161,18 @@ def _tries(told: Told, moment: float) -> Iterator[_Try]:
         for moved in _some(movers, MOST_MOVES):
             if not (hung or moved):
                 continue
-            for order in itertools.permutations(moved):
-                left, steps = moment, list[Step]()
-                for which in hung:
-                    weight = told.weights[which]
-                    at = _as_far(-left / weight.mass_kg, (weight.from_m, weight.to_m))
-                    left += weight.mass_kg * at
-                    steps.append(Hang(which, at))
-                for mover, kg, travel in order:
-                    by = _as_far(-left / kg, travel)
-                    left += kg * by
-                    steps.append(Slide(mover, by))
-                if all(isinstance(step, Hang) or abs(step.by_m) >= LEAST_MOVE_M for step in steps):
-                    added = sum(told.weights[which].mass_kg for which in hung)
-                    yield _Try(tuple(steps), left / (told.weighing.mass_kg + added), added)
+            left, steps = moment, list[Step]()
+            for which in hung:
+                weight = told.weights[which]
+                at = _as_far(-left / weight.mass_kg, (weight.from_m, weight.to_m))
+                left += weight.mass_kg * at
+                steps.append(Hang(which, at))
+            for mover, kg, travel in moved:
+                by = _as_far(-left / kg, travel)
+                left += kg * by
+                steps.append(Slide(mover, by))
+            added = sum(told.weights[which].mass_kg for which in hung)
+            yield _Try(tuple(steps), left / (told.weighing.mass_kg + added), added)
 
 
 def _some(things: Iterable[Any], most: int) -> Iterator[tuple[Any, ...]]:

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from functools import partial
 from pathlib import Path
-from typing import TYPE_CHECKING, Final
+from typing import Final
 
 from msgspec import Struct
 from PySide6.QtCore import QObject, Signal
@@ -14,13 +14,11 @@ from PySide6.QtGui import QImage
 from equilix.errors import Called, EquilixError
 from equilix.facts import Sayable, fact
 from equilix.rig.backdrops import Backdrop
-from equilix.ui.jobs import or_error
+from equilix.rig.setups import Setup
+from equilix.ui.jobs import Jobs, or_error
 from equilix.ui.pictures import read_picture, unpacked
 from equilix.words.language import say
 from equilix.words.telling import tell
-
-if TYPE_CHECKING:
-    from equilix.ui.session.session import Session
 
 MOST_PX: Final = 2400
 """So large is a photo held at most; more is not seen on any screen."""
@@ -34,20 +32,21 @@ class _Read(Struct, frozen=True):
 
 
 class Pictures(QObject):
-    """Those of the open setup, as they come."""
+    """Those of the open setup, as they come. ``home``: the file of the document, beside which they lie."""
 
     come = Signal()
     """Another one is there, or cannot be read."""
 
-    def __init__(self, session: Session) -> None:
-        super().__init__(session)
-        self.session = session
+    def __init__(
+        self, jobs: Jobs, setup: Callable[[], Setup], home: Callable[[], Path | None], parent: QObject
+    ) -> None:
+        super().__init__(parent)
+        self._setup, self._home = setup, home
         self._images: dict[Key, QImage] = {}
         self._wrong: dict[Key, Sayable] = {}
-        self.job = session.jobs.new(say("Reading photos"))
+        self.job = jobs.new(say("Reading photos"))
         self.job.found.connect(self._take)
         self.job.ended.connect(self.look)  # others may have been wanted meanwhile
-        session.changed.connect(self.look)
 
     def image_of(self, backdrop: Backdrop) -> QImage | None:
         """The photo; None while it is being read, or where it cannot be."""
@@ -59,7 +58,7 @@ class Pictures(QObject):
 
     def look(self) -> None:
         """Read what is not there yet; what nothing shows any more is forgotten."""
-        wanted = {self._key(each): each for each in self.session.setup.backdrops}
+        wanted = {self._key(each): each for each in self._setup().backdrops}
         for known in (self._images, self._wrong):
             for key in known.keys() - wanted.keys():
                 del known[key]
@@ -68,7 +67,7 @@ class Pictures(QObject):
             self.job.start(partial(_read, {key: self._path(each) for key, each in missing.items()}, missing))
 
     def _path(self, backdrop: Backdrop) -> Path:
-        path = self.session.desk.path
+        path = self._home()
         return (path.parent if path is not None else Path()) / backdrop.file
 
     def _key(self, backdrop: Backdrop) -> Key:

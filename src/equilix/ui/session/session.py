@@ -61,7 +61,8 @@ class Session(QObject):
         self.jobs.stopped.connect(lambda: self.said.emit(say("Stopped. The next change looks again."), False))
         self.answers = Answers(self.jobs, self)
         self.desk = Desk(self, self)
-        self.pictures = Pictures(self)
+        self.pictures = Pictures(self.jobs, lambda: self.setup, lambda: self.desk.path, self)
+        self.changed.connect(self.pictures.look)
         self.result = Result(analyse(self.document, self.setup))
         self.answers.look(self.document, self.setup.id)
 

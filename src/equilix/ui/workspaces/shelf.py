@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtGui import QKeyEvent
+from PySide6.QtGui import QKeyEvent, QResizeEvent
 from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from equilix.document import Document
@@ -16,6 +16,7 @@ from equilix.shelf.shelf import Shelf, put_on_own, read_shelf, shipped, take_off
 from equilix.ui.jobs import in_one_go
 from equilix.ui.mounting import mount_anywhere
 from equilix.ui.session import Session
+from equilix.ui.theme import grown
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.cloth import Cloth, family_rank
 from equilix.ui.workspaces.page import Page
@@ -25,6 +26,8 @@ from equilix.words.telling import begun, tell
 
 MOST_SHOWN = 60
 """So many lie on the cloth at once: more would be looked through longer than a word is typed."""
+LOW_PX, LOWEST_PX = 210, 150
+"""Under these heights of the page there is no room for its heading, and none for its foot: the mat is F1."""
 CLASSES = ("", "€", "€€", "€€€", "€€€€", "€€€€€")
 
 
@@ -78,24 +81,32 @@ class ShelfPage(Page):
         over = QVBoxLayout()
         over.setContentsMargins(16, 8, 12, 4)
         over.setSpacing(6)
-        said = QHBoxLayout()
+        self.over = QWidget()
+        said = QHBoxLayout(self.over)
+        said.setContentsMargins(0, 0, 0, 0)
         said.addWidget(self.head)
         said.addWidget(self.hint, 1)
-        over.addLayout(said)
+        over.addWidget(self.over)
         row = QHBoxLayout()
         row.addWidget(self.words, 1)
         row.addWidget(self.onto_rig)
         row.addWidget(self.into_kit)
         over.addLayout(row)
         over.addWidget(self.about)
-        below = QHBoxLayout()
+        self.under = QWidget()
+        below = QHBoxLayout(self.under)
         below.setContentsMargins(16, 4, 12, 8)
         below.addWidget(self.wrong, 1)
         below.addStretch(1)
         below.addWidget(self.own)
         below.addWidget(self.leave)
         self.outer.insertLayout(0, over)
-        self.outer.addLayout(below)
+        self.outer.addWidget(self.under)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self.over.setVisible(self.height() >= grown(LOW_PX))
+        self.under.setVisible(self.height() >= grown(LOWEST_PX))
 
     def refresh(self) -> None:
         """Read the shelf where that has not been done, and lay out what is meant."""
@@ -154,7 +165,8 @@ class ShelfPage(Page):
             return
         part = item.part
         body = part.body()
-        sizes = " × ".join(length(float(each), display) for each in body.high_m - body.low_m)
+        edges = [length(float(each), display).partition(" ") for each in body.high_m - body.low_m]
+        sizes = f"{' × '.join(edge for edge, _, _ in edges)} {edges[0][2]}"
         pieces = [
             f"{begun(part.name)}: {tell(kind_of(part).label)}", f"{mass(part.mass_kg, display)} ± 15 %", sizes,
             *([f"{part.electric.draw.record:g} W"] if part.electric is not None and part.electric.draw.record else []),
