@@ -208,7 +208,8 @@ class Answers(unittest.TestCase):
     def test_a_millimetre_is_near_enough(self) -> None:
         """Slides are told in millimetres: on a sled, which wants less, a slide that can be told always reaches."""
         for x in np.linspace(0.004, 0.04, 25):
-            self.assertTrue(answer(Told("vest", on_a_finger(9.0, float(x)), (-0.2, 0.0))).reaches, x)
+            told = Told("vest", on_a_finger(9.0, float(x)), (-0.2, 0.0), stays_kg=0.1)
+            self.assertTrue(answer(told).reaches, x)
 
     def test_how_surely(self) -> None:
         """A scale reads to 0.5 %, and to 10 g; who has weighed what stays knows better where a slide leads."""
@@ -223,10 +224,12 @@ class Answers(unittest.TestCase):
 
     def test_a_lump_balances_inside_itself(self) -> None:
         """Without what stays the camera balances farther out, past the end that was told: it is drawn so long."""
-        lumps = lumps_of(Told("shoulder", on_a_finger(7.2, 0.085), (-0.2, 0.0), ends_m=(-0.4, 0.09)))
-        camera = lumps.document.parts_by_id["camera-as-built"].body()
-        self.assertGreater(camera.cg_m[0], 0.09)
-        self.assertGreater(camera.high_m[0], camera.cg_m[0])
+        for side in (1, -1):
+            ends = (-0.4, 0.09) if side > 0 else (-0.09, 0.4)
+            lumps = lumps_of(Told("shoulder", on_a_finger(7.2, side * 0.085), (-0.2, 0.2), ends_m=ends))
+            camera = lumps.document.parts_by_id["camera-as-built"].body()
+            self.assertGreater(side * camera.cg_m[0], 0.09)
+            self.assertTrue(camera.low_m[0] < camera.cg_m[0] < camera.high_m[0])
 
     def test_nothing_told(self) -> None:
         """Weights at usual places on the side that is too light."""
