@@ -2,92 +2,22 @@
 
 from __future__ import annotations
 
-from typing import TypeVar
-
 from PySide6.QtCore import QMimeData, QPointF, Qt
-from PySide6.QtGui import QDropEvent, QGuiApplication
+from PySide6.QtGui import QDropEvent
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QApplication, QLabel, QPushButton, QWidget
+from PySide6.QtWidgets import QLabel, QPushButton
 
-from equilix.document import Document, empty
 from equilix.kit.catalogue import LUMP
 from equilix.quick.answer import along
-from equilix.shelf.shelf import own_file
 from equilix.shelf.starters import starters
 from equilix.ui.app import open_window
 from equilix.ui.stage.targets import PART_MIME
 from equilix.ui.theme import NIGHT_SET
 from equilix.ui.workspaces.build import BuildPage
-from equilix.ui.workspaces.part_list import PartListPage
 from equilix.ui.workspaces.quick import QuickPage
-from equilix.ui.workspaces.shelf import ShelfPage
 from equilix.ui.workspaces.start import StartPage
+from tests.ui.beginning import Beginning
 from tests.ui.screen_lint import findings
-from tests.ui.window_test import WindowTest
-
-Kind = TypeVar("Kind", bound=QWidget)
-
-
-class Beginning(WindowTest):
-    """What all of them need: a person whose clicks and entries are counted."""
-
-    def document(self) -> Document:
-        """Nothing at all."""
-        return empty()
-
-    def setUp(self) -> None:
-        super().setUp()
-        self.actions = 0
-        self.window.commands["new"].trigger()
-        self.settle()
-
-    def page(self, kind: type[Kind]) -> Kind:
-        """The open page."""
-        found = self.window.page
-        assert isinstance(found, kind)
-        return found
-
-    def do_click(self, widget: QWidget) -> None:
-        """Click, counted."""
-        self.actions += 1
-        self.click(widget)
-
-    def do_key(self, key: Qt.Key, *, control: bool = False) -> None:
-        """Press a key where the keys go, counted."""
-        self.actions += 1
-        where = QApplication.focusWidget() or self.window
-        modifier = Qt.KeyboardModifier.ControlModifier if control else Qt.KeyboardModifier.NoModifier
-        QTest.keyClick(where, key, modifier)
-        self.settle()
-
-    def do_type(self, text: str) -> None:
-        """Type a word or a figure where the keys go: one entry."""
-        self.actions += 1
-        where = QApplication.focusWidget()
-        assert where is not None
-        QTest.keyClicks(where, text)
-        self.settle()
-
-    def listed(self, text: str) -> None:
-        """Parts of one's own from a list: the page, the lines pasted, and taken."""
-        self.actions += 3
-        self.window.show_page("list")
-        page = self.page(PartListPage)
-        QGuiApplication.clipboard().setText(text)
-        QTest.keyClick(page.text, Qt.Key.Key_V, Qt.KeyboardModifier.ControlModifier)
-        self.wait(lambda: not page.reading.running)
-        page.take.click()
-        self.settle()
-
-    def choose(self, box: object, text: str) -> None:
-        """Choose a line of a list: open it, and press it."""
-        self.actions += 2
-        rows = [box.itemText(row) for row in range(box.count())]  # type: ignore[attr-defined]
-        row = next((k for k, each in enumerate(rows) if text in each), -1)
-        self.assertGreaterEqual(row, 0, (text, rows))
-        box.setCurrentIndex(row)  # type: ignore[attr-defined]
-        box.activated.emit(row)  # type: ignore[attr-defined]
-        self.settle()
 
 
 class Start(Beginning):
@@ -328,91 +258,3 @@ class Exchanged(Beginning):
                 (new.parent, new.point, new.slide_m, new.turn_rad), (old.parent, old.point, old.slide_m, old.turn_rad)
             )
         self.assertLess(self.actions, 25)
-
-
-class FromTheShelf(Beginning):
-    """The shelf."""
-
-    def open(self) -> ShelfPage:
-        """The shelf, opened with the keys, and read."""
-        self.do_key(Qt.Key.Key_F, control=True)
-        page = self.page(ShelfPage)
-        self.wait(lambda: page.shelf is not None)
-        return page
-
-    def put_on(self, words: str, mount: str = "") -> None:
-        """A part by its words onto the rig; where another place is meant, choose that in Build."""
-        page = self.open()
-        page.words.selectAll()
-        self.do_type(words)
-        self.do_key(Qt.Key.Key_Return)
-        if mount:
-            self.do_key(Qt.Key.Key_F2)
-            self.choose(self.page(BuildPage).mount, mount)
-
-    def test_the_shoulder_rig_in_under_150_actions(self) -> None:
-        """Pad and battery on rods, offset bracket, rosette arms, a hung monitor: 15 parts, on the shoulder."""
-        for words, mount in (
-            ("base plate light", ""), ("rods 200 mm", "front socket"), ("rods 450 mm", "rear socket"),
-            ("shoulder pad small", "450 mm"), ("battery plate on rods", "450 mm"), ("wedge 190 wh", ""),
-            ("offset bracket 60", "camera screw"), ("bridge plate light", ""), ("boxy full frame", "bridge plate"),
-            ("24-105", ""), ("rod clamp rosettes", "200 mm"), ("handle rosette arm", "left rosette"),
-            ("handle rosette arm", "right rosette"), ("hangs a screen", "200 mm"), ("monitor 5 bright", "head"),
-        ):  # fmt: skip
-            self.put_on(words, mount)
-        self.assertEqual(len(self.session.setup.placements), 15)
-        self.assertLess(self.actions, 150)
-        self.assertIsNotNone(self.session.analysis.support)
-        self.assertTrue(all(part.mass_how == "estimated" for part in self.session.document.parts))
-        self.assertGreater(self.session.analysis.mass.mass_kg, 6.0)
-
-    def test_found_and_taken(self) -> None:
-        """The first that is meant is chosen and told; Enter takes it; undo takes it back; what is not there is said."""
-        page = self.open()
-        self.do_type("evf")
-        self.assertIn("Viewfinder, light: viewfinder, 260 g ± 15 %", page.about.text())
-        self.do_key(Qt.Key.Key_Down)
-        self.assertTrue(page.cloth.hasFocus())
-        self.do_key(Qt.Key.Key_Right)
-        self.assertIn("Viewfinder, heavy", page.about.text())
-        self.do_click(page.into_kit)
-        self.assertEqual([part.name for part in self.session.document.parts], ["viewfinder, heavy"])
-        self.assertEqual(self.session.setup.placements, ())
-        self.session.undo()
-        self.assertEqual(self.session.document.parts, ())
-        page.words.setFocus()
-        page.words.selectAll()
-        self.do_type("thingamajig")
-        self.assertIn("Nothing on the shelf", page.about.text())
-        self.assertFalse(page.onto_rig.isEnabled())
-        self.do_key(Qt.Key.Key_Return)
-        self.assertEqual(self.session.document.parts, ())
-
-    def test_many_are_told(self) -> None:
-        """All of it is too much for the cloth: how many more there are is said."""
-        page = self.open()
-        self.assertIn("more: type a word", page.about.text())
-        self.assertEqual(len(page.found), 60)
-
-    def test_kept_for_the_next_job(self) -> None:
-        """The kit goes onto one's own shelf and is found first from then on; a wrong line of it is said."""
-        self.listed("my odd evf 410 g")
-        page = self.open()
-        self.do_click(page.own)
-        self.wait(lambda: page.shelf is not None)
-        page.words.setFocus()
-        page.words.selectAll()
-        self.do_type("evf")
-        self.assertIn("My odd evf", page.about.text())
-        self.assertIn("1 part of the kit is on your shelf", self.messages[-1][0])
-        own_file().write_text("name;mass g\nbroken;\n")
-        page.shelf = None
-        page.refresh()
-        self.wait(lambda: page.shelf is not None)
-        self.assertIn("Line 2 of your shelf", page.wrong.text())
-        own_file().write_bytes(b"\xff\xfe")
-        page.shelf = None
-        page.refresh()
-        self.wait(lambda: page.shelf is not None)
-        self.assertIn("no text", page.wrong.text())
-        self.assertGreater(len(page.found), 0, "what ships is there all the same")

@@ -1,0 +1,98 @@
+"""The shelf, by mouse and keys: found, taken, kept, and a whole rig of it."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt
+
+from equilix.shelf.shelf import own_file
+from equilix.ui.workspaces.build import BuildPage
+from equilix.ui.workspaces.shelf import ShelfPage
+from tests.ui.beginning import Beginning
+
+
+class FromTheShelf(Beginning):
+    """The shelf."""
+
+    def open(self) -> ShelfPage:
+        """The shelf, opened with the keys, and read."""
+        self.do_key(Qt.Key.Key_F, control=True)
+        page = self.page(ShelfPage)
+        self.wait(lambda: page.shelf is not None)
+        return page
+
+    def put_on(self, words: str, mount: str = "") -> None:
+        """A part by its words onto the rig; where another place is meant, choose that in Build."""
+        page = self.open()
+        page.words.selectAll()
+        self.do_type(words)
+        self.do_key(Qt.Key.Key_Return)
+        if mount:
+            self.do_key(Qt.Key.Key_F2)
+            self.choose(self.page(BuildPage).mount, mount)
+
+    def test_the_shoulder_rig_in_under_150_actions(self) -> None:
+        """Pad and battery on rods, offset bracket, rosette arms, a hung monitor: 15 parts, on the shoulder."""
+        for words, mount in (
+            ("base plate light", ""), ("rods 200 mm", "front socket"), ("rods 450 mm", "rear socket"),
+            ("shoulder pad small", "450 mm"), ("battery plate on rods", "450 mm"), ("wedge 190 wh", ""),
+            ("offset bracket 60", "camera screw"), ("bridge plate light", ""), ("boxy full frame", "bridge plate"),
+            ("24-105", ""), ("rod clamp rosettes", "200 mm"), ("handle rosette arm", "left rosette"),
+            ("handle rosette arm", "right rosette"), ("hangs a screen", "200 mm"), ("monitor 5 bright", "head"),
+        ):  # fmt: skip
+            self.put_on(words, mount)
+        self.assertEqual(len(self.session.setup.placements), 15)
+        self.assertLess(self.actions, 150)
+        self.assertIsNotNone(self.session.analysis.support)
+        self.assertTrue(all(part.mass_how == "estimated" for part in self.session.document.parts))
+        self.assertGreater(self.session.analysis.mass.mass_kg, 6.0)
+
+    def test_found_and_taken(self) -> None:
+        """The first that is meant is chosen and told; Enter takes it; undo takes it back; what is not there is said."""
+        page = self.open()
+        self.do_type("evf")
+        self.assertIn("Viewfinder, light: viewfinder, 260 g ± 15 %", page.about.text())
+        self.do_key(Qt.Key.Key_Down)
+        self.assertTrue(page.cloth.hasFocus())
+        self.do_key(Qt.Key.Key_Right)
+        self.assertIn("Viewfinder, heavy", page.about.text())
+        self.do_click(page.into_kit)
+        self.assertEqual([part.name for part in self.session.document.parts], ["viewfinder, heavy"])
+        self.assertEqual(self.session.setup.placements, ())
+        self.session.undo()
+        self.assertEqual(self.session.document.parts, ())
+        page.words.setFocus()
+        page.words.selectAll()
+        self.do_type("thingamajig")
+        self.assertIn("Nothing on the shelf", page.about.text())
+        self.assertFalse(page.onto_rig.isEnabled())
+        self.do_key(Qt.Key.Key_Return)
+        self.assertEqual(self.session.document.parts, ())
+
+    def test_many_are_told(self) -> None:
+        """All of it is too much for the cloth: how many more there are is said."""
+        page = self.open()
+        self.assertIn("more: type a word", page.about.text())
+        self.assertEqual(len(page.found), 60)
+
+    def test_kept_for_the_next_job(self) -> None:
+        """The kit goes onto one's own shelf and is found first from then on; a wrong line of it is said."""
+        self.listed("my odd evf 410 g")
+        page = self.open()
+        self.do_click(page.own)
+        self.wait(lambda: page.shelf is not None)
+        page.words.setFocus()
+        page.words.selectAll()
+        self.do_type("evf")
+        self.assertIn("My odd evf", page.about.text())
+        self.assertIn("1 part of the kit is on your shelf", self.messages[-1][0])
+        own_file().write_text("name;mass g\nbroken;\n")
+        page.shelf = None
+        page.refresh()
+        self.wait(lambda: page.shelf is not None)
+        self.assertIn("Line 2 of your shelf", page.wrong.text())
+        own_file().write_bytes(b"\xff\xfe")
+        page.shelf = None
+        page.refresh()
+        self.wait(lambda: page.shelf is not None)
+        self.assertIn("no text", page.wrong.text())
+        self.assertGreater(len(page.found), 0, "what ships is there all the same")
