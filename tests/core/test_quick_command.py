@@ -54,6 +54,9 @@ class OnTheCommandLine(unittest.TestCase):
             self.assertIn("3.35 in", out)
             self.assertIn("● within", out)
             made = open_document(file)
+            code, _, err = self.said(*self.ISSUE, "--save", str(file))
+            self.assertEqual(code, 1)
+            self.assertIn("is there already", err)
         self.assertAlmostEqual(analyse(made, made.setups[0]).mass.mass_kg, 7.2)
         self.assertEqual(len(made.readings), 1)
 

@@ -330,5 +330,10 @@ class Starters(unittest.TestCase):
                 self.assertEqual(run(["new", "--starter", "unicycle", "--out", str(other)]), 1)
             self.assertIn("There is no starter rig", err.getvalue())
             self.assertFalse(other.exists())
+            before = file.read_bytes()
+            with redirect_stderr(io.StringIO()) as err:
+                self.assertEqual(run(["new", "--starter", "low-by-handle", "--out", str(file)]), 1)
+            self.assertIn("is there already", err.getvalue())
+            self.assertEqual(file.read_bytes(), before)
             self.assertEqual(run(["new", "--out", str(other)]), 0)
             self.assertEqual(open_document(other).parts, ())

@@ -9,13 +9,13 @@ from typing import Any, Final
 
 from equilix import units
 from equilix.carry import WAYS
+from equilix.cli.writing import save_new
 from equilix.errors import Refused
 from equilix.facts import fact
 from equilix.quick.answer import answer
 from equilix.quick.entry import read_range, read_reading, read_sliding, read_weight
 from equilix.quick.told import Told, Weighing, on_a_finger, on_two_supports
 from equilix.report.quick import quick_report, quick_text
-from equilix.store.saving import save
 from equilix.units import Display
 from equilix.words.language import say
 
@@ -68,7 +68,7 @@ def run(options: argparse.Namespace) -> None:
     else:
         print(quick_text(found, display))
     if options.save is not None:
-        save(found.lumps.document, options.save)
+        save_new(found.lumps.document, options.save)
 
 
 def _weighing(options: argparse.Namespace, display: Display) -> Weighing:

@@ -8,9 +8,9 @@ from pathlib import Path
 from typing import Any, Final
 
 from equilix.analysis import analyse
+from equilix.cli.writing import save_new
 from equilix.document import empty
 from equilix.shelf.starters import meant_for, starter_document, starters, title
-from equilix.store.saving import save
 from equilix.units import Display
 from equilix.words.language import say
 from equilix.words.quantities import mass
@@ -56,4 +56,4 @@ def run_new(options: argparse.Namespace) -> None:
     """Write a new document."""
     key = options.starter
     name = tell(title(key)) if key in starters() else ""
-    save(empty() if key is None else starter_document(key, name), options.out)
+    save_new(empty() if key is None else starter_document(key, name), options.out)

@@ -52,6 +52,7 @@ LINES: Final[Wordings] = {
     ),
     "shelf.wrong_line": N_("Line {line} of your shelf: {said}"),
     "cli.cannot_read": N_("“{file}” cannot be read: {why}"),
+    "cli.is_there": N_("“{file}” is there already, and is not replaced"),
     "cli.name_another_file": N_("Name another file"),
     "cli.no_text": N_("“{file}” is no text that can be read"),
     "cli.save_as_utf8": N_("Save it as text in UTF-8"),
