@@ -222,6 +222,12 @@ class Answers(unittest.TestCase):
         self.assertGreater(usual, 0.008)
         self.assertLess(weighed, 0.004)
 
+    def test_a_limit_that_is_finer_than_is_known(self) -> None:
+        """On a sled 1 mm is allowed and a finger tells 3: nothing is said to be within that limit."""
+        for carry, words in (("vest", "finer than it is known"), ("shoulder", "within the limit of 50 mm")):
+            before = answer(Told(carry, on_a_finger(7.2, 0.0))).before
+            self.assertIn(words, tell(along(before).sentence))
+
     def test_a_lump_balances_inside_itself(self) -> None:
         """Without what stays the camera balances farther out, past the end that was told: it is drawn so long."""
         for side in (1, -1):

@@ -35,7 +35,7 @@ class Scales(WindowTest):
         self.assertEqual([row.sentence.isHidden() for row in self.list.rows], [False, False, False, True, True])
         self.assertEqual(self.list.rows[1].figure.text(), "−4 mm ± 3 mm")
         self.assertIn("behind the post", self.list.rows[1].accessibleName())
-        self.assertIn("within the limit of", self.list.rows[3].toolTip())
+        self.assertIn("the limit of 1 mm is finer than it is known", self.list.rows[3].toolTip())
 
     def test_true_to_scale(self) -> None:
         """Middle, tolerance and mark stand where their millimetres are, and all of the doubt is on the widget."""

@@ -295,7 +295,9 @@ def _sentence(balance: Balance, value: float, sd: float) -> Sayable:
     )
     room = balance.tolerance_m - abs(value)
     if room >= -1e-5:
-        return fact("conditions.inside_tolerance", what=what, tolerance=length(balance.tolerance_m))
+        sure = sd <= balance.tolerance_m
+        key = "conditions.inside_tolerance" if sure else "conditions.finer_than_known"
+        return fact(key, what=what, tolerance=length(balance.tolerance_m))
     return fact("conditions.outside_tolerance", what=what, room=length(-room))
 
 

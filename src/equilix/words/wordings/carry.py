@@ -9,6 +9,7 @@ from equilix.words.wordings.wording import N_, Wordings
 CARRY: Final[Wordings] = {
     "conditions.middle_of_pad": N_("the middle of the pad"),
     "conditions.centre_of_gravity": N_("Centre of gravity"),
+    "conditions.finer_than_known": N_("{what}: the limit of {tolerance} is finer than it is known. Let go and look."),
     "conditions.inside_tolerance": N_("{what}: within the limit of {tolerance}."),
     "conditions.outside_tolerance": N_("{what}: {room} over the limit."),
     "conditions.within": N_("within {doubt} of {datum}"),
