@@ -8,6 +8,7 @@ import numpy as np
 from equilix.analysis import Analysis, analyse
 from equilix.carry import WAYS
 from equilix.demo import lighthouse
+from equilix.document import MOST_READINGS
 from equilix.edits import placing, rigging
 from equilix.edits.kit import add_part
 from equilix.errors import Refused
@@ -296,6 +297,18 @@ class WrongInput(unittest.TestCase):
         ):
             with self.subTest(words), refused(self, Refused, words):
                 answer(rig)
+
+    def test_names_and_readings_without_end(self) -> None:
+        """A name that no part may have is refused as any other entry; the oldest of two hundred readings makes room."""
+        long = Told("shoulder", on_a_finger(7.2, 0.085), weights=(Weight("w" * 300, 0.5, -0.3, -0.3),))
+        with refused(self, Refused, "name"):
+            answer(long)
+        odd = Told("shoulder", on_a_finger(7.2, 0.085), weights=(Weight("?!", 0.5, -0.3, -0.3),) * 2)
+        self.assertEqual(len(set(lumps_of(odd).weights)), 2)
+        document = lumps_of(Told("shoulder", on_a_finger(7.2, 0.085))).document
+        old = document.readings[0]
+        full = document.changed(readings=tuple(old.changed(id=f"r{n}") for n in range(MOST_READINGS)))
+        self.assertEqual(len(lumps_of(odd, full).document.readings), MOST_READINGS)
 
     def test_two_supports_at_one_place(self) -> None:
         """They tell no balance point."""

@@ -182,6 +182,13 @@ class Photo(WindowTest):
         self.assertEqual(self.photo.file, "")
         self.assertTrue(self.photo.data)
 
+    def test_another_rig_is_opened_meanwhile(self) -> None:
+        """A picture that was chosen for one rig is not put behind another one."""
+        self.page.load(photo_file(self.folder))
+        self.session.open_setup("stairs")
+        self.wait(lambda: not self.page.job.running)
+        self.assertEqual([setup.backdrops for setup in self.session.document.setups], [()] * 7)
+
     def test_gone_broken_and_no_picture(self) -> None:
         """Each is said with what to do; the rig stays, and putting the file back brings the photo back."""
         file = photo_file(self.folder)
@@ -198,9 +205,9 @@ class Photo(WindowTest):
         text = self.folder / "text.jpg"
         text.write_text("no picture")
         was = self.photo
-        self.page.load(text)
+        self.put(text)
         self.assertIn("no picture that can be read", self.page.said.text())
-        self.page.load(self.folder / "gone.jpg")
+        self.put(self.folder / "gone.jpg")
         self.assertIn("is not there any more", self.page.said.text())
         self.assertEqual(self.photo, was)
         broken = backdrops.put_backdrop(self.session.document, self.session.setup.id, "side", data="AAAA")
@@ -225,7 +232,7 @@ class Photo(WindowTest):
         header[16:24] = (60_000).to_bytes(4, "big") * 2
         header[29:33] = zlib.crc32(bytes(header[12:29])).to_bytes(4, "big")
         (self.folder / "lie.png").write_bytes(header)
-        self.page.load(self.folder / "lie.png")
+        self.put(self.folder / "lie.png")
         self.assertIn("3600 million pixels", self.page.said.text().replace(",", ""))
 
     def test_turned_by_its_metadata(self) -> None:

@@ -5,9 +5,11 @@ from __future__ import annotations
 from typing import Any, Final
 
 from msgspec import Struct
+from pydantic_core import ValidationError
 
-from equilix.document import Document, empty
+from equilix.document import MOST_READINGS, Document, empty
 from equilix.edits.kit import open_free_setup, slug
+from equilix.edits.sound import refused_by
 from equilix.edits.taking import take_parts
 from equilix.kit import lump_names
 from equilix.kit.catalogue import LUMP, free_id, make_part
@@ -60,12 +62,18 @@ def lumps_of(told: Told, document: Document | None = None) -> Lumps:
 
     Raises :class:`Refused` for what contradicts itself.
     """
-    document = empty() if document is None else document
     check(told)
+    try:
+        return _lumps(told, empty() if document is None else document)
+    except ValidationError as error:  # a name or a figure that no part may have
+        raise refused_by(error) from error
+
+
+def _lumps(told: Told, document: Document) -> Lumps:
     turned = told.carry == "gimbal"
     parts = [_support(told), _camera(told), *_sliding(told), *(_weight(each) for each in told.weights)]
     document, ids = take_parts(document, [*parts, _gimbal()] if turned else parts)
-    document, setup_id = open_free_setup(document, told.name.strip() or lump_names.RIG)
+    document, setup_id = open_free_setup(document, lump_names.RIG)
     support, camera, *others = ids
     root = Placement(id=SUPPORT, part=support, pose=Pose())
     placements = [root]
@@ -83,7 +91,8 @@ def lumps_of(told: Told, document: Document | None = None) -> Lumps:
         )  # fmt: skip
     setup = document.setups_by_id[setup_id].changed(carry=told.carry, placements=tuple(placements))
     document = document.with_setup(setup)
-    document = document.changed(readings=(*document.readings, _reading(told, document, setup)))
+    readings = (*document.readings, _reading(told, document, setup))[-MOST_READINGS:]
+    document = document.changed(readings=readings)
     own = len(placements) - len(told.sliding)
     first = 2 + len(told.sliding)
     return Lumps(

@@ -81,7 +81,6 @@ class Told(Struct, frozen=True):
     height_m: float | None = None
     ends_m: tuple[float, float] | None = None
     """Its rear end and its front end, where they have been measured."""
-    name: str = ""
 
     @property
     def camera_kg(self) -> float:

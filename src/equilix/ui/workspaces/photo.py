@@ -66,17 +66,7 @@ class PhotoPage(Page):
         }
         self.ask = text_label()
         self.form.addRow(self.ask)
-        self.apart = QuantityField(say("They are apart by"), "length")
-        self.apart.entered.connect(lambda value, _text: self._scale(value))
-        self.form.addRow(say("They are apart by"), self.apart)
-        self.right = self._field(say("Its middle, to the right"), 0)
-        self.up = self._field(say("Its middle, up"), 1)
-        self.wide = QuantityField(say("Its width"), "length")
-        self.wide.entered.connect(lambda value, _text: self._change(say("Size the photo"), self.wide, width_m=value))
-        self.form.addRow(say("Its width"), self.wide)
-        self.turn = QuantityField(say("Turned to the left"), "angle")
-        self.turn.entered.connect(lambda value, _text: self._change(say("Turn the photo"), self.turn, turn_rad=value))
-        self.form.addRow(say("Turned to the left"), self.turn)
+        self._make_entries()
         self.dim = QSlider(Qt.Orientation.Horizontal)
         self.dim.setRange(5, 100)
         self.dim.setAccessibleName(say("How strong the photo is"))
@@ -95,9 +85,25 @@ class PhotoPage(Page):
         self.job.found.connect(self._kept)
         self._busy = False
         self._dimming = ""
+        self._wanted: tuple[str, Path | None, View, dict[str, Any]] = ("", None, "side", {})
+        """For which rig, of which file, and behind which view a picture is being read, and how it is to lie."""
         session.view.points_picked.connect(self._picked)
         session.view.marks_changed.connect(self._show_task)
         session.pictures.come.connect(self.refresh)
+
+    def _make_entries(self) -> None:
+        """What can be typed: the distance of two points, and exactly how the photo lies."""
+        self.apart = QuantityField(say("They are apart by"), "length")
+        self.apart.entered.connect(lambda value, _text: self._scale(value))
+        self.form.addRow(say("They are apart by"), self.apart)
+        self.right = self._field(say("Its middle, to the right"), 0)
+        self.up = self._field(say("Its middle, up"), 1)
+        self.wide = QuantityField(say("Its width"), "length")
+        self.wide.entered.connect(lambda value, _text: self._change(say("Size the photo"), self.wide, width_m=value))
+        self.form.addRow(say("Its width"), self.wide)
+        self.turn = QuantityField(say("Turned to the left"), "angle")
+        self.turn.entered.connect(lambda value, _text: self._change(say("Turn the photo"), self.turn, turn_rad=value))
+        self.form.addRow(say("Turned to the left"), self.turn)
 
     def _button(self, text: str, act: Callable[[], object]) -> QPushButton:
         made = QPushButton(text)
@@ -180,22 +186,13 @@ class PhotoPage(Page):
         kept: dict[str, Any] = {"width_m": USUAL_WIDTH_M}
         if old is not None:  # another picture of the same rig lies about where the last one did
             kept = {"width_m": old.width_m, "at_m": old.at_m, "turn_rad": old.turn_rad, "opacity": old.opacity}
-        if home is None:
-            show_text(self.said, say("Reading the photo …"), self.theme.quiet)
-            self._wanted = (view, kept)
-            self.job.start(in_one_go(partial(_inside, path)))
-            return
-        try:
-            read_size(path)
-            file = Path(os.path.relpath(path.resolve(), home.parent.resolve())).as_posix()
-        except (EquilixError, ValueError) as error:
-            said = self.session.tell(error.said) if isinstance(error, EquilixError) else str(error)
-            show_text(self.said, f"▲ {said}", self.theme.tip)
-            return
-        self._edit(
-            say("Put a photo behind the drawing"),
-            lambda d: backdrops.put_backdrop(d, self.session.setup.id, view, file=file, **kept),
-        )
+        show_text(self.said, say("Reading the photo …"), self.theme.quiet)
+        self._read(view, kept, partial(_inside, path) if home is None else partial(_beside, path, home.parent))
+
+    def _read(self, view: View, kept: dict[str, Any], read: Callable[[], dict[str, str]]) -> None:
+        """Read a picture beside the work; it belongs to the rig that is open now, and to no other."""
+        self._wanted = (self.session.setup.id, self.session.desk.path, view, kept)
+        self.job.start(in_one_go(read))
 
     def _keep(self, on: bool) -> None:
         """Inside the document, or beside it where it came from there and is one undo away."""
@@ -204,23 +201,22 @@ class PhotoPage(Page):
             return
         if on and photo.file and home is not None:
             fields = {k: getattr(photo, k) for k in ("width_m", "at_m", "turn_rad", "opacity")}
-            self._wanted = (photo.view, fields)
-            self.job.start(in_one_go(partial(_inside, home.parent / photo.file)))
+            self._read(photo.view, fields, partial(_inside, home.parent / photo.file))
         elif not on:
             self.inside.setChecked(True)
             said = say("It is inside. Choose the file again to keep it beside the document.")
             show_text(self.said, said, self.theme.quiet)
 
-    def _kept(self, found: str | EquilixError) -> None:
+    def _kept(self, found: dict[str, str] | EquilixError) -> None:
+        setup_id, home, view, fields = self._wanted
+        if (setup_id, home) != (self.session.setup.id, self.session.desk.path):
+            return
         if isinstance(found, EquilixError):
             self.refresh()
             show_text(self.said, f"▲ {self.session.tell(found.said)}", self.theme.tip)
             return
-        view, fields = self._wanted
-        self._edit(
-            say("Keep a photo inside the document"),
-            lambda d: backdrops.put_backdrop(d, self.session.setup.id, view, data=found, **fields),
-        )
+        label = say("Keep a photo inside the document") if "data" in found else say("Put a photo behind the drawing")
+        self._edit(label, lambda d: backdrops.put_backdrop(d, setup_id, view, **found, **fields))
 
     # clicking
 
@@ -317,11 +313,15 @@ class PhotoPage(Page):
         self._edit(say("Take the photo away"), lambda d: backdrops.remove_backdrop(d, setup_id, view))
 
 
-def read_size(path: Path) -> None:
-    """Refuse what is no picture before it is put behind the drawing: it is read small."""
+def _beside(path: Path, folder: Path) -> dict[str, str]:
+    """Where a picture lies, from the folder of the document. Raises :class:`Refused` for what is none."""
     read_picture(path, 64)
+    try:
+        return {"file": Path(os.path.relpath(path.resolve(), folder.resolve())).as_posix()}
+    except ValueError:  # on another drive there is no way from there to here
+        return {"file": path.resolve().as_posix()}
 
 
-def _inside(path: Path) -> str:
+def _inside(path: Path) -> dict[str, str]:
     """A picture as it is kept inside a document. Raises :class:`Refused`."""
-    return packed(read_picture(path, MOST_PX), MOST_PX, MOST_DATA)
+    return {"data": packed(read_picture(path, MOST_PX), MOST_PX, MOST_DATA)}
