@@ -1,6 +1,7 @@
 """The quick answer: moments about the support, against a textbook, the full model of the demo's rigs, and by hand."""
 
 import math
+import random
 import unittest
 
 import numpy as np
@@ -279,6 +280,37 @@ class Answers(unittest.TestCase):
 
 class WrongInput(unittest.TestCase):
     """What contradicts itself."""
+
+    def test_whatever_is_told(self) -> None:
+        """Of four hundred rigs anyhow told each is answered, in words too, or refused in words; some of both."""
+        rng = random.Random(4)
+
+        def any_of(low: float, high: float) -> float:
+            return rng.choice((round(rng.uniform(low, high), 4), 0.0, low, high))
+
+        answered = 0
+        for _ in range(400):
+            rig = Told(
+                rng.choice(tuple(WAYS)), on_a_finger(rng.uniform(0.3, 20), any_of(-0.5, 0.5)),
+                rng.choice((None, (any_of(-0.4, 0.1), any_of(0.0, 0.4)))),
+                tuple(
+                    Sliding(rng.choice("p§"), any_of(0.01, 2), any_of(-0.6, 0.6), any_of(-0.3, 0), any_of(0, 0.3))
+                    for _ in range(rng.randrange(4))
+                ),
+                tuple(
+                    Weight(rng.choice("wÜ"), any_of(0.01, 3), any_of(-0.6, 0.6), any_of(-0.6, 0.6), rng.random() < 0.5)
+                    for _ in range(rng.randrange(5))
+                ),
+                rng.choice((None, any_of(0, 3))), rng.choice((None, any_of(-0.5, 0.5))),
+            )  # fmt: skip
+            try:
+                found = answer(rig)
+            except Refused as error:
+                self.assertTrue(tell(error.said))
+            else:
+                answered += 1
+                self.assertTrue(quick_text(found, "us"))
+        self.assertTrue(50 < answered < 400, answered)
 
     def test_contradictions(self) -> None:
         """Parts heavier than the whole, a balance point outside the rig, figures that cannot be."""

@@ -86,7 +86,7 @@ def _lumps(told: Told, document: Document) -> Lumps:
             Placement(
                 id=free_id(slug(each.name), (p.id for p in placements)), part=part_id, parent=SUPPORT,
                 pose=Pose(position_m=(each.at_m, 0.0, told.cg_over_m)),
-                track=Track(axis=AHEAD, from_m=each.from_m, to_m=each.to_m),
+                track=Track(axis=AHEAD, from_m=min(each.from_m, each.to_m), to_m=max(each.from_m, each.to_m)),
             )
         )  # fmt: skip
     setup = document.setups_by_id[setup_id].changed(carry=told.carry, placements=tuple(placements))
@@ -105,10 +105,11 @@ def hang(lumps: Lumps, told: Told, which: int, at_m: float) -> Document:
     setup, weight = lumps.setup, told.weights[which]
     part = lumps.document.parts_by_id[lumps.weights[which]]
     x, y, z = part.body().cg_m.tolist()
+    low, high = sorted((weight.from_m, weight.to_m))
     placement = Placement(
         id=free_id(part.id, setup.by_id), part=part.id, parent=SUPPORT,
-        pose=Pose(position_m=(weight.from_m - x, -y, told.cg_over_m - z)),
-        track=Track(axis=AHEAD, from_m=0.0, to_m=weight.to_m - weight.from_m), slide_m=at_m - weight.from_m,
+        pose=Pose(position_m=(low - x, -y, told.cg_over_m - z)),
+        track=Track(axis=AHEAD, from_m=0.0, to_m=high - low), slide_m=at_m - low,
     )  # fmt: skip
     return lumps.document.with_setup(setup.changed(placements=(*setup.placements, placement)))
 
