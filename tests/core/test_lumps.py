@@ -67,6 +67,9 @@ class CountedIn(unittest.TestCase):
             terms = {term.part: (term.by_mass, *term.by_place) for term in made.readings[0].terms}
             for part_id, row in zip(found.assembly.pieces[0], slopes, strict=True):
                 np.testing.assert_allclose(terms.get(part_id, np.zeros(4)), row, atol=1e-9, err_msg=part_id)
+            self.assertEqual({term.by_mass for term in made.readings[1].terms}, {1.0})
+            if carry != "gimbal":
+                self.assertAlmostEqual(found.mass_sd_kg, 0.036, delta=0.002)
 
     def test_slid_afterwards(self) -> None:
         """What is split up moves with the lump, as the lump did."""
@@ -118,7 +121,7 @@ class CountedIn(unittest.TestCase):
             self.assertAlmostEqual(found.mass.mass_kg, 7.2)
             self.assertLess(along(found).sd_m, 0.0035)
         self.assertEqual(made.parts_by_id["camera-as-built"].name, "Camera as built")
-        self.assertEqual(len({reading.id for reading in made.readings}), 2)
+        self.assertEqual(len({reading.id for reading in made.readings}), 4)
 
     def test_heavier_than_the_whole(self) -> None:
         """Nothing is changed, and both masses are named."""

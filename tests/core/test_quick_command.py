@@ -58,7 +58,7 @@ class OnTheCommandLine(unittest.TestCase):
             self.assertEqual(code, 1)
             self.assertIn("is there already", err)
         self.assertAlmostEqual(analyse(made, made.setups[0]).mass.mass_kg, 7.2)
-        self.assertEqual(len(made.readings), 1)
+        self.assertEqual(len(made.readings), 2)
 
     def test_two_readings_and_a_minus_sign(self) -> None:
         """A value without a blank may begin with a minus sign as well."""

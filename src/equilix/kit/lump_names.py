@@ -16,4 +16,5 @@ SUPPORTS: Final[dict[str, str]] = {
 }  # fmt: skip
 """What the rig is carried on, by the way of carrying."""
 BALANCED: Final = "balanced as a whole"
+WEIGHED: Final = "weighed as a whole"
 """What was read of it."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from typing import Any, Final
 
 from msgspec import Struct
@@ -28,6 +29,7 @@ HALF_M: Final = 0.20
 """Half the length of a lump whose ends are not told; it is drawn so long."""
 MOTOR_NM: Final = 1.2
 """Of the tilt axis (usual, estimate)."""
+LEAST_SD: Final = 1e-4
 CAMERA: Final = "camera"
 SUPPORT: Final = "support"
 GIMBAL: Final = "gimbal"
@@ -91,7 +93,7 @@ def _lumps(told: Told, document: Document) -> Lumps:
         )  # fmt: skip
     setup = document.setups_by_id[setup_id].changed(carry=told.carry, placements=tuple(placements))
     document = document.with_setup(setup)
-    readings = (*document.readings, _reading(told, document, setup))[-MOST_READINGS:]
+    readings = (*document.readings, *_readings(told, document, setup))[-MOST_READINGS:]
     document = document.changed(readings=readings)
     own = len(placements) - len(told.sliding)
     first = 2 + len(told.sliding)
@@ -155,7 +157,7 @@ def _camera(told: Told) -> Part:
     track = Track(axis=AHEAD, from_m=min(0.0, *slide), to_m=max(0.0, *slide)) if told.slide_m else None
     return Part(
         id="camera-as-built", name=lump_names.AS_BUILT, kind=LUMP, mass_kg=told.camera_kg,
-        mass_sd_kg=told.weighing.mass_sd_kg,
+        mass_sd_kg=math.hypot(told.weighing.mass_sd_kg, stays_sd_kg(told)),
         solids=(Box(size_m=(high - low, 0.14, 0.14), centre_m=((low + high) / 2, 0.0, told.cg_over_m)),),
         cg_m=(told.camera_m, 0.0, told.cg_over_m), cg_sd_m=(UNKNOWN_M, 0.005, 0.05),
         hangs_by=(
@@ -197,18 +199,31 @@ def _weight(weight: Weight) -> Part:
     return make_part(slug(weight.name), weight.name, kind, weight.mass_kg, sized=False)
 
 
-def _reading(told: Told, document: Document, setup: Setup) -> Reading:
-    """That the whole balanced there: it ties masses and places of the lumps, so that only the sum is sure.
+def _readings(told: Told, document: Document, setup: Setup) -> tuple[Reading, Reading]:
+    """That the whole balanced there, and that it weighed so much: they tie the lumps, so that only the sums are sure.
 
-    With ``x = Σ m x / Σ m`` a place counts ``m / Σ m``, and a mass ``(its place − x) / Σ m``. What is turned by a motor
-    was weighed and balanced without what carries the motor.
+    With ``x = Σ m x / Σ m`` a place counts ``m / Σ m``, and a mass ``(its place − x) / Σ m``; in the sum of masses each
+    counts 1 (kg are told as m here: a reading is any number that is linear in the data). What carries the motors of a
+    gimbal was neither balanced nor weighed.
     """
-    x, terms = told.weighing.balance_m, []
+    x = told.weighing.balance_m
     counted = [each for each in setup.placements if each.id != GIMBAL]
-    whole = sum(document.parts_by_id[each.part].mass_kg for each in counted)
+    kgs = {each.id: document.parts_by_id[each.part].mass_kg for each in counted}
+    whole = sum(kgs.values())
+    balanced, weighed = [], []
     for each in counted:
-        part = document.parts_by_id[each.part]
         at = told.camera_m if each.id == CAMERA else each.pose.position_m[0] if each.pose is not None else 0.0
-        terms.append(Term(part=part.id, by_mass=(at - x) / whole, by_place=(part.mass_kg / whole, 0.0, 0.0)))
-    key = free_id("reading", {reading.id for reading in document.readings})
-    return Reading(id=key, text=lump_names.BALANCED, sd_m=max(told.weighing.balance_sd_m, 1e-4), terms=tuple(terms))
+        by_place = (kgs[each.id] / whole, 0.0, 0.0)
+        balanced.append(Term(part=each.part, by_mass=(at - x) / whole, by_place=by_place))
+        weighed.append(Term(part=each.part, by_mass=1.0))
+    ids = {reading.id for reading in document.readings}
+    first = free_id("reading", ids)
+    return (
+        Reading(
+            id=first, text=lump_names.BALANCED, sd_m=max(told.weighing.balance_sd_m, LEAST_SD), terms=tuple(balanced)
+        ),
+        Reading(
+            id=free_id("reading", {*ids, first}), text=lump_names.WEIGHED,
+            sd_m=max(told.weighing.mass_sd_kg, LEAST_SD), terms=tuple(weighed),
+        ),
+    )  # fmt: skip
