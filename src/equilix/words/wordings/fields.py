@@ -53,6 +53,8 @@ FIELDS: Final[Wordings] = {
     "field.parent": N_("parent"),
     "field.part": N_("part"),
     "field.photo": N_("picture"),
+    "field.backdrops": N_("photos behind the drawing"),
+    "field.counted_in": N_("counted in what it was weighed with"),
     "field.pinned": N_("whether plans may move it"),
     "field.pivots": N_("joints"),
     "field.pivots_rad": N_("how its joints are turned"),
