@@ -174,6 +174,10 @@ def _some(window: House) -> bool:
     return window.session.selection.id is not None
 
 
+def _find_part(window: House) -> None:
+    window.show_page("shelf")
+
+
 WORKSPACES: Final[tuple[Workspace, ...]] = (
     Workspace("mat", N_("Mat"), "F1", "whole", _mat),
     Workspace(
@@ -200,7 +204,10 @@ WORKSPACES: Final[tuple[Workspace, ...]] = (
         commands=(Command("part-bench", N_("Put the part on the bench"), ("Ctrl+B",), "edit", _to_bench),),
     ),
     Workspace("start", N_("Begin …"), "", "whole", _start, in_the_row=False),
-    Workspace("shelf", N_("The shelf …"), "Ctrl+F", "whole", _shelf, in_the_row=False),
+    Workspace(
+        "shelf", N_("The shelf …"), "", "whole", _shelf, in_the_row=False,
+        commands=(Command("find-part", N_("Find a part on the shelf"), ("Ctrl+F",), "edit", _find_part),),
+    ),
     Workspace("quick", N_("Quick answer …"), "", "whole", _quick, in_the_row=False),
     Workspace("photo", N_("Photo behind the drawing …"), "", "build", _photo, in_the_row=False),
     Workspace("list", N_("Parts from a list …"), "", "whole", _part_list, in_the_row=False),
