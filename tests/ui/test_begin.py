@@ -33,6 +33,17 @@ class Start(Beginning):
         self.do_click(self.page(StartPage).buttons["demo"])
         self.assertEqual((self.window.pages.open_key, len(self.session.document.setups)), ("balance", 7))
 
+    def test_from_the_mat(self) -> None:
+        """An empty mat leads there too; one with parts on it needs the room for its figures."""
+        self.window.show_page("mat")
+        mat = self.window.page
+        self.do_click(mat.begin)  # type: ignore[attr-defined]
+        self.assertEqual(self.window.pages.open_key, "start")
+        self.do_click(self.page(StartPage).cards["sled"])
+        self.window.show_page("mat")
+        self.settle()
+        self.assertFalse(mat.begin.isVisible())  # type: ignore[attr-defined]
+
     def test_by_keys(self) -> None:
         """The keys go to the quick answer first; in the rigs arrow keys go from one to the next, not off the edge."""
         self.assertTrue(self.page(StartPage).buttons["quick"].hasFocus())
@@ -49,13 +60,15 @@ class Start(Beginning):
     def test_rigs_come_as_they_are_put_together(self) -> None:
         """All of them in the end, each with a picture and its mass; taking one meanwhile disturbs nothing."""
         page = self.page(StartPage)
+        before = [card.geometry() for card in page.cards.values()]
         self.wait(lambda: len(page.rigs) == len(starters()))
+        self.assertEqual([card.geometry() for card in page.cards.values()], before, "nothing moves when they come")
         for card in page.cards.values():
             self.assertIsNotNone(card.picture.assembly)
-            self.assertIn("kg", card.what.text())
+            self.assertIn("kg", card.weighs.text())
         self.window.change_units()
         self.settle()
-        self.assertIn("lb", page.cards["sled"].what.text())
+        self.assertIn("lb", page.cards["sled"].weighs.text())
 
     def test_first_start(self) -> None:
         """Nobody has opened anything yet: the ways to begin; with the demo asked for, the demo."""

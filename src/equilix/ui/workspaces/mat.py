@@ -63,6 +63,8 @@ class MatPage(Page):
         self.new.clicked.connect(self.start_new)
         self.list = QPushButton(say("List …"))
         self.list.clicked.connect(lambda: session.view.ask_page("list"))
+        self.begin = QPushButton(say("Begin …"))
+        self.begin.clicked.connect(lambda: session.view.ask_page("start"))
         self.shelf = QPushButton(say("Shelf …"))
         self.shelf.clicked.connect(lambda: session.view.ask_page("shelf"))
         self.about = QPushButton(say("About it"))
@@ -86,7 +88,7 @@ class MatPage(Page):
         self.filter.setMaximumWidth(360)
         self.filter.setMinimumWidth(round(grown(110)))
         done.addWidget(self.filter, 1)
-        for button in (self.new, self.list, self.shelf, self.mount, self.about, self.remove):
+        for button in (self.new, self.list, self.shelf, self.begin, self.mount, self.about, self.remove):
             done.addWidget(button)
         done.addStretch(1)
         over = QVBoxLayout()
@@ -134,6 +136,9 @@ class MatPage(Page):
         self.cloth.lay_out([(part, part.quantity - used[part.id]) for part in parts], document.display)
         self.table.show_lines([Line(part, used[part.id], document.display) for part in parts])
         self.table.choose(self.cloth.current)
+        self.begin.setVisible(not document.parts)
+        for button in (self.mount, self.about, self.remove):  # where nothing lies they have nothing to do
+            button.setVisible(bool(document.parts))
         owned, weight, value = document.owned
         pieces = tell(fact("document.count_pieces", count=owned))
         self.total.setText(
@@ -141,10 +146,7 @@ class MatPage(Page):
                 pieces=pieces, weight=mass(weight, document.display), value=fixed(value, grouped=True)
             )
             if document.parts
-            else say(
-                "Nothing on the mat yet. “New part …” needs a kind, a mass and three dimensions; “List …” takes lines "
-                "or a table; on the “Shelf …” lie typical parts."
-            )
+            else say("Nothing yet: make a part, or take some with “List …” or “Shelf …”.")
         )
         if self.cloth.cell_of(self.cloth.current) is None:
             self.cloth.current = None

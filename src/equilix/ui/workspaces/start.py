@@ -70,10 +70,10 @@ class Choice(QPushButton):
         widget.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents)
         self.inside.addWidget(widget)
 
-    def show_words(self, theme: Theme, before: str = "") -> None:
-        """Show its words in a theme; ``before`` stands before the line."""
+    def show_words(self, theme: Theme) -> None:
+        """Show its words in a theme."""
         show_text(self.title, self.name, theme.ink)
-        show_text(self.what, f"{before}; {self.line}" if before else self.line, theme.quiet)
+        show_text(self.what, self.line, theme.quiet)
 
     def sizeHint(self) -> QSize:
         return self.inside.totalSizeHint()
@@ -97,8 +97,11 @@ class Card(Choice):
         super().__init__(tell(title(key)), tell(meant_for(key)), theme)
         self.setAccessibleName(say("Begin with: {rig}").format(rig=self.name))
         self.picture = RigPicture(theme, PICTURE_PX)
+        self.weighs = text_label(points=10, wrap=False)
         self.hold(self.picture)
+        self.hold(self.weighs)
         self.inside.insertWidget(0, self.picture)
+        self.show_mass(theme, "…")
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         """The arrow keys are the page's, which knows where the others lie; a button would go to any other."""
@@ -107,12 +110,11 @@ class Card(Choice):
         else:
             super().keyPressEvent(event)
 
-    def show_words(self, theme: Theme, before: str = "") -> None:
-        """Show its words and its mass in a theme."""
-        super().show_words(theme, before)
-        if hasattr(self, "picture"):
-            self.picture.theme = theme
-            self.picture.update()
+    def show_mass(self, theme: Theme, weighs: str) -> None:
+        """Show what it weighs, in a line of its own that is there from the beginning: nothing moves when it comes."""
+        show_text(self.weighs, weighs, theme.quiet)
+        self.picture.theme = theme
+        self.picture.update()
 
 
 class StartPage(Page):
@@ -187,7 +189,8 @@ class StartPage(Page):
             button.show_words(self.theme)
         for key, card in self.cards.items():
             rig = self.rigs.get(key)
-            card.show_words(self.theme, mass(rig.mass_kg, self.session.document.display) if rig is not None else "")
+            card.show_words(self.theme)
+            card.show_mass(self.theme, mass(rig.mass_kg, self.session.document.display) if rig is not None else "…")
         if len(self.rigs) < len(self.cards) and not self.job.running:
             self.job.start(_put_together)
 
@@ -200,7 +203,7 @@ class StartPage(Page):
         self.rigs[rig.key] = rig
         card = self.cards[rig.key]
         card.picture.assembly = rig.assembly
-        card.show_words(self.theme, mass(rig.mass_kg, self.session.document.display))
+        card.show_mass(self.theme, mass(rig.mass_kg, self.session.document.display))
 
     def _go(self, card: Card, key: int) -> None:
         """From a rig to the one beside, over or under it; nowhere at the edge."""
