@@ -146,7 +146,7 @@ class MatPage(Page):
                 pieces=pieces, weight=mass(weight, document.display), value=fixed(value, grouped=True)
             )
             if document.parts
-            else say("Nothing yet: make a part, or take some with “List …” or “Shelf …”.")
+            else say("Nothing yet: “New part …”, or some from “List …” or “Shelf …”.")
         )
         if self.cloth.cell_of(self.cloth.current) is None:
             self.cloth.current = None
