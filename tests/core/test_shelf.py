@@ -173,6 +173,7 @@ class OneSOwn(unittest.TestCase):
         first, second = (item.part for item in shelf.items[:2])
         self.assertEqual((first.name, first.kind, first.mass_kg), (lens.name, "lens", lens.mass_kg))
         self.assertAlmostEqual(first.focal_m or 0, 0.024, msg="its name says so")
+        self.assertEqual((first.mass_how, second.mass_how), (lens.mass_how, battery.mass_how), "and as surely")
         self.assertEqual((second.name, second.energy_wh), (battery.name, battery.energy_wh))
         lines = own_file().read_text().splitlines()
         self.assertEqual(lines[0], ";".join(SHELF_HEADS))
@@ -207,11 +208,14 @@ class OneSOwn(unittest.TestCase):
     def test_on_the_command_line(self) -> None:
         """Searched, as JSON, into a document, added to; wrong lines are said there too."""
         added = self.folder / "list.txt"
-        added.write_text("my own evf 410 g 180x70x80\n")
+        added.write_text("my own evf 410 g 180x70x80\nsomething\n")
         with redirect_stdout(io.StringIO()) as out:
             self.assertEqual(run(["shelf", "--add", str(added), "evf", "--json"]), 0)
         found = json.loads(out.getvalue())
-        self.assertEqual((found["shelf_version"], found["wrong"]), (1, []))
+        self.assertEqual(
+            (found["shelf_version"], found["wrong"]),
+            (1, ["something: No mass with a unit. Write it as “24–70 zoom 950 g 88×125”."]),
+        )
         self.assertEqual(found["items"][0]["name"], "my own evf")
         file = self.folder / "kit.equilix"
         with redirect_stdout(io.StringIO()) as out:

@@ -84,6 +84,7 @@ class FromTheShelf(Beginning):
         page.words.selectAll()
         self.do_type("evf")
         self.assertIn("My odd evf", page.about.text())
+        self.assertIn("410 g ± 3 %", page.about.text(), "as surely as it was told: from a data sheet")
         self.assertIn("1 part of the kit is on your shelf", self.messages[-1][0])
         own_file().write_text("name;mass g\nbroken;\n")
         page.shelf = None

@@ -133,7 +133,7 @@ def creep(analysis: Analysis, rules: Mapping[str, float]) -> Iterator[Check]:
         limits = [each.most_kg for each in known if each.most_kg is not None]
         if limits:
             carries = fact("creep.carries_up_to", now=mass(worst.load_kg), most=mass(min(limits)))
-            level = min(each.level_kg for each in known if each.level_kg is not None)
+            level = min((each.level_kg for each in known if each.level_kg is not None), default=math.inf)
             if level < CLEARLY_LESS * min(limits):
                 carries = fact("creep.swung_level", carries=carries, most=mass(level))
             said = fact("creep.and_carries", said=said, carries=carries)

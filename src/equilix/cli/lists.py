@@ -5,13 +5,12 @@ from __future__ import annotations
 import argparse
 import json
 import sys
+from collections.abc import Sequence
 from pathlib import Path
 from typing import Any, Final, get_args
 
 from equilix.document import empty
-from equilix.errors import Refused
-from equilix.exchange.lines import Line, Unread, lines_of, read_lines, take_lines
-from equilix.facts import fact
+from equilix.exchange.lines import Line, Unread, lines_of, read_lines, take_lines, text_of
 from equilix.kit.catalogue import kind_of
 from equilix.kit.parts import How
 from equilix.store.parsing import open_document
@@ -41,27 +40,26 @@ def run(options: argparse.Namespace) -> None:
     if options.list.suffix == SUFFIX:  # the kit of another document
         lines: tuple[Line, ...] = lines_of(open_document(options.list).parts)
     else:
-        lines = read_lines(text_of(options.list), options.how)
+        lines = read_list(options.list, options.how)
     if options.json:
         found = {"lines_version": LINES_VERSION, "lines": [line_report(line, display) for line in lines]}
         print(json.dumps(found, indent=1, ensure_ascii=False))
     else:
         for line in lines:
             print(f"{line.number}: {in_words(line, display)}")
+    save_into(options, lines)
+
+
+def read_list(path: Path, how: How) -> tuple[Line, ...]:
+    """The lines of a text file, or of what is piped in (``-``). Raises :class:`Refused`."""
+    return read_lines(sys.stdin.read() if str(path) == "-" else text_of(path), how)
+
+
+def save_into(options: argparse.Namespace, lines: Sequence[Line]) -> None:
+    """Write the document with the parts of the lines in its kit, where ``--save`` names a file."""
     if options.save is not None:
         document = open_document(options.into) if options.into is not None else empty()
         save(take_lines(document, lines)[0], options.save)
-
-
-def text_of(path: Path) -> str:
-    """What a text file says, or what is piped in. Raises :class:`Refused`."""
-    try:
-        return sys.stdin.read() if str(path) == "-" else path.read_text("utf-8-sig")
-    except OSError as error:
-        why = fact("cli.cannot_read", file=path.name, why=error.strerror or str(error))
-        raise Refused(why, fact("cli.name_another_file")) from error
-    except UnicodeDecodeError as error:
-        raise Refused(fact("cli.no_text", file=path.name), fact("cli.save_as_utf8")) from error
 
 
 def line_report(line: Line, display: Display) -> dict[str, object]:

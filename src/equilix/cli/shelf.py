@@ -7,14 +7,11 @@ import json
 from pathlib import Path
 from typing import Any, Final
 
-from equilix.cli.lists import in_words, line_report, text_of
-from equilix.document import empty
-from equilix.exchange.lines import Told, read_lines, take_lines
+from equilix.cli.lists import in_words, line_report, read_list, save_into
+from equilix.exchange.lines import Told
 from equilix.facts import fact
 from equilix.shelf.search import search
 from equilix.shelf.shelf import put_on_own, read_shelf
-from equilix.store.parsing import open_document
-from equilix.store.saving import save
 from equilix.units import Display
 from equilix.words.language import say
 from equilix.words.telling import tell
@@ -38,13 +35,15 @@ def add_to(commands: Any) -> None:
 def run(options: argparse.Namespace) -> None:
     """Carry the command out."""
     display: Display = options.units or "metric"
+    added = read_list(options.add, "data sheet") if options.add is not None else ()
     if options.add is not None:
-        lines = read_lines(text_of(options.add))
-        parts = [line.part for line in lines if isinstance(line, Told)]
-        put_on_own(parts, options.file)
+        put_on_own([line.part for line in added if isinstance(line, Told)], options.file)
     shelf = read_shelf(options.file)
     found = search(" ".join(options.words), shelf.items)
-    wrong = [tell(fact("shelf.wrong_line", line=each.number, said=each.said), display) for each in shelf.wrong]
+    wrong = [
+        *(in_words(line, display) for line in added if not isinstance(line, Told)),
+        *(tell(fact("shelf.wrong_line", line=each.number, said=each.said), display) for each in shelf.wrong),
+    ]
     if options.json:
         items = [{**line_report(each, display), "also": each.also, "price_class": each.price_class} for each in found]
         print(
@@ -55,6 +54,4 @@ def run(options: argparse.Namespace) -> None:
             print(in_words(each, display))
         for said in wrong:
             print(f"▲ {said}")
-    if options.save is not None:
-        document = open_document(options.into) if options.into is not None else empty()
-        save(take_lines(document, found)[0], options.save)
+    save_into(options, found)

@@ -10,7 +10,8 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator, Sequence
 from functools import cache
-from typing import Any, Final
+from pathlib import Path
+from typing import Any, Final, get_args
 
 from msgspec import Struct
 from pydantic_core import ValidationError
@@ -98,6 +99,17 @@ def read_lines(text: str, how: How = "data sheet") -> tuple[Line, ...]:
     return tuple(found)
 
 
+def text_of(path: Path) -> str:
+    """What a text file says. Raises :class:`Refused` where it cannot be read, or is no text."""
+    try:
+        return path.read_text("utf-8-sig")
+    except OSError as error:
+        why = fact("cli.cannot_read", file=path.name, why=error.strerror or str(error))
+        raise Refused(why, fact("cli.name_another_file")) from error
+    except UnicodeDecodeError as error:
+        raise Refused(fact("cli.no_text", file=path.name), fact("cli.save_as_utf8")) from error
+
+
 def lines_of(parts: Sequence[Part]) -> tuple[Line, ...]:
     """Parts that are known already, as of another document, each as if a line had told it."""
     return tuple(Told(count, part.name, part, True) for count, part in enumerate(parts, start=1))
@@ -137,6 +149,7 @@ class _Fields(Struct):
     focal_m: float | None = None
     also: str = ""
     price_class: int = 0
+    how: How | None = None
 
 
 def _fields(text: str) -> _Fields:
@@ -229,7 +242,7 @@ def _row_fields(row: Row) -> _Fields:
         name, told, mass_kg, sizes if any(sizes) else [], int(count or 1),
         row.si("energy", "energy", "Wh") or 0.0, row.si("price", "price", None),
         row.si("watts", "power", "W") or 0.0, row.si("focal", "length", "mm"), row.cells.get("also", ""),
-        _class_of(row),
+        _class_of(row), next((each for each in get_args(How) if each == row.cells.get("how", "").casefold()), None),
     )  # fmt: skip
 
 
@@ -245,7 +258,7 @@ def _told(count: int, text: str, fields: _Fields, how: How) -> Told:
     if not fields.name:
         raise Refused(fact("lines.no_name"), fact("lines.write_as"))
     kind = KINDS[fields.kind or ANYTHING]
-    more: dict[str, Any] = {"quantity": fields.quantity, "mass_how": how, "sized": bool(fields.sizes_m)}
+    more: dict[str, Any] = {"quantity": fields.quantity, "mass_how": fields.how or how, "sized": bool(fields.sizes_m)}
     if fields.energy_wh:
         more["energy_wh"] = fields.energy_wh
     if fields.price is not None:

@@ -29,12 +29,13 @@ HEADS: Final[dict[str, tuple[str, ...]]] = {
     "watts": ("watts", "draws", "draw", "power", "consumption"),
     "focal": ("focal", "focal length"),
     "class": ("class", "price class"),
+    "how": ("known by", "how known"),
     "also": ("also called", "also", "known as", "keywords"),
 }
 """What is usually written over a column."""
 SHELF_HEADS: Final = (
     "name", "kind", "mass g", "length mm", "width mm", "height mm", "energy Wh", "watts W", "focal mm", "class",
-    "also called",
+    "also called", "known by",
 )  # fmt: skip
 """Over the columns of a shelf."""
 PARTED_BY: Final = ("\t", ";", ",")

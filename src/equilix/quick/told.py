@@ -7,6 +7,7 @@ axis, post, head): ahead positive, m.
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from typing import Final
 
 from msgspec import Struct
@@ -33,6 +34,8 @@ USUAL_HEIGHT_M: Final[dict[str, float]] = {
     "shoulder": 0.10, "handheld": 0.08, "low": -0.12, "gimbal": 0.0, "vest": -0.02, "harness": -0.14, "tripod": 0.10,
 }  # fmt: skip
 """How high the balance point usually is over what carries the rig; negative where it hangs (estimate)."""
+HANGING: Final = ("low", "harness")
+"""The ways in which it counts how far it hangs below."""
 MOST_THINGS: Final = 6
 """So many weights, and so many things that slide, are tried together."""
 FARTHEST_M: Final = 2.0
@@ -172,9 +175,8 @@ def _check_way(told: Told) -> None:
         )
 
 
-def _within(value: float, low: float, high: float, what: Sayable, shown: object) -> None:
+def _within(value: float, low: float, high: float, what: Sayable, shown: Callable[[float], Sayable]) -> None:
     if not (math.isfinite(value) and low <= value <= high):
-        assert callable(shown)
         given = shown(value) if math.isfinite(value) else fact("quick.no_number")
         raise Refused(
             fact("quick.out_of_range", what=what, given=given),

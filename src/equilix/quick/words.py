@@ -7,7 +7,7 @@ from typing import Final
 
 from equilix.facts import NOTHING, Sayable, fact, length, mass
 from equilix.quick.answer import Answer, Hang, Needed, Step, Way
-from equilix.quick.told import stays_sd_kg
+from equilix.quick.told import HANGING, stays_sd_kg
 
 DATUMS: Final[dict[str, Sayable]] = {
     "shoulder": fact("conditions.middle_of_pad"), "handheld": fact("handheld.line_hands"),
@@ -57,7 +57,7 @@ def usual_words(found: Answer) -> Iterator[Sayable]:
     told = found.told
     if told.stays_kg is None and told.slide_m is not None:
         yield fact("quick.usual_stays", kg=mass(told.at_rest_kg), doubt=mass(stays_sd_kg(told)))
-    if told.height_m is None and told.carry in ("low", "harness"):
+    if told.height_m is None and told.carry in HANGING:
         yield fact("quick.usual_height", high=length(abs(told.cg_over_m)))
     if told.carry in ("gimbal", "vest"):
         yield fact(f"quick.only_along_{told.carry}")

@@ -1,7 +1,7 @@
 """The shelf's file that ships with the program, a person's own beside it, and what stands in both.
 
 Both are tables as :mod:`equilix.exchange.tables` reads them, so that either can be opened, added to and handed on with
-any spreadsheet. What stands there is typical: its mass is known to 15 % until it is weighed.
+any spreadsheet. What stands there is typical: its mass is known to 15 % where nothing else is said.
 """
 
 from __future__ import annotations
@@ -16,10 +16,8 @@ from typing import Final
 
 from msgspec import Struct
 
-from equilix.document import Document
-from equilix.edits.taking import take_parts
 from equilix.errors import Refused
-from equilix.exchange.lines import MOST_LINES, Line, Told, Unread, read_lines
+from equilix.exchange.lines import MOST_LINES, Line, Told, Unread, read_lines, text_of
 from equilix.exchange.tables import SHELF_HEADS
 from equilix.facts import fact, number
 from equilix.kit.parts import Part
@@ -60,23 +58,9 @@ def read_shelf(own: Path | None = None) -> Shelf:
     Raises :class:`Refused` for a file that cannot be read at all.
     """
     path = own_file() if own is None else own
-    lines = _read(path) if own is not None or path.exists() else ()
+    lines = read_lines(text_of(path), "estimated") if own is not None or path.exists() else ()
     told = tuple(line for line in lines if isinstance(line, Told))
     return Shelf((*told, *shipped()), tuple(line for line in lines if isinstance(line, Unread)))
-
-
-def _read(path: Path) -> tuple[Line, ...]:
-    return read_lines(_text(path), "estimated")
-
-
-def _text(path: Path) -> str:
-    try:
-        return path.read_text("utf-8-sig")
-    except OSError as error:
-        why = fact("cli.cannot_read", file=path.name, why=error.strerror or str(error))
-        raise Refused(why, fact("cli.name_another_file")) from error
-    except UnicodeDecodeError as error:
-        raise Refused(fact("cli.no_text", file=path.name), fact("cli.save_as_utf8")) from error
 
 
 def put_on_own(parts: Sequence[Part], path: Path | None = None) -> Path:
@@ -85,7 +69,7 @@ def put_on_own(parts: Sequence[Part], path: Path | None = None) -> Path:
     Raises :class:`Refused` where the file cannot be read or is full; errors of writing as saving raises them.
     """
     path = own_file() if path is None else path
-    before = _text(path) if path.exists() else ""
+    before = text_of(path) if path.exists() else ""
     there = set(before.splitlines())
     rows = [row for row in dict.fromkeys(_line(part) for part in parts) if row not in there]
     count = len(before.splitlines()) + len(rows)
@@ -117,14 +101,9 @@ def _cells(part: Part) -> tuple[str, ...]:
     watts = part.electric.draw.record if part.electric is not None else 0.0
     return (
         part.name, part.kind, f"{1000 * part.mass_kg:g}", *size, _told(part.energy_wh), _told(watts),
-        _told(1000 * part.focal_m if part.focal_m else 0.0), "", "",
+        _told(1000 * part.focal_m if part.focal_m else 0.0), "", "", part.mass_how,
     )  # fmt: skip
 
 
 def _told(value: float) -> str:
     return f"{value:g}" if value else ""
-
-
-def take_off_shelf(document: Document, items: Sequence[Told]) -> tuple[Document, list[str]]:
-    """Put parts of the shelf into the kit; their ids too. Refused where there is no room for them."""
-    return take_parts(document, [item.part for item in items])

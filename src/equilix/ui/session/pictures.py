@@ -13,7 +13,7 @@ from PySide6.QtGui import QImage
 
 from equilix.errors import Called, EquilixError
 from equilix.facts import Sayable, fact
-from equilix.rig.backdrops import Backdrop
+from equilix.rig.backdrops import Backdrop, View
 from equilix.rig.setups import Setup
 from equilix.ui.jobs import Jobs, or_error
 from equilix.ui.pictures import read_picture, unpacked
@@ -24,6 +24,8 @@ MOST_PX: Final = 2400
 """So large is a photo held at most; more is not seen on any screen."""
 Key = tuple[str, int]
 """A file and when it was changed, or nothing and the mark of what is inside."""
+
+NO_KEY: Final[Key] = ("", 0)
 
 
 class _Read(Struct, frozen=True):
@@ -42,6 +44,8 @@ class Pictures(QObject):
     ) -> None:
         super().__init__(parent)
         self._setup, self._home = setup, home
+        self._keys: dict[View, Key] = {}
+        """Of the photo behind each view; the disk is asked when something has changed, and not at each painting."""
         self._images: dict[Key, QImage] = {}
         self._wrong: dict[Key, Sayable] = {}
         self.job = jobs.new(say("Reading photos"))
@@ -50,15 +54,16 @@ class Pictures(QObject):
 
     def image_of(self, backdrop: Backdrop) -> QImage | None:
         """The photo; None while it is being read, or where it cannot be."""
-        return self._images.get(self._key(backdrop))
+        return self._images.get(self._keys.get(backdrop.view, NO_KEY))
 
     def wrong_with(self, backdrop: Backdrop) -> Sayable:
         """Why a photo is not to be seen; empty where it is, or is being read."""
-        return self._wrong.get(self._key(backdrop), "")
+        return self._wrong.get(self._keys.get(backdrop.view, NO_KEY), "")
 
     def look(self) -> None:
         """Read what is not there yet; what nothing shows any more is forgotten."""
-        wanted = {self._key(each): each for each in self._setup().backdrops}
+        self._keys = {each.view: self._key(each) for each in self._setup().backdrops}
+        wanted = {self._keys[each.view]: each for each in self._setup().backdrops}
         for known in (self._images, self._wrong):
             for key in known.keys() - wanted.keys():
                 del known[key]

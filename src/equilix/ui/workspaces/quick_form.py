@@ -12,7 +12,7 @@ from PySide6.QtWidgets import QFormLayout, QHBoxLayout, QLabel, QLineEdit, QPlai
 from equilix.carry import WAYS
 from equilix.errors import EquilixError
 from equilix.quick.entry import at_line, each_line, read_sliding, read_weight
-from equilix.quick.told import Sliding, Told, Weighing, Weight, on_a_finger, on_two_supports
+from equilix.quick.told import HANGING, Sliding, Told, Weighing, Weight, on_a_finger, on_two_supports
 from equilix.quick.words import DATUMS
 from equilix.ui.theme import PREP_ROOM, Theme, grown
 from equilix.ui.widgets.choice import ChoiceBox
@@ -24,8 +24,6 @@ from equilix.words.telling import begun, tell
 from equilix.words.wordings.wording import N_
 
 WEIGHED: Final = (N_("whole, and balanced on a finger"), N_("at two places of one scale"))
-HANGING: Final = ("low", "harness")
-"""The ways in which it counts how far it hangs below."""
 BOX_LINES: Final = 2
 Read = TypeVar("Read")
 

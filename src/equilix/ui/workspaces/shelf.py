@@ -8,11 +8,11 @@ from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, 
 
 from equilix.document import Document
 from equilix.errors import EquilixError
-from equilix.exchange.lines import Told
+from equilix.exchange.lines import Told, take_lines
 from equilix.facts import fact, number
 from equilix.kit.catalogue import kind_of
 from equilix.shelf.search import search
-from equilix.shelf.shelf import Shelf, put_on_own, read_shelf, shipped, take_off_shelf
+from equilix.shelf.shelf import Shelf, put_on_own, read_shelf, shipped
 from equilix.ui.jobs import in_one_go
 from equilix.ui.mounting import mount_anywhere
 from equilix.ui.session import Session
@@ -21,7 +21,7 @@ from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.cloth import Cloth, family_rank
 from equilix.ui.workspaces.page import Page
 from equilix.words.language import say
-from equilix.words.quantities import length, mass
+from equilix.words.quantities import fixed, length, mass
 from equilix.words.telling import begun, tell
 
 MOST_SHOWN = 60
@@ -167,8 +167,9 @@ class ShelfPage(Page):
         body = part.body()
         edges = [length(float(each), display).partition(" ") for each in body.high_m - body.low_m]
         sizes = f"{' × '.join(edge for edge, _, _ in edges)} {edges[0][2]}"
+        doubt = fixed(100 * part.standard_uncertainty_kg / part.mass_kg)
         pieces = [
-            f"{begun(part.name)}: {tell(kind_of(part).label)}", f"{mass(part.mass_kg, display)} ± 15 %", sizes,
+            f"{begun(part.name)}: {tell(kind_of(part).label)}", f"{mass(part.mass_kg, display)} ± {doubt} %", sizes,
             *([f"{part.electric.draw.record:g} W"] if part.electric is not None and part.electric.draw.record else []),
             *([f"{part.energy_wh:g} Wh"] if part.energy_wh else []), CLASSES[item.price_class],
         ]  # fmt: skip
@@ -189,7 +190,7 @@ class ShelfPage(Page):
         made: list[str] = []
 
         def change(document: Document) -> Document:
-            document, ids = take_off_shelf(document, [item])
+            document, ids = take_lines(document, [item])
             made[:] = ids
             return document
 
