@@ -12,7 +12,7 @@ from pathlib import Path
 from equilix import __version__
 from equilix.words.language import language, say, speak, wished
 
-COMMANDS = ("report", "plan", "guide", "check", "lines", "quick", "shelf", "starters", "new", "schema")
+COMMANDS = ("report", "plan", "guide", "check", "lenses", "lines", "quick", "shelf", "starters", "new", "schema")
 """What runs without a window; named here so that the window need not import them."""
 CLOSED_PIPE = 128 + 13
 """What a shell gives for a program that writes into a closed pipe."""

@@ -6,6 +6,7 @@ from functools import cached_property
 from typing import Annotated, Final, Literal
 
 from equilix.body.operators import Operator
+from equilix.kit.lens_sets import LensSet
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading
 from equilix.model import Identifier, Model, field
@@ -17,6 +18,7 @@ FORMAT: Final = "equilix"
 VERSION: Final = 2
 MOST_READINGS = 200
 MOST_PARTS, MOST_OPERATORS, MOST_SETUPS = 5000, 100, 1000
+MOST_LENS_SETS = 500
 
 
 class Document(Model):
@@ -30,6 +32,9 @@ class Document(Model):
     operators: Annotated[tuple[Operator, ...], Limits(max_length=MOST_OPERATORS)] = ()
     setups: Annotated[tuple[Setup, ...], Limits(max_length=MOST_SETUPS)] = ()
     readings: Annotated[tuple[Reading, ...], Limits(max_length=MOST_READINGS)] = ()
+    lens_sets: Annotated[tuple[LensSet, ...], Limits(max_length=MOST_LENS_SETS)] = field(
+        default=(), description="What goes on with each lens and comes off with it."
+    )
     rules: dict[str, Annotated[float, Limits(gt=0.0, le=1e6)]] = field(
         default_factory=dict, description="Own values for rules of thumb, by key."
     )
@@ -53,6 +58,16 @@ class Document(Model):
             sum(part.mass_kg * part.quantity for part in mine),
             sum((part.price or 0.0) * part.quantity for part in mine),
         )
+
+    @cached_property
+    def lens_sets_by_lens(self) -> dict[str, LensSet]:
+        """What goes on with a lens, by its id."""
+        return {each.lens: each for each in self.lens_sets}
+
+    @cached_property
+    def lenses(self) -> tuple[Part, ...]:
+        """The lenses of the kit, in its order."""
+        return tuple(part for part in self.parts if part.kind == "lens")
 
     @cached_property
     def operators_by_id(self) -> dict[str, Operator]:

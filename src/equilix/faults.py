@@ -62,6 +62,17 @@ def document_faults(document: Document) -> tuple[Fault, ...]:
         for setup in document.setups
         if setup.operator is not None and setup.operator not in document.operators_by_id
     )
+    found.extend(_doubles(fact("document.lens_sets"), [each.lens for each in document.lens_sets]))
+    found.extend(
+        Fault(
+            fact("faults.lens_set", lens=kept.lens),
+            fact("faults.no_part_kit", part=each),
+            fact("faults.change_lens_set"),
+        )
+        for kept in document.lens_sets
+        for each in (kept.lens, *kept.parts)
+        if each not in document.parts_by_id
+    )
     if document.current is not None and document.current not in document.setups_by_id:
         found.append(
             Fault(fact("document.current"), fact("faults.no_setup", current=document.current), fact("faults.name_one"))

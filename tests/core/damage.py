@@ -38,7 +38,9 @@ def one_setup(number: int) -> Document:
     setup = demo.setups[number % len(demo.setups)]
     used = {placement.part for placement in setup.placements} | {setup.borne_by}
     parts = tuple(part for part in demo.parts if part.id in used)
-    return demo.changed(parts=parts, setups=(setup,), current=setup.id)
+    there = {part.id for part in parts}
+    sets = tuple(each for each in demo.lens_sets if there.issuperset((each.lens, *each.parts)))
+    return demo.changed(parts=parts, setups=(setup,), lens_sets=sets, current=setup.id)
 
 
 SMALL = tuple(to_bytes(one_setup(number)) for number in range(len(lighthouse().setups)))

@@ -12,8 +12,10 @@ from equilix.edits import (
     backdrops,
     balance_point,
     electric,
+    follow,
     grips,
     joints,
+    lenses,
     linking,
     lumps,
     placing,
@@ -32,6 +34,8 @@ if TYPE_CHECKING:
 
 MODULES = (
     backdrops,
+    follow,
+    lenses,
     lumps,
     points,
     solids,
@@ -348,6 +352,18 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     "follow_folder": lambda c: (
         lambda d, at=c.rng.choice(("/a", "/b/c")): backdrops.follow_folder(d, Path("/a"), Path(at))
     ),
+    "change_lens_set": lambda c: (
+        lambda d, key=c.lens(), put=(c.part(), c.part()), between="adapter" if c.yes() else None: (
+            lenses.change_lens_set(d, key, between, put if c.yes() else ())
+        )
+    ),
+    "forget_lens_set": lambda c: lambda d, key=c.lens(): lenses.forget_lens_set(d, key),
+    "swap_lens": lambda c: lambda d, key=c.lens(): lenses.swap_lens(d, c.setup_id, key),
+    "use_lenses_bare": lambda c: lambda d, bare=c.yes(): lenses.use_lenses_bare(d, c.setup_id, bare),
+    "choose_marked": lambda c: (
+        lambda d, key=c.placement() if c.yes() else None: lenses.choose_marked(d, c.setup_id, key)
+    ),
+    "follow_lens": lambda c: lambda d, key=c.placement(): follow.follow_lens(d, c.setup_id, key),
     "count_in": lambda c: lambda d, key=c.placement(): lumps.count_in(d, c.setup_id, key),
     "turn_free": lambda c: lambda d, key=c.placement(), to=_place(c): placing.turn_free(d, c.setup_id, key, to),
 }

@@ -72,6 +72,11 @@ class Chooser:
             return self.rng.choice(bearers)
         return self._one_of([part.id for part in self.document.parts])
 
+    def lens(self) -> str:
+        """A lens of the kit, or another part."""
+        lenses = [part.id for part in self.document.lenses]
+        return self.rng.choice(lenses) if lenses and self.rng.random() < 0.9 else self.part()
+
     def operator(self) -> str:
         """An operator."""
         return self._one_of([operator.id for operator in self.document.operators])

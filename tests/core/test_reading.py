@@ -77,7 +77,7 @@ class BadFiles(InFolder):
 
     def test_cut_short_at_any_byte(self) -> None:
         """Every beginning of a document is refused (but the whole one without its last line break)."""
-        small = lighthouse().changed(parts=lighthouse().parts[:2], setups=(), operators=(), current=None)
+        small = lighthouse().changed(parts=lighthouse().parts[:2], setups=(), operators=(), lens_sets=(), current=None)
         raw = to_bytes(small)
         for size in range(len(raw) - 1):
             self.refused(raw[:size])

@@ -1,4 +1,4 @@
-"""The command line for people who script: report, plan, guide, check, lines, quick, shelf, starters, new, schema."""
+"""The command line for people who script: every command that needs no window."""
 
 from __future__ import annotations
 
@@ -11,7 +11,8 @@ from pathlib import Path
 from typing import Final
 
 from equilix.analysis import analyse
-from equilix.cli import lists, quick, shelf, starters
+from equilix.cli import lenses, lists, quick, shelf, starters
+from equilix.cli.choosing import setup_named
 from equilix.document import Document
 from equilix.errors import EquilixError, Refused
 from equilix.facts import fact, listed
@@ -19,7 +20,6 @@ from equilix.guide.observing import take_in
 from equilix.model import Model
 from equilix.planner.schools import plan, plans
 from equilix.report import LEVEL, guide_report, guide_text, plans_report, plans_text, report, report_text, schema_text
-from equilix.rig.setups import Setup
 from equilix.store.parsing import open_document
 from equilix.store.saving import save
 from equilix.units import Display
@@ -72,6 +72,7 @@ def build_command_parser() -> argparse.ArgumentParser:
             command.add_argument("--save", metavar="FILE", type=Path, help=say("write the corrected document there"))
     check = commands.add_parser("check", help=say("say what is wrong with a document"))
     check.add_argument("file", type=Path)
+    lenses.add_to(commands)
     lists.add_to(commands)
     quick.add_to(commands)
     shelf.add_to(commands)
@@ -94,7 +95,7 @@ def run(arguments: Sequence[str]) -> int:
 
 def _report(options: argparse.Namespace) -> None:
     document, display = _opened(options)
-    analysis = analyse(document, _setup(document, options.setup))
+    analysis = analyse(document, setup_named(document, options.setup))
     if options.json:
         whole = report(analysis, options.attitude or LEVEL, options.base_tip, options.base_tip_axis, display)
         print(json.dumps(whole, indent=1, ensure_ascii=False))
@@ -104,7 +105,7 @@ def _report(options: argparse.Namespace) -> None:
 
 def _plan(options: argparse.Namespace) -> None:
     document, display = _opened(options)
-    found = list(plans(document, _setup(document, options.setup).id))
+    found = list(plans(document, setup_named(document, options.setup).id))
     if options.json:
         print(json.dumps(plans_report(found, display), indent=1, ensure_ascii=False))
     else:
@@ -119,7 +120,7 @@ def _opened(options: argparse.Namespace) -> tuple[Document, Display]:
 
 def _guide(options: argparse.Namespace) -> None:
     document, display = _opened(options)
-    setup, corrections = _setup(document, options.setup), []
+    setup, corrections = setup_named(document, options.setup), []
     for each in options.seen:
         axis, _, words = each.partition("=")
         analysis = analyse(document, document.setups_by_id[setup.id])
@@ -175,15 +176,6 @@ def _axis(text: str) -> tuple[float, float, float]:
     return x, y, z
 
 
-def _setup(document: Document, name: str | None) -> Setup:
-    setup = document.setup_named(name)
-    if setup is None:
-        there = listed(fact("common.quoted", what=each.name) for each in document.setups) or fact("common.none")
-        wanted = fact("cli.no_setup_named", name=name) if name else fact("cli.no_setup")
-        raise Refused(wanted, fact("cli.has", there=there))
-    return setup
-
-
 def _check(options: argparse.Namespace) -> None:
     path: Path = options.file
     document = open_document(path)
@@ -212,6 +204,7 @@ COMMANDS: Final[dict[str, Callable[[argparse.Namespace], None]]] = {
     "plan": _plan,
     "guide": _guide,
     "check": _check,
+    "lenses": lenses.run,
     "lines": lists.run,
     "quick": quick.run,
     "shelf": shelf.run,

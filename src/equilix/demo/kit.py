@@ -5,11 +5,15 @@ from __future__ import annotations
 from typing import Any, Final
 
 from equilix.kit.catalogue import make_part
+from equilix.kit.lens_sets import LensSet
 from equilix.kit.parts import Part
 from equilix.kit.solids import Room
 from equilix.kit.working import Gear
 
 Row = tuple[str, str, str, float, tuple[float, float, float] | None, dict[str, Any]]
+
+_GEARED: Final = (Gear(position_m=(0.052, 0, 0), diameter_m=0.0925),)
+"""The primes are a matched set: their gears stand at one place and have one size."""
 
 _ROWS: Final[tuple[Row, ...]] = (
     ("boxy-body", "boxy cinema body", "body", 2.35, (0.150, 0.125, 0.130), {"price": 2900}),
@@ -17,9 +21,11 @@ _ROWS: Final[tuple[Row, ...]] = (
     ("zoom-28-80", "28–80 zoom", "lens", 1.55, (0.185, 0.104, 0.104), {"mass_how": "estimated", "price": 1850, "gears": (Gear(position_m=(0.0755, 0, 0), diameter_m=0.0925),)}),
     ("zoom-24-70", "24–70 zoom", "lens", 0.95, (0.128, 0.088, 0.088), {"mass_how": "data sheet", "price": 980}),
     ("zoom-70-200", "70–200 zoom", "lens", 1.48, (0.205, 0.090, 0.090), {"mass_how": "data sheet", "price": 1250}),
-    ("prime-25", "25 mm prime", "lens", 0.52, (0.082, 0.080, 0.080), {"price": 420}),
-    ("prime-35", "35 mm prime", "lens", 0.54, (0.082, 0.080, 0.080), {"price": 420}),
-    ("prime-50", "50 mm prime", "lens", 0.55, (0.082, 0.080, 0.080), {"price": 420}),
+    ("prime-25", "25 mm prime", "lens", 0.52, (0.082, 0.080, 0.080), {"price": 420, "gears": _GEARED}),
+    ("prime-35", "35 mm prime", "lens", 0.54, (0.082, 0.080, 0.080), {"price": 420, "gears": _GEARED}),
+    ("prime-50", "50 mm prime", "lens", 0.55, (0.082, 0.080, 0.080), {"price": 420, "gears": _GEARED}),
+    ("prime-85", "85 mm prime", "lens", 0.78, (0.098, 0.088, 0.088), {"price": 480, "gears": _GEARED}),
+    ("macro-100", "100 mm macro", "lens", 0.65, (0.124, 0.080, 0.080), {"mass_how": "data sheet", "price": 530}),
     ("adapter", "stills lens adapter", "adapter", 0.16, None, {"price": 95}),
     ("nd-filter", "dark filter 0.9", "filter", 0.14, None, {"needed": False, "price": 120}),
     ("matte-box", "matte box", "matte-box", 0.54, (0.115, 0.165, 0.135), {"needed": False, "price": 310}),
@@ -83,3 +89,16 @@ _ROWS: Final[tuple[Row, ...]] = (
 def demo_parts() -> tuple[Part, ...]:
     """The parts of the demo kit."""
     return tuple(make_part(key, name, kind, mass, size, **more) for key, name, kind, mass, size, more in _ROWS)
+
+
+LENS_SETS: Final = (
+    LensSet(lens="zoom-28-80", along=("lens-support", "matte-box")),
+    LensSet(lens="zoom-24-70", along=("matte-box",)),
+    LensSet(lens="zoom-70-200", along=("lens-support", "matte-box")),
+    LensSet(lens="prime-25", along=("matte-box",)),
+    LensSet(lens="prime-35", along=("matte-box",)),
+    LensSet(lens="prime-50", along=("matte-box",)),
+    LensSet(lens="prime-85", along=("matte-box",)),
+    LensSet(lens="macro-100", adapter="adapter"),
+)
+"""The heavy zooms stand on a support; the macro is a stills lens and goes close, without a box in front of it."""

@@ -9,7 +9,7 @@ import math
 from typing import Any
 
 from equilix.body.operators import Operator, Spared, Strength
-from equilix.demo.kit import demo_parts
+from equilix.demo.kit import LENS_SETS, demo_parts
 from equilix.document import FORMAT, VERSION, Document
 from equilix.rig.setups import Cable, Placement, Setup
 
@@ -103,7 +103,7 @@ def boat_landing() -> Setup:
         _on("body", "battery plate", "battery-98", key="battery"),
         _on("body", "top", "hanging-bar"),
         _on("hanging-bar", "holes", "eyelet", at_mm=72),
-        borne_by="harness", setting=3.0, celsius=6.0,
+        borne_by="harness", setting=3.0, celsius=6.0, bare_lenses=True,
     )  # fmt: skip
 
 
@@ -126,7 +126,7 @@ def stairs() -> Setup:
             Cable(id="screen", name="picture cable", start="gimbal", end="body"),
             Cable(id="power", name="power cable", start="gimbal", end="body"),
         ),
-        posture="walking",
+        posture="walking", bare_lenses=True,
     )  # fmt: skip
 
 
@@ -145,7 +145,7 @@ def causeway() -> Setup:
         _on("arm-short", "head", "monitor-7", "foot"),
         _on("sled-spar", "rails", "battery-plate", at_mm=-150),
         _on("battery-plate", "battery", "battery-146", key="battery"),
-        borne_by="vest", setting=4.0, celsius=6.0, posture="walking",
+        borne_by="vest", setting=4.0, celsius=6.0, posture="walking", bare_lenses=True,
         cables=(
             _power("body", "battery-plate", "tap 1", of="camera", length_mm=1200),
             _power("monitor-7", "battery-plate", "tap 2", of="monitor", length_mm=500),
@@ -166,7 +166,7 @@ def workshop() -> Setup:
         _on("rosette-bar", "right rosette", "right-handle", "left face"),
         _on("body", "top", "top-handle", "foot", at_mm=-20),
         _on("body", "battery plate", "battery-98", key="battery"),
-        posture="kneeling",
+        posture="kneeling", bare_lenses=True,
     )  # fmt: skip
 
 
@@ -179,7 +179,7 @@ def gallery() -> Setup:
         _on("body", "lens mount", "zoom-28-80", key="lens"),
         _on("body", "top", "top-handle", "foot", at_mm=-25),
         _on("body", "battery plate", "battery-98", key="battery"),
-        posture="walking",
+        posture="walking", bare_lenses=True,
     )  # fmt: skip
 
 
@@ -208,6 +208,7 @@ def lighthouse() -> Document:
         name="Lighthouse",
         parts=demo_parts(),
         operators=OPERATORS,
+        lens_sets=LENS_SETS,
         setups=(lamp_room(), boat_landing(), stairs(), causeway(), workshop(), gallery(), evening()),
         current="lamp-room",
     )

@@ -14,6 +14,7 @@ from equilix.errors import Refused
 from equilix.facts import fact, listed
 from equilix.faults import setup_faults
 from equilix.kit.catalogue import free_id, make_part
+from equilix.kit.lens_sets import LensSet
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading
 from equilix.rig.setups import Setup
@@ -127,7 +128,16 @@ def remove_part(document: Document, part_id: str) -> Document:
         )
         raise Refused(fact("kit_edits.used", part=part.name, list=listed(users)), where)
     left = tuple(part for part in document.parts if part.id != part_id)
-    return document.changed(parts=left, readings=without(document.readings, part_id))
+    sets = tuple(_less(each, part_id) for each in document.lens_sets if each.lens != part_id)
+    return document.changed(parts=left, readings=without(document.readings, part_id), lens_sets=sets)
+
+
+def _less(kept: LensSet, part_id: str) -> LensSet:
+    """What goes on with a lens, without one part."""
+    if part_id not in kept.parts:
+        return kept
+    adapter = None if kept.adapter == part_id else kept.adapter
+    return kept.changed(adapter=adapter, along=tuple(each for each in kept.along if each != part_id))
 
 
 def add_setup(document: Document, name: str, like: str | None = None) -> tuple[Document, str]:

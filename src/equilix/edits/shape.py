@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from typing import Any
+from typing import Any, Final
 
 import numpy as np
 from numpy.typing import NDArray
@@ -98,13 +98,18 @@ def _stretched(part: Part, factors: Array) -> dict[str, Any]:
     return found
 
 
+LEAST_GEAR_M: Final = 0.0001
+"""A part can be made smaller than the least gear that can be told."""
+
+
 def _gear(gear: Gear, factors: Array) -> Gear:
     x, y, z = (np.array(gear.position_m) * factors).tolist()
     along = np.abs(unit(gear.axis))
     across = math.sqrt(float(np.prod(factors)) / float(along @ factors))
-    return gear.changed(
-        position_m=(x, y, z), diameter_m=gear.diameter_m * across, width_m=gear.width_m * float(along @ factors)
+    diameter, width = (
+        max(each, LEAST_GEAR_M) for each in (gear.diameter_m * across, gear.width_m * float(along @ factors))
     )
+    return gear.changed(position_m=(x, y, z), diameter_m=diameter, width_m=width)
 
 
 def _point(point: MountPoint, factors: Array) -> MountPoint:

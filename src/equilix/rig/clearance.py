@@ -144,7 +144,8 @@ def new_strikes(before: Assembly, after: Assembly) -> list[tuple[str, str]]:
     Only pairs of which one has come, gone or moved are looked at: the others are as they were.
     """
     moved = _moved(before, after)
-    return sorted(set(overlaps(after, moved)) - set(overlaps(before, moved)))
+    known = {frozenset(pair) for pair in overlaps(before, moved)}  # an adapter put between changes their order
+    return sorted(pair for pair in overlaps(after, moved) if frozenset(pair) not in known)
 
 
 def _moved(before: Assembly, after: Assembly) -> frozenset[str]:

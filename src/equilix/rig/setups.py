@@ -161,6 +161,13 @@ class Setup(Model):
     cables: Annotated[tuple[Cable, ...], Limits(max_length=MOST_CABLES)] = ()
     links: Annotated[tuple[Link, ...], Limits(max_length=MOST_LINKS)] = ()
     placements: Annotated[tuple[Placement, ...], Limits(max_length=MOST_PLACEMENTS)] = ()
+    bare_lenses: bool = field(
+        default=False, description="Lenses go on with their adapters alone, whatever else belongs to them."
+    )
+    marked: Identifier | None = field(
+        default=None,
+        description="The placement that is slid to a mark for every lens; the one that does most if absent.",
+    )
     backdrops: Annotated[tuple[Backdrop, ...], Limits(max_length=3)] = field(
         default=(), description="Photos behind the drawing, one a view."
     )

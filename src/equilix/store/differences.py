@@ -22,6 +22,10 @@ def _lines(before: Document, after: Document) -> Iterator[Sayable]:
     yield from _things(fact("differences.kit"), before.parts_by_id, after.parts_by_id)
     yield from _things(fact("differences.among_operators"), before.operators_by_id, after.operators_by_id)
     yield from _setups(before, after)
+    for key in {**before.lens_sets_by_lens, **after.lens_sets_by_lens}:
+        if before.lens_sets_by_lens.get(key) != after.lens_sets_by_lens.get(key):
+            lens = after.parts_by_id.get(key) or before.parts_by_id.get(key)
+            yield fact("differences.lens_set", lens=key if lens is None else lens.name)
     for key in sorted({*before.rules, *after.rules}):
         if before.rules.get(key) != after.rules.get(key):
             yield fact("differences.rule_thumb", key=key, was=_rule(before, key), now=_rule(after, key))

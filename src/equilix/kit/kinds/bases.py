@@ -17,6 +17,7 @@ from equilix.kit.kinds.shaping import (
     UP,
     Fields,
     along,
+    dovetail_foot,
     facing,
     foot,
     top,
@@ -52,7 +53,7 @@ def bridge_plate(length: float, width: float, height: float) -> Fields:
     """Bridge plate: slides on a dovetail, carries the camera, holds the rods under the lens."""
     return {
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
-        "hangs_by": (foot("dovetail"), foot("screw38", "screw")),
+        "hangs_by": (dovetail_foot(length), foot("screw38", "screw")),
         "anchors": (Anchor(kind="head", position_m=(0, 0, 0)),),
         "offers": (
             top("screw38", "camera screw", 0, height),
@@ -92,10 +93,10 @@ def offset_bracket(length: float, width: float, height: float) -> Fields:
 
 
 def head_clamp(length: float, width: float, height: float) -> Fields:
-    """The clamp on a tripod head, with what tilts with it; a long plate slides in it."""
+    """The clamp on a tripod head, with what tilts with it. How far a plate slides in it, the plate's length says."""
     return {
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
-        "offers": (top("dovetail", "dovetail", 0, height, track=along(0.10, scale_zero_m=0.10)),),
+        "offers": (top("dovetail", "dovetail", 0, height),),
         "anchors": (Anchor(kind="head", position_m=(0, 0, 0)),),
     }
 

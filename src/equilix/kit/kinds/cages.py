@@ -7,7 +7,20 @@ from typing import Final
 
 from equilix.kit import usual_electric
 from equilix.kit.kinds.kind import Kind
-from equilix.kit.kinds.shaping import AHEAD, BACK, DOWN, LEFT, RIGHT, UP, Fields, along, facing, foot, top
+from equilix.kit.kinds.shaping import (
+    AHEAD,
+    BACK,
+    DOWN,
+    LEFT,
+    RIGHT,
+    UP,
+    Fields,
+    along,
+    dovetail_foot,
+    facing,
+    foot,
+    top,
+)
 from equilix.kit.mounts import MountPoint, usual_reference
 from equilix.kit.parts import Anchor
 from equilix.kit.solids import Box
@@ -143,7 +156,7 @@ def rod_base(length: float, width: float, height: float) -> Fields:
     end = length / 2 - 0.015
     return {
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
-        "hangs_by": (foot("dovetail"), foot("screw38", "screw"), foot("screw14", "small screw")),
+        "hangs_by": (dovetail_foot(length), foot("screw38", "screw"), foot("screw14", "small screw")),
         "offers": (
             top("screw38", "camera screw", 0, height, track=along(0.03, scale_zero_m=0.03)),
             top("screw14", "small camera screw", 0.02, height),

@@ -9,7 +9,20 @@ import math
 from typing import Final
 
 from equilix.kit.kinds.kind import Kind
-from equilix.kit.kinds.shaping import AHEAD, BACK, DOWN, LEFT, RIGHT, UP, Fields, along, facing, foot, top
+from equilix.kit.kinds.shaping import (
+    AHEAD,
+    BACK,
+    DOWN,
+    LEFT,
+    RIGHT,
+    UP,
+    Fields,
+    along,
+    dovetail_foot,
+    facing,
+    foot,
+    top,
+)
 from equilix.kit.mounts import Joint, MountPoint, Telescope, Track
 from equilix.kit.parts import Anchor, Drive, Grip, Side
 from equilix.kit.solids import Box, Cylinder
@@ -133,7 +146,7 @@ def gimbal_plate(length: float, width: float, height: float) -> Fields:
     """Extended plate of a gimbal: a long dovetail with the camera's screw on a track; gives more travel."""
     return {
         "solids": (Box(size_m=(length, width, height), centre_m=(0, 0, height / 2)),),
-        "hangs_by": (foot("dovetail"),),
+        "hangs_by": (dovetail_foot(length),),
         "offers": (
             top("screw38", "camera screw", 0, height, track=along(length / 2 - 0.02, scale_zero_m=length / 2)),
             top("screw14", "small camera screw", 0.02, height, track=along(length / 2 - 0.04, scale_zero_m=length / 2)),

@@ -36,6 +36,19 @@ def foot(kind: str, name: str = "foot", **more: Any) -> MountPoint:
     return MountPoint(name=name, kind=kind, position_m=(0.0, 0.0, 0.0), direction=DOWN, **more)
 
 
+def dovetail_foot(length_m: float) -> MountPoint:
+    """Of a plate: where what carries it is a short clamp, it slides by its own length, less what must stay held.
+
+    A plate of 230 mm goes 100 mm either way, a small one of 106 mm 38 mm (common practice, no source).
+    """
+    half = max(length_m / 2 - HELD_M, 0.005)
+    return foot("dovetail", track=along(half, scale_zero_m=half))
+
+
+HELD_M: Final = 0.015
+"""So much of a plate's half stays in the clamp."""
+
+
 def top(kind: str, name: str, x: float, z: float, **more: Any) -> MountPoint:
     """A place on the upper side, in the middle plane."""
     return MountPoint(name=name, kind=kind, position_m=(x, 0.0, z), direction=UP, **more)

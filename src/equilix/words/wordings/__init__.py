@@ -7,6 +7,7 @@ from typing import Final
 from equilix.words.wordings.backdrops import BACKDROPS
 from equilix.words.wordings.body import BODY
 from equilix.words.wordings.carry import CARRY
+from equilix.words.wordings.change import CHANGE
 from equilix.words.wordings.checks import CHECKS
 from equilix.words.wordings.common import COMMON
 from equilix.words.wordings.edits import EDITS
@@ -33,6 +34,7 @@ WORDINGS: Final[Wordings] = {
     **BACKDROPS,
     **BODY,
     **CARRY,
+    **CHANGE,
     **CHECKS,
     **COMMON,
     **EDITS,

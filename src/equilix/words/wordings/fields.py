@@ -53,6 +53,8 @@ FIELDS: Final[Wordings] = {
     "field.parent": N_("parent"),
     "field.part": N_("part"),
     "field.photo": N_("picture"),
+    "field.bare_lenses": N_("whether lenses go on bare"),
+    "field.marked": N_("what has the marks of the lenses"),
     "field.backdrops": N_("photos behind the drawing"),
     "field.counted_in": N_("counted in what it was weighed with"),
     "field.pinned": N_("whether plans may move it"),
