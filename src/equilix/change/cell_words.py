@@ -34,6 +34,11 @@ def _words(document: Document, cell: Cell) -> Iterator[Sayable]:
             yield fact("lenses.stopped_by", part=mark.stop)
     elif abs(left.value_m) > left.balance.target_m + 1e-5:
         yield fact("lenses.left_over", off=off_by(left))
+    if cell.also:
+        yield listed(
+            fact("lenses.also_on", part=cell.after.carried.named(each.placement), at=length(each.reads_m))
+            for each in cell.also
+        )
     if cell.others:
         yield fact("lenses.then_also", balances=listed(each.balance.key for each in cell.others))
     if cell.strikes:

@@ -2,18 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Sequence
-
 from msgspec import Struct
 
 from equilix.analysis import Analysis, analyse
 from equilix.carry.conditions import Condition
-from equilix.change.marks import Mark, Moved, mark_of, means, plate_of
+from equilix.change.marks import Mark, Moved, helpers, mark_of, means, plate_of
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.edits.lenses import lenses_of, swap_lens
-from equilix.errors import Cancelled, EquilixError, never
+from equilix.errors import EquilixError
 from equilix.facts import NOTHING, Sayable, fact
+from equilix.keys import BalanceKey
 from equilix.kit.mounts import Track
 from equilix.rig.clearance import new_strikes
 from equilix.rig.setups import Setup
@@ -28,6 +27,8 @@ class Column(Struct, frozen=True):
     why_not: Sayable = NOTHING
     lenses: int = 1
     """How many lenses are on it; of several it is the first that is swapped."""
+    helpers: tuple[tuple[BalanceKey, str], ...] = ()
+    """What is slid besides for the other static balances."""
 
     @property
     def track(self) -> Track | None:
@@ -68,9 +69,9 @@ class Second(Struct, frozen=True):
 class Cell(Struct, frozen=True):
     """One lens on one setup.
 
-    ``why_not``: why there is no mark; then ``mark`` and ``after`` are None. ``after``: the rig with the lens, on its
-    mark. ``left``: the fore-aft balance there. ``others``: what else is outside its tolerance then. ``strikes``: what
-    takes the same room as something else then and did not before.
+    ``why_not``: why there is no mark; then ``mark`` and ``after`` are None. ``also``: the marks of what is slid
+    besides. ``after``: the rig with the lens, on its marks. ``left``: the fore-aft balance there. ``others``: what
+    else is outside its tolerance then. ``strikes``: what takes the same room as something else, and did not before.
     """
 
     lens: str
@@ -81,6 +82,7 @@ class Cell(Struct, frozen=True):
     value_m: float = 0.0
     """The balance with the lens on and the plate where it stands now."""
     now_m: float = 0.0
+    also: tuple[Mark, ...] = ()
     after: Analysis | None = None
     left: Condition | None = None
     others: tuple[Condition, ...] = ()
@@ -103,7 +105,9 @@ def column_of(document: Document, setup: Setup) -> Column:
         )
         return Column(setup, analysis, None, why, count)
     plate = plate_of(analysis)
-    return Column(setup, analysis, plate, NOTHING if plate is not None else fact("lenses.nothing_slides"), count)
+    if plate is None:
+        return Column(setup, analysis, None, fact("lenses.nothing_slides"), count)
+    return Column(setup, analysis, plate, NOTHING, count, helpers(analysis, plate))
 
 
 def cell_of(document: Document, column: Column, lens_id: str) -> Cell:
@@ -122,30 +126,47 @@ def _found(document: Document, column: Column, lens_id: str) -> Cell:
     setup, key = column.setup, column.plate.slide.placement
     swapped = swap_lens(document, setup.id, lens_id)
     analysis = analyse(swapped, swapped.setups_by_id[setup.id])
-    moved = next((each for each in means(analysis) if each.slide.placement == key), None)
     condition = analysis.fore_aft
+    moved = None if condition is None else _moved(analysis, condition, key)
     if moved is None or condition is None:
         return Cell(lens_id, setup.id, fact("lenses.nothing_slides"))
-    mark = mark_of(analysis, moved)
-    done = (
-        swapped if abs(mark.slide_m - moved.slide.now_m) < 1e-7 else rigging.slide(swapped, setup.id, key, mark.slide_m)
-    )
-    after = analyse(done, done.setups_by_id[setup.id]) if done is not swapped else analysis
+    mark = mark_of(analysis, condition, moved)
+    done, after = _slid(swapped, analysis, mark)
+    also: list[Mark] = []
+    for balance, placement in column.helpers:
+        other = next((each for each in after.conditions if each.balance.key == balance), None)
+        helper = None if other is None else _moved(after, other, placement)
+        if other is not None and helper is not None and abs(other.value_m) > other.balance.target_m:
+            also.append(mark_of(after, other, helper))
+            done, after = _slid(done, after, also[-1])
     left = after.fore_aft
     assert left is not None  # it is carried as before
     others = tuple(each for each in after.conditions if not each.ok and each.balance.key != left.balance.key)
     struck = {each for pair in new_strikes(column.analysis.assembly, after.assembly) for each in pair}
     names = tuple(dict.fromkeys(after.carried.named(each) for each in after.assembly.ids if each in struck))
     return Cell(
-        lens_id, setup.id, NOTHING, mark, moved.slope, condition.value_m, moved.slide.now_m, after, left, others, names,
-        _seconds(analysis, key),
+        lens_id, setup.id, NOTHING, mark, moved.slope, condition.value_m, moved.slide.now_m, tuple(also), after, left,
+        others, names, _seconds(analysis, condition, key),
     )  # fmt: skip
 
 
-def _seconds(analysis: Analysis, plate: str) -> tuple[Second, ...]:
+def _moved(analysis: Analysis, condition: Condition, placement: str) -> Moved | None:
+    return next((each for each in means(analysis, condition) if each.slide.placement == placement), None)
+
+
+def _slid(document: Document, analysis: Analysis, mark: Mark) -> tuple[Document, Analysis]:
+    """A placement on its mark, and the rig then; what stands there already is as it was."""
+    setup = analysis.setup
+    if abs(mark.slide_m - setup.by_id[mark.placement].slide_m) < 1e-7:
+        return document, analysis
+    done = rigging.slide(document, setup.id, mark.placement, mark.slide_m)
+    return done, analyse(done, done.setups_by_id[setup.id])
+
+
+def _seconds(analysis: Analysis, condition: Condition, plate: str) -> tuple[Second, ...]:
     """What else could be slid, apart from the plate and what carries it or hangs on it."""
     tied = {*analysis.setup.carriers(plate), *analysis.setup.subtree(plate)}
-    free = [each for each in means(analysis) if each.slide.placement not in tied]
+    free = [each for each in means(analysis, condition) if each.slide.placement not in tied]
     found = []
     for each in free:
         seat = analysis.assembly.seats[analysis.assembly.index[each.slide.placement]]
@@ -165,17 +186,6 @@ def apply_cell(document: Document, setup_id: str, lens_id: str) -> Document:
     cell = _found(document, column, lens_id)
     if cell.mark is None:
         return swapped
-    return rigging.slide(swapped, setup_id, cell.mark.placement, cell.mark.slide_m)
-
-
-def table(
-    document: Document, setups: Sequence[Setup], called_off: Callable[[], bool] = never
-) -> Iterator[Column | Cell]:
-    """Each column and then its cells, one by one, the open setup first. Raises :class:`~equilix.errors.Cancelled`."""
-    for setup in sorted(setups, key=lambda setup: setup.id != document.current):
-        column = column_of(document, setup)
-        yield column
-        for lens in document.lenses:
-            if called_off():
-                raise Cancelled
-            yield cell_of(document, column, lens.id)
+    for mark in (cell.mark, *cell.also):
+        swapped = rigging.slide(swapped, setup_id, mark.placement, mark.slide_m)
+    return swapped

@@ -15,6 +15,7 @@ from msgspec import Struct
 from equilix.analysis import Analysis
 from equilix.carry.conditions import Condition
 from equilix.facts import Sayable
+from equilix.keys import BalanceKey
 from equilix.kit.mounts import Track
 from equilix.planner.moves import STEP_M, Slide, find_slides
 from equilix.rig.clearance import free_travel
@@ -46,11 +47,8 @@ class Moved(Struct, frozen=True):
         return abs(self.slope) * (self.slide.high - self.slide.low) * self.slide.step_m
 
 
-def means(analysis: Analysis) -> list[Moved]:
-    """What can be slid to put the fore-aft balance right: what takes the lens along first, then by its reach."""
-    condition = analysis.fore_aft
-    if condition is None:
-        return []
+def means(analysis: Analysis, condition: Condition) -> list[Moved]:
+    """What can be slid to put a balance right: what takes the lens along first, then by its reach."""
     found = [Moved(slide, slope(analysis, condition, slide)) for slide in find_slides(analysis)]
     lenses = [
         key for key, part in zip(analysis.assembly.ids, analysis.assembly.parts, strict=True) if part.kind == "lens"
@@ -64,9 +62,36 @@ def means(analysis: Analysis) -> list[Moved]:
 
 def plate_of(analysis: Analysis) -> Moved | None:
     """What is slid to a mark for every lens: what the setup says, or else the first of :func:`means`."""
-    found = means(analysis)
+    if analysis.fore_aft is None:
+        return None
+    found = means(analysis, analysis.fore_aft)
     chosen = [each for each in found if each.slide.placement == analysis.setup.marked]
     return next(iter(chosen or found), None)
+
+
+def helpers(analysis: Analysis, plate: Moved) -> tuple[tuple[BalanceKey, str], ...]:
+    """What is slid besides the plate for the other static balances, in their order: the balance, and the placement.
+
+    Only what leaves the balances before it as they are: on a gimbal the cradle, then the roll arm, then the pan arm,
+    which is how it is balanced by hand.
+    """
+    assert analysis.fore_aft is not None  # there is no plate without one
+    before, taken, found = [analysis.fore_aft], {plate.slide.placement}, []
+    for condition in analysis.conditions:
+        if condition.balance.rank or condition.balance.key == analysis.fore_aft.balance.key:
+            continue
+        free = [
+            each
+            for each in means(analysis, condition)
+            if each.slide.placement not in taken
+            and all(abs(slope(analysis, other, each.slide)) < LEAST_SLOPE for other in before)
+        ]
+        before.append(condition)
+        if free:
+            best = max(free, key=lambda each: each.reach_m)
+            taken.add(best.slide.placement)
+            found.append((condition.balance.key, best.slide.placement))
+    return tuple(found)
 
 
 class Mark(Struct, frozen=True):
@@ -106,10 +131,9 @@ class Mark(Struct, frozen=True):
         return self.right_m[0] > self.high_m + 1e-6 or self.right_m[1] < self.low_m - 1e-6
 
 
-def mark_of(analysis: Analysis, moved: Moved) -> Mark:
-    """The mark of a slide for the fore-aft balance of this rig."""
-    condition, slide = analysis.fore_aft, moved.slide
-    assert condition is not None  # there is nothing to slide for without one
+def mark_of(analysis: Analysis, condition: Condition, moved: Moved) -> Mark:
+    """The mark of a slide for one balance of this rig."""
+    slide = moved.slide
     seat = analysis.assembly.seats[analysis.assembly.index[slide.placement]]
     assert seat is not None  # a slide is only found on a track
     assert seat.track is not None

@@ -21,10 +21,11 @@ from equilix.change.serving import (
 )
 from equilix.document import Document
 from equilix.edits import rigging
-from equilix.errors import EquilixError
+from equilix.errors import Called, EquilixError, going_on, never
 from equilix.facts import Sayable, fact, length, listed
 from equilix.kit.mounts import Track
 from equilix.planner.moves import left_in_kit
+from equilix.rig.setups import Setup
 
 
 class Summary(Struct, frozen=True):
@@ -143,3 +144,17 @@ def _longer(document: Document, column: Column) -> tuple[str, ...]:
         if other.plate is not None and other.plate.slide.placement == slid and needs is not None and needs.enough:
             found.append(part.name)
     return tuple(found)
+
+
+def table(document: Document, setups: Sequence[Setup], called_off: Called = never) -> Iterator[Column | Cell | Summary]:
+    """Each column, its cells one by one, and what they come to; the open setup first.
+
+    Raises :class:`~equilix.errors.Cancelled`.
+    """
+    for setup in sorted(setups, key=lambda setup: setup.id != document.current):
+        column, cells = column_of(document, setup), list[Cell]()
+        yield column
+        for lens in going_on(document.lenses, called_off):
+            cells.append(cell_of(document, column, lens.id))
+            yield cells[-1]
+        yield summary_of(document, column, cells)

@@ -6,9 +6,10 @@ from collections.abc import Sequence
 from typing import Any, Final
 
 from equilix.change.cell_words import cell_words, mark_words
-from equilix.change.lens_table import Cell, Column, table
-from equilix.change.summary import Summary, summary_of
+from equilix.change.lens_table import Cell, Column
+from equilix.change.summary import Summary, table
 from equilix.document import Document
+from equilix.facts import fact
 from equilix.rig.setups import Setup
 from equilix.units import Display
 from equilix.words.telling import begun, tell
@@ -19,13 +20,16 @@ Table = list[tuple[Column, list[Cell], Summary]]
 
 def lens_table(document: Document, setups: Sequence[Setup]) -> Table:
     """Every column with its cells and what they come to."""
-    found: list[tuple[Column, list[Cell]]] = []
+    found: Table = []
+    column, cells = None, list[Cell]()
     for each in table(document, setups):
         if isinstance(each, Column):
-            found.append((each, []))
-        else:
-            found[-1][1].append(each)
-    return [(column, cells, summary_of(document, column, cells)) for column, cells in found]
+            column, cells = each, []
+        elif isinstance(each, Cell):
+            cells.append(each)
+        elif column is not None:
+            found.append((column, cells, each))
+    return found
 
 
 def lenses_report(document: Document, found: Table, display: Display) -> dict[str, Any]:
@@ -56,6 +60,7 @@ def _cell(document: Document, cell: Cell, display: Display) -> dict[str, Any]:
     return {
         "lens": cell.lens, "reads_m": mark.reads_m, "slide_m": mark.slide_m, "balances": cell.reached,
         "short_m": mark.short_m, "left_m": left.value_m, "left_sd_m": left.sd_m,
+        "also": [{"slid": each.placement, "reads_m": each.reads_m} for each in cell.also],
         "others": [tell(each.balance.key) for each in cell.others], "strikes": list(cell.strikes), "said": said,
     }  # fmt: skip
 
@@ -65,7 +70,7 @@ def lenses_text(document: Document, found: Table, display: Display) -> str:
     lines: list[str] = []
     wide = max((len(part.name) for part in document.lenses), default=0)
     for column, cells, summary in found:
-        lines += [f"{column.setup.name}: {tell(summary.headline, display)}"]
+        lines += [tell(fact("lenses.headline", setup=column.setup.name, said=summary.headline), display)]
         for cell in cells:
             if summary.only:
                 break

@@ -169,6 +169,7 @@ def _sheet(t: Theme) -> str:
     QTableView::item {{ padding: 2px 6px; border: none; }}
     QTableView::item:selected {{ background: {t.hold_wash}; color: {t.ink}; }}
     QTableView:focus {{ border: 1px solid {t.hold}; }}
+    QTableView[cells="true"]:focus {{ border: none; }}
     QHeaderView {{ background: {t.paper}; }}
     QHeaderView::section {{ background: {t.paper}; color: {t.quiet}; border: none;
         border-bottom: 1px solid {t.rule}; padding: 3px 6px; }}

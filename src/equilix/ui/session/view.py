@@ -10,9 +10,7 @@ from equilix.rig.backdrops import Point, View
 
 if TYPE_CHECKING:
     from equilix.guide.steps import Advice
-    from equilix.planner.change import Change
-    from equilix.planner.fit_plan import FitPlan
-    from equilix.planner.plan import Plan
+    from equilix.planner.change import Change, Compared
 
 Overlay = Literal["figure", "fit", "cables", "table", "checks", "wires"]
 """The operator's joints and eye line, and what is wrong with them; the cables; how the rig stands on a table; what the
@@ -39,7 +37,7 @@ class ViewState(QObject):
 
     def __init__(self, parent: QObject) -> None:
         super().__init__(parent)
-        self.ghost: Plan | FitPlan | None = None
+        self.ghost: Compared | None = None
         self.axis: Advice | None = None
         self.overlays: frozenset[Overlay] = frozenset()
         self.picking: View | None = None
@@ -68,7 +66,7 @@ class ViewState(QObject):
         if done:
             self.points_picked.emit(self.picked)
 
-    def show_ghost(self, plan: Plan | FitPlan | None) -> None:
+    def show_ghost(self, plan: Compared | None) -> None:
         """Show a plan as a ghost on the drawing."""
         if plan is not self.ghost:
             self.ghost = plan

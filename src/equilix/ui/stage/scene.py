@@ -13,8 +13,7 @@ from equilix.units import Display
 if TYPE_CHECKING:
     from equilix.checks.rules import Check
     from equilix.guide.steps import Advice
-    from equilix.planner.fit_plan import FitPlan
-    from equilix.planner.plan import Plan
+    from equilix.planner.change import Compared
     from equilix.ui.session.view import Overlay
 
 
@@ -25,7 +24,7 @@ class Scene(Struct, frozen=True):
     selected: str | None = None
     finding: str = ""
     """The key of what was found on the selected part, where one thing is meant."""
-    ghost: Plan | FitPlan | None = None
+    ghost: Compared | None = None
     axis: Advice | None = None
     overlays: frozenset[Overlay] = frozenset()
     display: Display = "metric"

@@ -81,6 +81,12 @@ def _check(session: Session) -> Page:
     return CheckPage(session)
 
 
+def _change(session: Session) -> Page:
+    from equilix.ui.workspaces.change.page import ChangePage
+
+    return ChangePage(session)
+
+
 def _origins(session: Session) -> Page:
     from equilix.ui.workspaces.origins_page import OriginsPage
 
@@ -195,6 +201,7 @@ WORKSPACES: Final[tuple[Workspace, ...]] = (
     Workspace("fit", N_("Fit"), "F5", "body", _fit),
     Workspace("power", N_("Power"), "F6", "beside", _power),
     Workspace("check", N_("Check"), "F7", "beside", _check),
+    Workspace("change", N_("Change"), "F10", "whole", _change),
     Workspace(
         ORIGINS, N_("Where figures come from"), "", "whole", _origins, in_the_row=False,
         commands=(Command("origins", N_("Where does this come from?"), ("F12",), "view", lambda w: w.ask_origin("")),),

@@ -27,6 +27,7 @@ CHANGE: Final[Wordings] = {
     "lenses.all_served": plural(
         N_("One mark of {plate} serves all lenses"), N_("{marks} marks of {plate} serve all lenses"), "marks"
     ),
+    "lenses.headline": N_("{setup}: {said:low}."),
     "lenses.two_lenses": N_("There are several lenses on it: the one nearest to the base is swapped."),
     "lenses.still_hold": plural(
         N_("It still holds all of them on one: {at}."), N_("It still holds them on {marks}: {at}."), "marks"
@@ -45,6 +46,7 @@ CHANGE: Final[Wordings] = {
     "lenses.short_ahead": N_("{by} short at the front end"),
     "lenses.short_back": N_("{by} short at the rear end"),
     "lenses.stopped_by": N_("stopped by {part}"),
+    "lenses.also_on": N_("{part} on {at}"),
     "lenses.then_also": N_("then also put right: {balances}"),
     "lenses.strikes": N_("in the same room: {parts}"),
     "lenses.left_off": N_("nothing takes {parts}: left off"),

@@ -1,0 +1,1 @@
+"""Change: lenses, conversions, what else changes on a rig in a day."""

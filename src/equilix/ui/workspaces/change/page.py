@@ -1,0 +1,74 @@
+"""Change: lenses and their marks, in the width of the window."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QStackedWidget, QVBoxLayout, QWidget
+
+from equilix.ui.session import Session
+from equilix.ui.widgets.tabs import Tabs
+from equilix.ui.workspaces.change.lenses import LensesTab
+from equilix.ui.workspaces.change.tab import ChangeTab
+from equilix.ui.workspaces.page import Page
+from equilix.words.language import say
+
+LENSES: Final = "lenses"
+
+
+class ChangePage(Page):
+    """A row of tabs, of which one has the page."""
+
+    def __init__(self, session: Session, parent: QWidget | None = None) -> None:
+        super().__init__(session, parent)
+        self.tabs = Tabs({LENSES: say("Lenses")})
+        self.tabs.chosen.connect(self.choose)
+        self.lenses = LensesTab(session)
+        self.made: dict[str, ChangeTab] = {LENSES: self.lenses}
+        self.stack = QStackedWidget()
+        for tab in self.made.values():
+            self.stack.addWidget(tab)
+        over = QVBoxLayout()
+        over.setContentsMargins(16, 8, 12, 0)
+        over.addWidget(self.tabs)
+        self.scroller.hide()
+        self.outer.insertLayout(0, over)
+        self.outer.addWidget(self.stack, 1)
+
+    @property
+    def open_tab(self) -> ChangeTab:
+        """The one that is looked at."""
+        return self.made[self.tabs.tab]
+
+    @property
+    def waits(self) -> bool:
+        """Whether something is still to come."""
+        return self.open_tab.waits
+
+    def choose(self, tab: str) -> None:
+        """Open a tab."""
+        if tab != self.tabs.tab:
+            self.open_tab.leave()
+        self.tabs.show_tab(tab)
+        self.stack.setCurrentWidget(self.made[tab])
+        self.refresh()
+        if self.isVisible():
+            self.open_tab.first_focus.setFocus(Qt.FocusReason.OtherFocusReason)
+
+    def refresh(self) -> None:
+        """Show the open tab."""
+        self.first_focus = self.open_tab.first_focus
+        self.open_tab.theme = self.theme
+        self.open_tab.refresh()
+
+    def hideEvent(self, event: object) -> None:
+        del event
+        self._stale = True
+        self.open_tab.leave()
+
+    def stop(self) -> None:
+        """The window closes."""
+        super().stop()
+        for tab in self.made.values():
+            tab.leave()
