@@ -8,11 +8,28 @@ import os
 import sys
 from collections.abc import Sequence
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from equilix import __version__
 from equilix.words.language import language, say, speak, wished
 
-COMMANDS = ("report", "plan", "guide", "check", "lenses", "lines", "quick", "shelf", "starters", "new", "schema")
+if TYPE_CHECKING:
+    from equilix.cli.printer import Printer
+
+COMMANDS = (
+    "report",
+    "plan",
+    "guide",
+    "check",
+    "lenses",
+    "lines",
+    "quick",
+    "shelf",
+    "starters",
+    "new",
+    "schema",
+    "tape",
+)
 """What runs without a window; named here so that the window need not import them."""
 CLOSED_PIPE = 128 + 13
 """What a shell gives for a program that writes into a closed pipe."""
@@ -45,12 +62,18 @@ def main(arguments: Sequence[str] | None = None) -> int:
     return code
 
 
+def _printer() -> Printer:
+    from equilix.ui.printing.printer import PagePrinter  # only who draws pages waits for Qt
+
+    return PagePrinter()
+
+
 def _run(given: list[str]) -> int:
     speak(language(wished()))
     if given and given[0] in COMMANDS:
         from equilix.cli import run
 
-        return run(given)
+        return run(given, _printer)
     from equilix.ui.app import start
 
     return int(start(build_parser().parse_args(given)))

@@ -342,7 +342,10 @@ class Whole(unittest.TestCase):
             for cell in column(document, setup.id)[1]:
                 said[setup.id, cell.lens] = "; ".join(told(each) for each in cell_words(document, cell))
         self.assertEqual(said["lamp-room", "zoom-24-70"], "")
-        self.assertIn("28 mm short at the rear end; gimbal roll arm on 41 mm, gimbal pan arm on 25 mm", said["stairs", "zoom-28-80"])
+        self.assertIn(
+            "28 mm short at the rear end; gimbal roll arm on 41 mm, gimbal pan arm on 25 mm",
+            said["stairs", "zoom-28-80"],
+        )
         self.assertIn("behind the eyelet is left", said["boat-landing", "zoom-70-200"])
         self.assertEqual(said["evening", "zoom-28-80"], "nothing takes lens support: left off")
         plain = document.parts_by_id["prime-25"].changed(gears=())

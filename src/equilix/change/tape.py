@@ -12,8 +12,9 @@ from equilix.change.marks import Mark
 from equilix.change.short_names import short_names
 from equilix.document import Document
 from equilix.kit.mounts import Track
-from equilix.rig.kinematics import Assembly
 
+OVERLAP_M: Final = 0.010
+"""So much of a tape that is cut stands on both pieces."""
 SAME_M: Final = 0.0006
 """Marks nearer to each other than this are one tick."""
 
@@ -38,6 +39,11 @@ class Strip(Struct, frozen=True):
     ticks: tuple[Tick, ...]
 
     @property
+    def of_lenses(self) -> bool:
+        """Whether it has the marks of lenses."""
+        return any(tick.lenses for tick in self.ticks)
+
+    @property
     def low_m(self) -> float:
         """What the scale reads at the rear end, or at the lower one."""
         return self.track.scale_zero_m + self.track.from_m
@@ -56,7 +62,7 @@ class Strip(Struct, frozen=True):
 def strips(document: Document, column: Column, cells: Sequence[Cell]) -> tuple[Strip, ...]:
     """The tapes of a setup: first the track with the marks of the lenses, then what is slid for other balances.
 
-    Then every other track that has room, with a tick where it stands now.
+    Then every other track that has room, with a tick where it stands in this setup.
     """
     assembly = column.analysis.assembly
     lenses = [document.parts_by_id[cell.lens] for cell in cells]
@@ -71,18 +77,11 @@ def strips(document: Document, column: Column, cells: Sequence[Cell]) -> tuple[S
     for key in dict.fromkeys(order):
         seat = assembly.seats[assembly.index[key]]
         if seat is not None and seat.track is not None and seat.track.to_m - seat.track.from_m > SAME_M:
-            found.append(_strip(assembly, key, seat.track, marks.get(key, []), short))
+            name, on = (assembly.parts[assembly.index[each]].name for each in (key, seat.parent))
+            now = seat.track.scale_zero_m + assembly.setup.by_id[key].slide_m
+            ticks = _ticks(marks.get(key, []), short) or (Tick(now, column.setup.name),)
+            found.append(Strip(key, name, on, seat.track, now, ticks))
     return tuple(found)
-
-
-def _strip(
-    assembly: Assembly, key: str, track: Track, marks: Sequence[tuple[Mark, str]], short: dict[str, str]
-) -> Strip:
-    seat = assembly.seats[assembly.index[key]]
-    assert seat is not None  # asked for where there is a track
-    now = track.scale_zero_m + assembly.setup.by_id[key].slide_m
-    names = (assembly.parts[assembly.index[each]].name for each in (key, seat.parent))
-    return Strip(key, *names, track, now, _ticks(marks, short))
 
 
 def _ticks(marks: Sequence[tuple[Mark, str]], short: dict[str, str]) -> tuple[Tick, ...]:
@@ -106,7 +105,7 @@ class Piece(Struct, frozen=True):
     joins: tuple[str, str]
 
 
-def pieces(strip: Strip, room_m: float, overlap_m: float = 0.010) -> tuple[Piece, ...]:
+def pieces(strip: Strip, room_m: float, overlap_m: float = OVERLAP_M) -> tuple[Piece, ...]:
     """A tape in as few equal pieces as fit; where it is cut, two pieces share a stretch marked with one letter."""
     if room_m <= 2 * overlap_m:
         room_m = 4 * overlap_m

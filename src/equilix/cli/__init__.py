@@ -11,8 +11,9 @@ from pathlib import Path
 from typing import Final
 
 from equilix.analysis import analyse
-from equilix.cli import lenses, lists, quick, shelf, starters
+from equilix.cli import lenses, lists, quick, shelf, starters, tape
 from equilix.cli.choosing import setup_named
+from equilix.cli.printer import MakePrinter, no_printer
 from equilix.document import Document
 from equilix.errors import EquilixError, Refused
 from equilix.facts import fact, listed
@@ -77,15 +78,19 @@ def build_command_parser() -> argparse.ArgumentParser:
     quick.add_to(commands)
     shelf.add_to(commands)
     starters.add_to(commands)
+    tape.add_to(commands)
     commands.add_parser("schema", help=say("print the JSON schema of a document"))
     return parser
 
 
-def run(arguments: Sequence[str]) -> int:
-    """Run one command; returns the exit code."""
+def run(arguments: Sequence[str], printer: MakePrinter = no_printer) -> int:
+    """Run one command; returns the exit code. ``printer`` makes whoever draws pages; it is made only where one does."""
     options = build_command_parser().parse_args(list(_with_values(arguments)))
     try:
-        COMMANDS[options.command](options)
+        if options.command in PRINTING:
+            PRINTING[options.command](options, printer)
+        else:
+            COMMANDS[options.command](options)
     except EquilixError as error:
         said = tell(error.said, getattr(options, "units", None) or "metric")
         print(f"equilix: {said}", file=sys.stderr)
@@ -213,3 +218,5 @@ COMMANDS: Final[dict[str, Callable[[argparse.Namespace], None]]] = {
     "schema": lambda _options: print(schema_text(), end=""),
 }
 """What carries each command out."""
+PRINTING: Final[dict[str, Callable[[argparse.Namespace, MakePrinter], None]]] = {"tape": tape.run}
+"""Those that can draw pages too."""

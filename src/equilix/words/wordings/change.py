@@ -50,5 +50,9 @@ CHANGE: Final[Wordings] = {
     "lenses.then_also": N_("then also put right: {balances}"),
     "lenses.strikes": N_("in the same room: {parts}"),
     "lenses.left_off": N_("nothing takes {parts}: left off"),
-    "lenses.exactly": N_("nothing is left"),
+    "tape.none": N_("No track of “{setup}” has marks of lenses"),
+    "tape.needs_track": N_("Put on something that slides fore and aft, or take all tracks"),
+    "tape.line": N_("{part:cap} on {on}, {low} to {high}, now {now}"),
+    "printing.no_form": N_("“{file}” has no ending that is known"),
+    "printing.forms": N_("Allowed are {forms}"),
 }

@@ -52,6 +52,8 @@ LINES: Final[Wordings] = {
     ),
     "shelf.wrong_line": N_("Line {line} of your shelf: {said}"),
     "cli.cannot_read": N_("“{file}” cannot be read: {why}"),
+    "cli.no_printer": N_("Pages cannot be drawn here"),
+    "cli.install_interface": N_("Install the program with its interface (PySide6) to draw them"),
     "cli.is_there": N_("“{file}” is there already, and is not replaced"),
     "cli.name_another_file": N_("Name another file"),
     "cli.no_text": N_("“{file}” is no text that can be read"),

@@ -34,8 +34,9 @@ class LensModel(QAbstractTableModel):
         same = [(each.id, each.name) for each in old.lenses] == [(each.id, each.name) for each in document.lenses]
         same = same and [s.id for s in old.setups] == [s.id for s in document.setups]
         kept = {setup.id for setup in document.setups} if _alike(old, document) else set()
+        alike, before = _alike(old, document), old.setups_by_id
         kept = {
-            key for key in kept if old.setups_by_id.get(key) is document.setups_by_id[key] and key in self.summaries
+            each.id for each in document.setups if alike and before.get(each.id) == each and each.id in self.summaries
         }
         if not same:
             self.beginResetModel()
@@ -124,6 +125,6 @@ class LensModel(QAbstractTableModel):
 def _alike(old: Document, new: Document) -> bool:
     """Whether all that a column reads besides its setup is as it was."""
     return (
-        old.parts is new.parts and old.lens_sets is new.lens_sets and old.operators is new.operators
-        and old.readings is new.readings and old.rules is new.rules
+        old.parts == new.parts and old.lens_sets == new.lens_sets and old.operators == new.operators
+        and old.readings == new.readings and old.rules == new.rules
     )  # fmt: skip

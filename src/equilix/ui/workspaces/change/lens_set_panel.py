@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from functools import partial
 from typing import Final
 
-from PySide6.QtWidgets import QCheckBox, QComboBox, QPushButton, QWidget
+from PySide6.QtWidgets import QCheckBox, QPushButton, QWidget
 
 from equilix.edits.lenses import change_lens_set, forget_lens_set
 from equilix.kit.parts import Part
@@ -27,30 +29,36 @@ class LensSetPanel(Panel):
         self.session, self.lens = session, document.parts_by_id[lens_id]
         kept = document.lens_sets_by_lens.get(lens_id)
         self.form.addRow(tinted(begun(self.lens.name), self.palette().windowText().color().name(), bold=True))
-        self.adapter = QComboBox()
-        self.adapter.setAccessibleName(say("Adapter"))
-        self.adapter.addItem(say("none"), None)
-        for part in document.parts:
-            if part.kind == "adapter":
-                self.adapter.addItem(part.name, part.id)
-        self.adapter.setCurrentIndex(max(self.adapter.findData(kept.adapter if kept is not None else None), 0))
-        self.form.addRow(say("Adapter"), self.adapter)
-        self.ticks: dict[str, QCheckBox] = {}
-        for part in sorted((each for each in document.parts if each.kind in ALONG), key=_rank):
-            tick = QCheckBox(on_button(part.name))
-            tick.setChecked(kept is not None and part.id in kept.along)
-            self.ticks[part.id] = tick
-            self.form.addRow(tick)
+        there = () if kept is None else kept.parts
+        self.adapters = self._ticks([each for each in document.parts if each.kind == "adapter"], there)
+        for key, tick in self.adapters.items():
+            tick.toggled.connect(partial(self._only, key))
+        self.ticks = self._ticks(sorted((each for each in document.parts if each.kind in ALONG), key=_rank), there)
         self.forget = QPushButton(say("Whatever is on the rig"))
         self.forget.clicked.connect(self._forget)
         self.forget.setVisible(kept is not None)
         self.form.addRow(self.forget)
         self.finish()
 
+    def _ticks(self, parts: Sequence[Part], there: Sequence[str]) -> dict[str, QCheckBox]:
+        """A tick for each of these parts, by id."""
+        made = {}
+        for part in parts:
+            made[part.id] = QCheckBox(on_button(part.name))
+            made[part.id].setChecked(part.id in there)
+            self.form.addRow(made[part.id])
+        return made
+
+    def _only(self, key: str, on: bool) -> None:
+        """There is one adapter at most."""
+        for other, tick in self.adapters.items():
+            if on and other != key:
+                tick.setChecked(False)
+
     def take(self) -> None:
         """Say it in the document."""
         along = tuple(key for key, tick in self.ticks.items() if tick.isChecked())
-        adapter = self.adapter.currentData()
+        adapter = next((key for key, tick in self.adapters.items() if tick.isChecked()), None)
         label = say("What goes on with {lens}").format(lens=self.lens.name)
         refusal = self.session.try_edit(label, lambda d: change_lens_set(d, self.lens.id, adapter, along))
         self.close_unless(refusal, self.session.document.display)

@@ -56,7 +56,7 @@ class LensesTab(ChangeTab):
         self.job.ended.connect(self._sums)
         self._still = QTimer(self, singleShot=True)
         self._still.timeout.connect(self._start)
-        self._menu: QMenu | None = None
+        self.panel: LensSetPanel | None = None
         self._lay_out()
 
     def _lay_out(self) -> None:
@@ -206,15 +206,17 @@ class LensesTab(ChangeTab):
         label = say("Put {lens} on “{setup}”").format(**names)
         if cell.after.setup == document.setups_by_id[cell.setup]:
             self.session.said.emit(say("It stands so already."), False)
-        elif self.session.edit(label, partial(apply_cell, setup_id=cell.setup, lens_id=cell.lens)):
-            self.session.open_setup(cell.setup)
+            return
+        self.session.open_setup(cell.setup)  # first, so that undo comes back to it
+        if self.session.edit(label, partial(apply_cell, setup_id=cell.setup, lens_id=cell.lens)):
             self.session.said.emit(say("{label}: done. One undo takes it back.").format(label=label), False)
 
     def _open_set(self) -> None:
         """What goes on with the lens of the chosen row."""
         index = self.table.currentIndex()
         if index.isValid():
-            LensSetPanel(self, self.session, self.table.cells.lens_at(index.row()).id).open_under(self.along)
+            self.panel = LensSetPanel(self.along, self.session, self.table.cells.lens_at(index.row()).id)
+            self.panel.open_under(self.along)
 
     def how_menu(self) -> QMenu:
         """What is slid on the setup of the chosen cell, and whether lenses go on bare there."""

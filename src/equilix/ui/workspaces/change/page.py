@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Final
-
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QStackedWidget, QVBoxLayout, QWidget
 
@@ -11,10 +9,11 @@ from equilix.ui.session import Session
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.workspaces.change.lenses import LensesTab
 from equilix.ui.workspaces.change.tab import ChangeTab
+from equilix.ui.workspaces.change.tape import TapeTab
 from equilix.ui.workspaces.page import Page
 from equilix.words.language import say
 
-LENSES: Final = "lenses"
+LENSES, TAPE = "lenses", "tape"
 
 
 class ChangePage(Page):
@@ -22,10 +21,10 @@ class ChangePage(Page):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
-        self.tabs = Tabs({LENSES: say("Lenses")})
+        self.tabs = Tabs({LENSES: say("Lenses"), TAPE: say("Tape")})
         self.tabs.chosen.connect(self.choose)
-        self.lenses = LensesTab(session)
-        self.made: dict[str, ChangeTab] = {LENSES: self.lenses}
+        self.lenses, self.tape = LensesTab(session), TapeTab(session)
+        self.made: dict[str, ChangeTab] = {LENSES: self.lenses, TAPE: self.tape}
         self.stack = QStackedWidget()
         for tab in self.made.values():
             self.stack.addWidget(tab)

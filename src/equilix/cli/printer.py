@@ -1,0 +1,44 @@
+"""What commands ask of whoever can draw pages: that is the interface, which the command line does not know."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from pathlib import Path
+from typing import Any, Protocol
+
+from equilix.change.tape import Strip
+from equilix.document import Document
+from equilix.errors import Refused
+from equilix.facts import fact
+from equilix.rig.setups import Setup
+from equilix.units import Display
+from equilix.words.language import say
+
+PAGES = ("a4", "letter", "a5", "a6")
+
+
+class Printer(Protocol):
+    """Draws pages and writes them as ``.pdf``, ``.svg`` or ``.png``. Raises what writing raises."""
+
+    def tapes(
+        self, document: Document, setup: Setup, strips: Sequence[Strip], display: Display, out: Path, page: str
+    ) -> None:
+        """Tapes at true size."""
+
+
+MakePrinter = Callable[[], Printer]
+"""Makes it, where a page is drawn: that needs Qt, and the rest of a command does not."""
+
+
+def no_printer() -> Printer:
+    """Where the interface is not there. Raises :class:`~equilix.errors.Refused`."""
+    raise Refused(fact("cli.no_printer"), fact("cli.install_interface"))
+
+
+def add_out(parser: Any, page: str) -> None:
+    """The options of a command that can print."""
+    parser.add_argument(
+        "--out", metavar="FILE", type=Path, help=say("draw it there: .pdf, .svg or .png by its ending; not replaced")
+    )
+    said = say("size of the page, {page} where absent").format(page=page)
+    parser.add_argument("--page", choices=PAGES, default=page, help=said)

@@ -1,0 +1,39 @@
+"""Let the person choose where pages go, and say what was written."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtWidgets import QFileDialog, QWidget
+
+from equilix.errors import EquilixError
+from equilix.ui.printing.files import write_pages
+from equilix.ui.printing.paper import Draw
+from equilix.ui.session import Session
+from equilix.ui.widgets.file_choice import file_dialog
+from equilix.words.language import say
+
+
+def choose_pages_file(
+    asker: QWidget, session: Session, draw: Draw, size_mm: tuple[float, float], title: str
+) -> QFileDialog:
+    """Open the dialog; its own question stands before a file is replaced."""
+
+    def take(name: str) -> None:
+        path = Path(name)
+        try:
+            written = write_pages(draw, path if path.suffix else path.with_suffix(".pdf"), size_mm, title, replace=True)
+        except EquilixError as error:
+            session.said.emit(session.tell(error.said), True)
+            return
+        names = ", ".join(each.name for each in written)
+        session.said.emit(say("Written: {path}").format(path=names), False)
+
+    sorts = f"{say('Pages to print')} (*.pdf);;{say('Drawings')} (*.svg);;{say('Pictures')} (*.png)"
+    dialog = file_dialog(asker, sorts, take)
+    dialog.setAcceptMode(QFileDialog.AcceptMode.AcceptSave)
+    if session.desk.path is not None:
+        dialog.setDirectory(str(session.desk.path.parent))
+    dialog.selectFile(f"{title.replace('/', ' ').replace(':', '')}.pdf")
+    dialog.open()
+    return dialog
