@@ -36,8 +36,8 @@ class LensSetPanel(Panel):
         self.ticks = self._ticks(sorted((each for each in document.parts if each.kind in ALONG), key=_rank), there)
         self.forget = QPushButton(say("Whatever is on the rig"))
         self.forget.clicked.connect(self._forget)
-        self.forget.setVisible(kept is not None)
         self.form.addRow(self.forget)
+        self.forget.setVisible(kept is not None)  # in its row first: without a parent it would be a window
         self.finish()
 
     def _ticks(self, parts: Sequence[Part], there: Sequence[str]) -> dict[str, QCheckBox]:
