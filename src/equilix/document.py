@@ -11,6 +11,7 @@ from equilix.kit.parts import Part
 from equilix.kit.readings import Reading
 from equilix.model import Identifier, Model, field
 from equilix.rig.setups import Setup
+from equilix.rig.timed import TimedConversion
 from equilix.schema import Limits
 from equilix.units import Display
 
@@ -18,7 +19,7 @@ FORMAT: Final = "equilix"
 VERSION: Final = 2
 MOST_READINGS = 200
 MOST_PARTS, MOST_OPERATORS, MOST_SETUPS = 5000, 100, 1000
-MOST_LENS_SETS = 500
+MOST_LENS_SETS, MOST_TIMED = 500, 1000
 
 
 class Document(Model):
@@ -34,6 +35,9 @@ class Document(Model):
     readings: Annotated[tuple[Reading, ...], Limits(max_length=MOST_READINGS)] = ()
     lens_sets: Annotated[tuple[LensSet, ...], Limits(max_length=MOST_LENS_SETS)] = field(
         default=(), description="What goes on with each lens and comes off with it."
+    )
+    conversions: Annotated[tuple[TimedConversion, ...], Limits(max_length=MOST_TIMED)] = field(
+        default=(), description="How long conversions took, by the watch."
     )
     rules: dict[str, Annotated[float, Limits(gt=0.0, le=1e6)]] = field(
         default_factory=dict, description="Own values for rules of thumb, by key."

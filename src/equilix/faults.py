@@ -73,6 +73,16 @@ def document_faults(document: Document) -> tuple[Fault, ...]:
         for each in (kept.lens, *kept.parts)
         if each not in document.parts_by_id
     )
+    found.extend(
+        Fault(
+            fact("convert.timed", setup=each),
+            fact("convert.no_setup", setup=each),
+            fact("convert.take_out"),
+        )
+        for timed in document.conversions
+        for each in (timed.start, timed.end)
+        if each not in document.setups_by_id
+    )
     if document.current is not None and document.current not in document.setups_by_id:
         found.append(
             Fault(fact("document.current"), fact("faults.no_setup", current=document.current), fact("faults.name_one"))

@@ -24,8 +24,10 @@ from equilix.edits import (
     rooms,
     several,
     solids,
+    timing,
     working,
 )
+from equilix.kit.fastenings import MINUTES
 from equilix.kit.mount_kinds import MOUNT_KINDS
 from equilix.kit.mounts import Track
 
@@ -48,6 +50,7 @@ MODULES = (
     joints,
     working,
     linking,
+    timing,
 )
 
 
@@ -364,6 +367,17 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
         lambda d, key=c.placement() if c.yes() else None: lenses.choose_marked(d, c.setup_id, key)
     ),
     "follow_lens": lambda c: lambda d, key=c.placement(): follow.follow_lens(d, c.setup_id, key),
+    "set_minutes": lambda c: (
+        lambda d, key=c.rng.choice((*MINUTES, c.word())), to=c.above_0() if c.yes() else None: timing.set_minutes(
+            d, key, to
+        )
+    ),
+    "log_conversion": lambda c: (
+        lambda d, other=c.other_setup(), took=c.above_0(): timing.log_conversion(d, c.setup_id, other, took, 5.0)
+    ),
+    "forget_last_conversion": lambda c: (
+        lambda d, other=c.other_setup(): timing.forget_last_conversion(d, c.setup_id, other)
+    ),
     "count_in": lambda c: lambda d, key=c.placement(): lumps.count_in(d, c.setup_id, key),
     "turn_free": lambda c: lambda d, key=c.placement(), to=_place(c): placing.turn_free(d, c.setup_id, key, to),
 }

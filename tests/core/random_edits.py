@@ -72,6 +72,10 @@ class Chooser:
             return self.rng.choice(bearers)
         return self._one_of([part.id for part in self.document.parts])
 
+    def other_setup(self) -> str:
+        """Any setup."""
+        return self._one_of([setup.id for setup in self.document.setups])
+
     def lens(self) -> str:
         """A lens of the kit, or another part."""
         lenses = [part.id for part in self.document.lenses]

@@ -44,6 +44,11 @@ class AnyEdit(unittest.TestCase):
         self.assertGreater(len(done), 25)
         self.assertGreater(len(refused), 20)
 
+    def test_a_cable_goes_from_what_is_there(self) -> None:
+        """An end that is no placement is refused, as in a file."""
+        with refused(self, Refused, "goes to “nowhere”, which is not there"):
+            powering.change_cable(lighthouse(), "evening", "power-monitor-5", start="nowhere")
+
     def test_what_bears_a_rig_stays_in_the_kit(self) -> None:
         """Harness, arm and tripod cannot be taken out while a setup is borne by them, nor lose what makes them bear."""
         document = lighthouse()

@@ -37,10 +37,14 @@ MOST_LEAN_RAD: Final = math.radians(100.0)
 
 
 class Rest(Struct, frozen=True):
-    """How a heap of parts rests: the least tip angle, rad; infinite where it is held by a head; what is said."""
+    """How a heap of parts rests: the least tip angle, rad; infinite where it is held by a head; what is said.
+
+    ``by_hand``: only a hand, or something soft under it, keeps it from falling.
+    """
 
     least_rad: float
     said: Sayable
+    by_hand: bool = False
 
 
 def rest(analysis: Analysis, ids: Sequence[str], enough_rad: float) -> Rest:
@@ -64,7 +68,8 @@ def rest(analysis: Analysis, ids: Sequence[str], enough_rad: float) -> Rest:
         if face.least_tip_rad >= enough_rad:
             names = list(dict.fromkeys(part.name for part in touching))
             return Rest(upright.least_rad, fact("resting.let_lie", tips=_tips(upright), on=listed(names, "and")))
-    return Rest(upright.least_rad, fact("resting.hold_or_lay_something_soft", tips=_tips(upright)))
+    said = fact("resting.hold_or_lay_something_soft", tips=_tips(upright))
+    return Rest(upright.least_rad, said, by_hand=True)
 
 
 def stands_rad(analysis: Analysis, ids: Sequence[str]) -> float:

@@ -173,7 +173,8 @@ def remove_setup(document: Document, setup_id: str) -> Document:
     """Take a setup out of the document."""
     setup_of(document, setup_id)
     left = tuple(setup for setup in document.setups if setup.id != setup_id)
-    return document.changed(setups=left, current=left[0].id if left else None)
+    timed = tuple(each for each in document.conversions if setup_id not in (each.start, each.end))
+    return document.changed(setups=left, current=left[0].id if left else None, conversions=timed)
 
 
 def open_setup(document: Document, setup_id: str) -> Document:

@@ -9,7 +9,7 @@ from pydantic_core import ValidationError
 from equilix.checks.rules import RULES
 from equilix.document import Document
 from equilix.edits.rigging import placement_of, setup_of
-from equilix.edits.sound import refused_by
+from equilix.edits.sound import checked, refused_by
 from equilix.errors import Refused
 from equilix.facts import fact, general, listed
 from equilix.kit.catalogue import free_id
@@ -72,7 +72,7 @@ def change_cable(document: Document, setup_id: str, cable_id: str, **updates: ob
         cables = tuple(c.changed(**updates) if c.id == cable_id else c for c in setup.cables)
     except ValidationError as error:
         raise refused_by(error) from error
-    return document.with_setup(setup.changed(cables=cables))
+    return checked(document, setup.changed(cables=cables))
 
 
 def set_mode(document: Document, setup_id: str, mode: str) -> Document:

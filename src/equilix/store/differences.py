@@ -26,6 +26,8 @@ def _lines(before: Document, after: Document) -> Iterator[Sayable]:
         if before.lens_sets_by_lens.get(key) != after.lens_sets_by_lens.get(key):
             lens = after.parts_by_id.get(key) or before.parts_by_id.get(key)
             yield fact("differences.lens_set", lens=key if lens is None else lens.name)
+    if before.conversions != after.conversions:
+        yield fact("differences.timed", count=len(after.conversions))
     for key in sorted({*before.rules, *after.rules}):
         if before.rules.get(key) != after.rules.get(key):
             yield fact("differences.rule_thumb", key=key, was=_rule(before, key), now=_rule(after, key))

@@ -81,6 +81,7 @@ FILES: Final[Wordings] = {
     "units.not_unit": N_("“{unit}” in “{text}” is not a unit of {quantity}"),
     "differences.name": N_("Name: “{before}” → “{after}”"),
     "differences.kit": N_("in the kit"),
+    "differences.timed": plural(N_("One conversion is timed"), N_("{count} conversions are timed"), "count"),
     "differences.lens_set": N_("What goes on with “{lens}”"),
     "differences.among_operators": N_("among the operators"),
     "differences.rule_thumb": N_("Rule of thumb “{key}”: {was} → {now}"),

@@ -1,0 +1,1 @@
+"""From one setup to another: the shortest ordered list of what is done by hand."""
