@@ -21,6 +21,7 @@ COMMANDS = (
     "plan",
     "guide",
     "check",
+    "convert",
     "lenses",
     "lines",
     "quick",

@@ -8,6 +8,7 @@ from pathlib import Path
 from typing import Any
 
 from equilix.cli.choosing import setup_named
+from equilix.cli.printer import add_texts
 from equilix.report.lenses import lens_table, lenses_report, lenses_text
 from equilix.store.parsing import open_document
 from equilix.words.language import say
@@ -21,10 +22,7 @@ def add_to(commands: Any) -> None:
     lenses.add_argument(
         "--setup", metavar="NAME", action="append", default=[], help=say("only this one; may be repeated")
     )
-    lenses.add_argument("--json", action="store_true", help=say("versioned JSON, see docs/report.md"))
-    lenses.add_argument(
-        "--units", choices=("metric", "us"), help=say("of all texts; those of the document where absent")
-    )
+    add_texts(lenses)
 
 
 def run(options: argparse.Namespace) -> None:

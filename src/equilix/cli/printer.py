@@ -6,6 +6,7 @@ from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import Any, Protocol
 
+from equilix.change.conversion.conversion import Conversion
 from equilix.change.tape import Strip
 from equilix.document import Document
 from equilix.errors import Refused
@@ -25,6 +26,9 @@ class Printer(Protocol):
     ) -> None:
         """Tapes at true size."""
 
+    def conversion(self, document: Document, found: Conversion, display: Display, out: Path, page: str) -> None:
+        """The steps of a conversion as small drawings."""
+
 
 MakePrinter = Callable[[], Printer]
 """Makes it, where a page is drawn: that needs Qt, and the rest of a command does not."""
@@ -33,6 +37,13 @@ MakePrinter = Callable[[], Printer]
 def no_printer() -> Printer:
     """Where the interface is not there. Raises :class:`~equilix.errors.Refused`."""
     raise Refused(fact("cli.no_printer"), fact("cli.install_interface"))
+
+
+def add_texts(parser: Any) -> None:
+    """The options of a command that says something of a document."""
+    parser.add_argument("--json", action="store_true", help=say("versioned JSON, see docs/report.md"))
+    said = say("of all texts; those of the document where absent")
+    parser.add_argument("--units", choices=("metric", "us"), help=said)
 
 
 def add_out(parser: Any, page: str) -> None:

@@ -9,7 +9,7 @@ from typing import Any
 
 from equilix.change.tapes import chosen_tapes
 from equilix.cli.choosing import setup_named
-from equilix.cli.printer import MakePrinter, add_out
+from equilix.cli.printer import MakePrinter, add_out, add_texts
 from equilix.report.tape import tape_report, tape_text
 from equilix.store.parsing import open_document
 from equilix.words.language import say
@@ -22,8 +22,7 @@ def add_to(commands: Any) -> None:
     tape.add_argument("file", type=Path)
     tape.add_argument("--setup", metavar="NAME", help=say("name or id; the one open last where absent"))
     tape.add_argument("--all", action="store_true", help=say("also the tracks that no lens has a mark on"))
-    tape.add_argument("--json", action="store_true", help=say("versioned JSON, see docs/report.md"))
-    tape.add_argument("--units", choices=("metric", "us"), help=say("of all texts; those of the document where absent"))
+    add_texts(tape)
     add_out(tape, "a4")
 
 

@@ -30,7 +30,7 @@ from equilix.checks.resting import Rest, rest, stands_rad
 from equilix.checks.rules import rule
 from equilix.document import AVERAGE, Document
 from equilix.errors import Called, Refused, never
-from equilix.facts import NOTHING, Sayable, fact
+from equilix.facts import NOTHING, Fact, Sayable, fact
 from equilix.kit.fastenings import Fastening, fastening_of, minutes_of, pace
 from equilix.kit.parts import Part
 from equilix.rig.seats import seat_of
@@ -40,15 +40,25 @@ SLOW: Final[tuple[Fastening, ...]] = ("screw", "strap", "knob", "lever")
 """What takes both hands: where the rig has to be held meanwhile, somebody else holds it."""
 
 
+TOOLS: Final[dict[str, Sayable]] = {
+    "tool.coin-or-hex-key": fact("tool.coin-or-hex-key"), "tool.hex-key": fact("tool.hex-key"),
+    "tool.strap": fact("tool.strap"), "build_order.hand_cutter": fact("tool.cutter"),
+    "build_order.cable_ties": fact("build_order.cable_ties"),
+}  # fmt: skip
+"""What somebody has to bring, by what a step is done with."""
+
+
 class Move(Struct, frozen=True):
     """One step, and what is so after it.
 
-    ``moved``: the placements that it moves, with all that goes along. ``rests``: how what is worked on rests then;
-    ``held``: only a hand keeps it from falling; ``pair``: the step takes both hands while the rig has to be held.
+    ``shown``: the state to look at: before it where something comes off, else after it. ``moved``: the placements that
+    it moves, with all that goes along. ``rests``: how what is worked on rests then; ``held``: only a hand keeps it from
+    falling; ``pair``: the step takes both hands while the rig has to be held.
     """
 
     step: Step
     state: State
+    shown: State
     text: Sayable
     tool: Sayable
     minutes: float
@@ -91,9 +101,9 @@ class Conversion(Struct, frozen=True, dict=True):
 
     @cached_property
     def tools(self) -> tuple[Sayable, ...]:
-        """Everything that it is done with, each once, but what is done by hand alone."""
-        found = (move.tool for move in self.moves if move.tool and move.tool != fact("tool.by-hand"))
-        return tuple(dict.fromkeys(found))
+        """The tools that have to be at hand, each once; hands alone are none."""
+        found = (TOOLS.get(move.tool.key, NOTHING) for move in self.moves if isinstance(move.tool, Fact))
+        return tuple(dict.fromkeys(each for each in found if each))
 
     @property
     def shared(self) -> int:
@@ -177,8 +187,8 @@ def _moves(document: Document, bench: _Bench, steps: Iterator[tuple[Step, State]
         if isinstance(step, Carry | LetGo):
             falls = False
         yield Move(
-            step, state, text, tool_words(document, before, step), minutes, clamps, _moved(before, state, step), rests,
-            falls, pair,
+            step, state, before if isinstance(step, TakeOff | Unplug) else state, text,
+            tool_words(document, before, step), minutes, clamps, _moved(before, state, step), rests, falls, pair,
         )  # fmt: skip
         before, held = state, falls
 

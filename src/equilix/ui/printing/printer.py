@@ -8,9 +8,11 @@ from pathlib import Path
 
 from PySide6.QtWidgets import QApplication
 
+from equilix.change.conversion.conversion import Conversion
 from equilix.change.tape import Strip
 from equilix.document import Document
 from equilix.rig.setups import Setup
+from equilix.ui.printing.conversion_sheet import draw_conversion
 from equilix.ui.printing.files import write_pages
 from equilix.ui.printing.paper import PAGES_MM, Draw
 from equilix.ui.printing.tape_sheet import draw_tapes
@@ -45,3 +47,8 @@ class PagePrinter:
         high, wide = PAGES_MM[page]
         title = title_of(document, setup)
         self._write(lambda paper: draw_tapes(paper, title, strips, display), out, (wide, high), title)
+
+    def conversion(self, document: Document, found: Conversion, display: Display, out: Path, page: str) -> None:
+        """The steps of a conversion as small drawings."""
+        title = f"{found.start.name} → {found.end.name}"
+        self._write(lambda paper: draw_conversion(paper, document, found, display), out, PAGES_MM[page], title)

@@ -83,6 +83,7 @@ KIT: Final[Wordings] = {
     "tool.coin-or-hex-key": N_("coin or hex key"),
     "tool.by-hand-lever": N_("by hand, lever"),
     "tool.by-hand-knob": N_("by hand, knob"),
+    "tool.cutter": N_("cutter"),
     "tool.hex-key": N_("hex key"),
     "tool.by-hand-latch": N_("by hand, latch"),
     "tool.by-hand": N_("by hand"),

@@ -7,13 +7,15 @@ from PySide6.QtWidgets import QStackedWidget, QVBoxLayout, QWidget
 
 from equilix.ui.session import Session
 from equilix.ui.widgets.tabs import Tabs
+from equilix.ui.workspaces.change.between import BetweenTab
+from equilix.ui.workspaces.change.convert import ConvertTab
 from equilix.ui.workspaces.change.lenses import LensesTab
 from equilix.ui.workspaces.change.tab import ChangeTab
 from equilix.ui.workspaces.change.tape import TapeTab
 from equilix.ui.workspaces.page import Page
 from equilix.words.language import say
 
-LENSES, TAPE = "lenses", "tape"
+LENSES, TAPE, CONVERT, BETWEEN = "lenses", "tape", "convert", "between"
 
 
 class ChangePage(Page):
@@ -21,10 +23,17 @@ class ChangePage(Page):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
-        self.tabs = Tabs({LENSES: say("Lenses"), TAPE: say("Tape")})
+        self.tabs = Tabs({LENSES: say("Lenses"), TAPE: say("Tape"), CONVERT: say("Convert"), BETWEEN: say("Minutes")})
         self.tabs.chosen.connect(self.choose)
-        self.lenses, self.tape = LensesTab(session), TapeTab(session)
-        self.made: dict[str, ChangeTab] = {LENSES: self.lenses, TAPE: self.tape}
+        self.lenses, self.tape, self.convert = LensesTab(session), TapeTab(session), ConvertTab(session)
+        self.between = BetweenTab(session)
+        self.between.asked.connect(self._convert)
+        self.made: dict[str, ChangeTab] = {
+            LENSES: self.lenses,
+            TAPE: self.tape,
+            CONVERT: self.convert,
+            BETWEEN: self.between,
+        }
         self.stack = QStackedWidget()
         for tab in self.made.values():
             self.stack.addWidget(tab)
@@ -44,6 +53,11 @@ class ChangePage(Page):
     def waits(self) -> bool:
         """Whether something is still to come."""
         return self.open_tab.waits
+
+    def _convert(self, start: str, end: str) -> None:
+        """Look at the steps from one setup to another."""
+        self.convert.ask(start, end)
+        self.choose(CONVERT)
 
     def choose(self, tab: str) -> None:
         """Open a tab."""
