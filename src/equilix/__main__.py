@@ -21,6 +21,7 @@ COMMANDS = (
     "plan",
     "guide",
     "check",
+    "card",
     "convert",
     "lenses",
     "lines",

@@ -6,11 +6,14 @@ from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import Any, Protocol
 
+from equilix.change.cards import Card
 from equilix.change.conversion.conversion import Conversion
+from equilix.change.parts_list import PartLine
 from equilix.change.tape import Strip
 from equilix.document import Document
 from equilix.errors import Refused
 from equilix.facts import fact
+from equilix.result import Result
 from equilix.rig.setups import Setup
 from equilix.units import Display
 from equilix.words.language import say
@@ -28,6 +31,19 @@ class Printer(Protocol):
 
     def conversion(self, document: Document, found: Conversion, display: Display, out: Path, page: str) -> None:
         """The steps of a conversion as small drawings."""
+
+    def cards(
+        self, document: Document, cards: Sequence[Card], size: str, display: Display, date: str, out: Path, page: str
+    ) -> None:
+        """Cards of a size, as many on a page as fit."""
+
+    def setup(self, document: Document, result: Result, display: Display, date: str, out: Path, page: str) -> None:
+        """A setup on one page."""
+
+    def parts(
+        self, document: Document, result: Result, lines: tuple[PartLine, ...], display: Display, out: Path, page: str
+    ) -> None:
+        """The list of parts."""
 
 
 MakePrinter = Callable[[], Printer]

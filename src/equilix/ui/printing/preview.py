@@ -7,7 +7,10 @@ from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPixmap
 from PySide6.QtWidgets import QWidget
 
 from equilix.ui.printing.paper import Draw, Paper
-from equilix.ui.theme import Theme, colour
+from equilix.ui.theme import Theme, colour, grown
+
+GAP_PX = 8
+MOST_PX = 820
 
 
 class Preview(QWidget):
@@ -28,12 +31,17 @@ class Preview(QWidget):
     def _make(self) -> None:
         """Draw them at the width that there is: once, and not at every repaint."""
         self._pages = []
-        wide = self.width() - 2 * GAP_PX
+        wide = self._wide
         if self.draw is not None and wide > 40:
             self._pages = drawn(self.draw, wide / self.size_mm[0], self.size_mm)
         high = sum(page.height() + GAP_PX for page in self._pages) + GAP_PX
         self.setFixedHeight(max(high, 40))
         self.update()
+
+    @property
+    def _wide(self) -> float:
+        """How wide a page is drawn: the room there is, but no wider than it is read easily."""
+        return min(self.width() - 2 * GAP_PX, grown(MOST_PX))
 
     def resizeEvent(self, event: object) -> None:
         super().resizeEvent(event)  # type: ignore[arg-type]
@@ -52,9 +60,6 @@ class Preview(QWidget):
                 painter.setPen(colour(self.theme.rule))
                 painter.drawRect(QRectF(GAP_PX, y, page.width(), page.height()))
                 y += page.height() + GAP_PX
-
-
-GAP_PX = 8
 
 
 def drawn(draw: Draw, px_per_mm: float, size_mm: tuple[float, float]) -> list[QPixmap]:

@@ -8,13 +8,19 @@ from pathlib import Path
 
 from PySide6.QtWidgets import QApplication
 
+from equilix.change.card_sets import setup_cards
+from equilix.change.cards import Card
 from equilix.change.conversion.conversion import Conversion
+from equilix.change.parts_list import PartLine
 from equilix.change.tape import Strip
 from equilix.document import Document
+from equilix.result import Result
 from equilix.rig.setups import Setup
+from equilix.ui.printing.card_sheet import CARDS_MM, draw_cards, page_for
 from equilix.ui.printing.conversion_sheet import draw_conversion
 from equilix.ui.printing.files import write_pages
 from equilix.ui.printing.paper import PAGES_MM, Draw
+from equilix.ui.printing.setup_sheet import draw_parts, draw_report
 from equilix.ui.printing.tape_sheet import draw_tapes
 from equilix.ui.theme import load_fonts
 from equilix.units import Display
@@ -52,3 +58,24 @@ class PagePrinter:
         """The steps of a conversion as small drawings."""
         title = f"{found.start.name} → {found.end.name}"
         self._write(lambda paper: draw_conversion(paper, document, found, display), out, PAGES_MM[page], title)
+
+    def cards(
+        self, document: Document, cards: Sequence[Card], size: str, display: Display, date: str, out: Path, page: str
+    ) -> None:
+        """Cards of a size, as many on a page as fit."""
+        card_mm, title = CARDS_MM[size], document.name or say("Cards")
+        page_mm = page_for(card_mm, PAGES_MM[page])
+        self._write(lambda paper: draw_cards(paper, cards, card_mm, display, date), out, page_mm, title)
+
+    def setup(self, document: Document, result: Result, display: Display, date: str, out: Path, page: str) -> None:
+        """A setup on one page."""
+        (card,) = setup_cards(document, [result.analysis.setup])
+        title = title_of(document, result.analysis.setup)
+        self._write(lambda paper: draw_report(paper, card, result, display, date), out, PAGES_MM[page], title)
+
+    def parts(
+        self, document: Document, result: Result, lines: tuple[PartLine, ...], display: Display, out: Path, page: str
+    ) -> None:
+        """The list of parts."""
+        title = title_of(document, result.analysis.setup)
+        self._write(lambda paper: draw_parts(paper, title, lines, result, display), out, PAGES_MM[page], title)

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QStackedWidget, QVBoxLayout, QWidget
 from equilix.ui.session import Session
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.workspaces.change.between import BetweenTab
+from equilix.ui.workspaces.change.cards import CardsTab
 from equilix.ui.workspaces.change.convert import ConvertTab
 from equilix.ui.workspaces.change.lenses import LensesTab
 from equilix.ui.workspaces.change.tab import ChangeTab
@@ -15,7 +16,7 @@ from equilix.ui.workspaces.change.tape import TapeTab
 from equilix.ui.workspaces.page import Page
 from equilix.words.language import say
 
-LENSES, TAPE, CONVERT, BETWEEN = "lenses", "tape", "convert", "between"
+LENSES, TAPE, CONVERT, BETWEEN, CARDS = "lenses", "tape", "convert", "between", "cards"
 
 
 class ChangePage(Page):
@@ -23,7 +24,15 @@ class ChangePage(Page):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
-        self.tabs = Tabs({LENSES: say("Lenses"), TAPE: say("Tape"), CONVERT: say("Convert"), BETWEEN: say("Minutes")})
+        self.tabs = Tabs(
+            {
+                LENSES: say("Lenses"),
+                TAPE: say("Tape"),
+                CONVERT: say("Convert"),
+                BETWEEN: say("Minutes"),
+                CARDS: say("Cards"),
+            }
+        )
         self.tabs.chosen.connect(self.choose)
         self.lenses, self.tape, self.convert = LensesTab(session), TapeTab(session), ConvertTab(session)
         self.between = BetweenTab(session)
@@ -33,6 +42,7 @@ class ChangePage(Page):
             TAPE: self.tape,
             CONVERT: self.convert,
             BETWEEN: self.between,
+            CARDS: CardsTab(session),
         }
         self.stack = QStackedWidget()
         for tab in self.made.values():
