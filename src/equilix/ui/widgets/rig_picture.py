@@ -39,7 +39,7 @@ class RigPicture(QWidget):
         self.update()
 
     def sizeHint(self) -> QSize:
-        return QSize(280, self.height())
+        return QSize(280, self.minimumHeight())
 
     def paintEvent(self, event: QPaintEvent) -> None:
         del event

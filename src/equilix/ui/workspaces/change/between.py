@@ -24,7 +24,7 @@ from equilix.ui.session import Session
 from equilix.ui.theme import grown
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.tint import show_text, text_label
-from equilix.ui.workspaces.change.tab import ChangeTab
+from equilix.ui.workspaces.change.tab import ChangeTab, takes_the_rest
 from equilix.words.language import say
 from equilix.words.quantities import duration
 
@@ -59,6 +59,7 @@ class BetweenTab(ChangeTab):
         self._still = QTimer(self, singleShot=True, interval=STILL_MS)
         self._still.timeout.connect(self._start)
         self._shown_for: Document | None = None
+        takes_the_rest(self.table)
         whole = QVBoxLayout(self)
         whole.setContentsMargins(16, 2, 12, 8)
         whole.setSpacing(4)
@@ -126,7 +127,9 @@ class BetweenTab(ChangeTab):
         self.table.setVerticalHeaderLabels(names)
         head = self.table.horizontalHeader()
         head.setSectionResizeMode(QHeaderView.ResizeMode.Stretch)
-        head.setMinimumSectionSize(round(grown(84)))
+        metrics = head.fontMetrics()
+        longest = max(metrics.horizontalAdvance(name) for name in names)
+        head.setMinimumSectionSize(round(longest + grown(18)))
         for box, usual in ((self.old, 0), (self.new, len(names) - 1)):
             kept = box.currentData()
             box.clear()

@@ -7,7 +7,7 @@ from functools import partial
 from typing import Final
 
 from PySide6.QtCore import QDate, QLocale, QTimer
-from PySide6.QtWidgets import QComboBox, QFileDialog, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFileDialog, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from equilix.analysis import analyse
 from equilix.change.card_sets import lens_cards, setup_cards
@@ -24,8 +24,9 @@ from equilix.ui.printing.preview import Preview
 from equilix.ui.printing.printer import title_of
 from equilix.ui.printing.setup_sheet import draw_parts, draw_report
 from equilix.ui.session import Session
+from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.tint import show_text, text_label
-from equilix.ui.workspaces.change.tab import ChangeTab
+from equilix.ui.workspaces.change.tab import ChangeTab, takes_the_rest
 from equilix.ui.workspaces.change.tape import PAGE_NAMES
 from equilix.ui.workspaces.page import column_of
 from equilix.words.language import say
@@ -52,7 +53,7 @@ class CardsTab(ChangeTab):
         self.dialog: QFileDialog | None = None
         self.sheet: Sheet | None = None
         self.head, self.said = text_label(bold=True, points=13), text_label()
-        self.what, self.card_size, self.page = QComboBox(), QComboBox(), QComboBox()
+        self.what, self.card_size, self.page = ChoiceBox(), ChoiceBox(), ChoiceBox()
         for box, name, rows in (
             (self.what, say("What to print"), WHAT), (self.card_size, say("Size of a card"), SIZES),
             (self.page, say("Size of the page"), PAGE_NAMES),
@@ -80,7 +81,9 @@ class CardsTab(ChangeTab):
         whole.addWidget(self.head)
         whole.addLayout(row)
         whole.addWidget(self.said)
-        whole.addWidget(column_of(self.preview), 1)
+        pages = column_of(self.preview)
+        takes_the_rest(pages)
+        whole.addWidget(pages, 1)
 
     @property
     def waits(self) -> bool:

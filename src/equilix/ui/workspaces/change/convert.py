@@ -35,13 +35,13 @@ from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.rig_picture import RigPicture
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.change.minutes_panel import MinutesPanel
-from equilix.ui.workspaces.change.tab import ChangeTab
+from equilix.ui.workspaces.change.tab import ChangeTab, takes_the_rest
 from equilix.words.language import say
 from equilix.words.quantities import duration
 
 STILL_MS = 60
-LIST_SHARE = 0.52
-LOW_PX = 300
+LOW_PX, LOWEST_PX = 330, 215
+"""Under these heights there is no room for the watch, and none for the drawing."""
 Found = tuple[Conversion, tuple[Assembly | None, ...]]
 
 
@@ -59,7 +59,7 @@ class ConvertTab(ChangeTab):
         self.end.setAccessibleName(say("To which setup"))
         for box in (self.start, self.end):
             box.activated.connect(self._look)
-        self.swap = QPushButton(say("The other way"))
+        self.swap = QPushButton(say("Reverse"))
         self.swap.clicked.connect(self._swap)
         self.head, self.more = text_label(bold=True, points=13), text_label()
         self.steps = QListWidget()
@@ -69,7 +69,7 @@ class ConvertTab(ChangeTab):
         self.steps.setVerticalScrollMode(QAbstractItemView.ScrollMode.ScrollPerPixel)
         self.steps.currentRowChanged.connect(self._show_step)
         self.picture = RigPicture(self.theme, None)
-        self.picture.setMinimumHeight(60)
+        self.picture.setMinimumHeight(40)
         self.said, self.after = text_label(), text_label()
         self.took = QuantityField(say("It took, minutes"), "number")
         self.took.entered.connect(self._log)
@@ -77,13 +77,14 @@ class ConvertTab(ChangeTab):
         self.forget.clicked.connect(self._forget)
         self.table = QPushButton(say("Minutes …"))
         self.table.clicked.connect(self._open_table)
-        self.save = QPushButton(say("Save the sheet …"))
+        self.save = QPushButton(say("Sheet …"))
         self.save.clicked.connect(self._save)
         self.job = session.jobs.new(say("Looking for the shortest way to convert"))
         self.job.found.connect(self._found)
         self._still = QTimer(self, singleShot=True, interval=STILL_MS)
         self._still.timeout.connect(self._begin)
         self._shown_for: tuple[Document, str, str] | None = None
+        takes_the_rest(self.steps)
         self._lay_out()
 
     def _lay_out(self) -> None:
@@ -125,9 +126,10 @@ class ConvertTab(ChangeTab):
         self._share()
 
     def _share(self) -> None:
-        tall = self.height() >= grown(LOW_PX)
-        self.more.setVisible(bool(self.more.text()) and tall)
-        self.watch.setVisible(tall and self.found is not None and bool(self.found.moves))
+        high = self.height() / grown(1.0)
+        self.more.setVisible(bool(self.more.text()) and high >= LOW_PX)
+        self.watch.setVisible(high >= LOW_PX and self.found is not None and bool(self.found.moves))
+        self.picture.setVisible(high >= LOWEST_PX)
 
     @property
     def waits(self) -> bool:

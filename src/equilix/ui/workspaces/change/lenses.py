@@ -22,13 +22,13 @@ from equilix.ui.widgets.rig_picture import RigPicture
 from equilix.ui.widgets.tint import on_button, show_text, text_label
 from equilix.ui.workspaces.change.lens_set_panel import LensSetPanel
 from equilix.ui.workspaces.change.lens_view import LensTable
-from equilix.ui.workspaces.change.tab import ChangeTab
+from equilix.ui.workspaces.change.tab import ChangeTab, takes_the_rest
 from equilix.words.language import say
 from equilix.words.telling import begun, tell
 
 STILL_MS = 120
-LOWEST_PX = 250
-"""Under this height there is no room for the second line."""
+LOW_PX, LOWEST_PX = 300, 250
+"""Under these heights there is no room for the picture, and none for the second line."""
 PICTURE_PX = 60
 
 
@@ -57,25 +57,27 @@ class LensesTab(ChangeTab):
         self._still = QTimer(self, singleShot=True)
         self._still.timeout.connect(self._start)
         self.panel: LensSetPanel | None = None
+        takes_the_rest(self.table)
         self._lay_out()
 
     def _lay_out(self) -> None:
         whole = QVBoxLayout(self)
         whole.setContentsMargins(16, 2, 12, 8)
         whole.setSpacing(4)
-        whole.addWidget(self.head)
+        top = QHBoxLayout()
+        top.addWidget(self.head, 1)
+        for button in (self.on, self.along, self.how):
+            top.addWidget(button, 0, Qt.AlignmentFlag.AlignTop)
+        whole.addLayout(top)
         whole.addWidget(self.more)
         whole.addWidget(self.none)
         whole.addWidget(self.table, 1)
         self.below = QWidget()
         row = QHBoxLayout(self.below)
-        row.setContentsMargins(0, 4, 0, 0)
+        row.setContentsMargins(0, 2, 0, 0)
         row.setSpacing(10)
         row.addWidget(self.picture)
         row.addWidget(self.about, 1)
-        self.below.setMinimumHeight(round(grown(PICTURE_PX)))
-        for button in (self.on, self.along, self.how):
-            row.addWidget(button, 0, Qt.AlignmentFlag.AlignTop)
         whole.addWidget(self.below)
 
     def resizeEvent(self, event: QResizeEvent) -> None:
@@ -84,6 +86,15 @@ class LensesTab(ChangeTab):
 
     def _share(self) -> None:
         self.more.setVisible(bool(self.more.text()) and self.height() >= grown(LOWEST_PX))
+        tall = self.height() >= grown(LOW_PX)
+        self.below.setMinimumHeight(round(grown(PICTURE_PX)) if tall else 0)
+        self._see_picture()
+
+    def _see_picture(self) -> None:
+        """The rig of a cell that the drawing does not show, where there is room for it."""
+        cell = self.table.current
+        other = cell is not None and cell.after is not None and not self._open_here(cell)
+        self.picture.setVisible(other and self.height() >= grown(LOW_PX))
 
     @property
     def waits(self) -> bool:
@@ -105,6 +116,8 @@ class LensesTab(ChangeTab):
         show_text(self.none, "" if there else nothing, self.theme.ink)
         self.table.setVisible(there)
         self.below.setVisible(there)
+        for button in (self.on, self.along, self.how):
+            button.setVisible(there)
         if there and not self.table.currentIndex().isValid():
             on_rig = next((lens.id for lens in document.lenses if self.table.on_rig(lens.id)), document.lenses[0].id)
             self.table.choose(on_rig, self.session.setup.id)
@@ -169,7 +182,7 @@ class LensesTab(ChangeTab):
         self.on.setEnabled(cell is not None and cell.after is not None)
         self.picture.assembly = None if cell is None or cell.after is None else cell.after.assembly
         self.picture.update()
-        self.picture.setVisible(self.picture.assembly is not None and cell is not None and not self._open_here(cell))
+        self._see_picture()
         here = cell is not None and cell.after is not None and cell.setup == self.session.setup.id
         same = here and cell is not None and cell.after is not None and cell.after.setup == self.session.setup
         if here and not same and cell is not None and cell.after is not None:

@@ -13,7 +13,7 @@ from equilix.ui.workspaces.change.convert import ConvertTab
 from equilix.ui.workspaces.change.lenses import LensesTab
 from equilix.ui.workspaces.change.tab import ChangeTab
 from equilix.ui.workspaces.change.tape import TapeTab
-from equilix.ui.workspaces.page import Page
+from equilix.ui.workspaces.page import Page, column_of
 from equilix.words.language import say
 
 LENSES, TAPE, CONVERT, BETWEEN, CARDS = "lenses", "tape", "convert", "between", "cards"
@@ -45,8 +45,10 @@ class ChangePage(Page):
             CARDS: CardsTab(session),
         }
         self.stack = QStackedWidget()
-        for tab in self.made.values():
-            self.stack.addWidget(tab)
+        self.rooms = {key: column_of(tab) for key, tab in self.made.items()}
+        """Each scrolls where its room is too low for it: a low window, large type."""
+        for room in self.rooms.values():
+            self.stack.addWidget(room)
         over = QVBoxLayout()
         over.setContentsMargins(16, 8, 12, 0)
         over.addWidget(self.tabs)
@@ -74,7 +76,7 @@ class ChangePage(Page):
         if tab != self.tabs.tab:
             self.open_tab.leave()
         self.tabs.show_tab(tab)
-        self.stack.setCurrentWidget(self.made[tab])
+        self.stack.setCurrentWidget(self.rooms[tab])
         self.refresh()
         if self.isVisible():
             self.open_tab.first_focus.setFocus(Qt.FocusReason.OtherFocusReason)

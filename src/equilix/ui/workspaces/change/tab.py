@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QWidget
+from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from equilix.ui.session import Session
-from equilix.ui.theme import PREP_ROOM, Theme
+from equilix.ui.theme import PREP_ROOM, Theme, grown
 
 
 class ChangeTab(QWidget):
@@ -31,3 +31,9 @@ class ChangeTab(QWidget):
     def first_focus(self) -> QWidget:
         """What the keys go to when it is opened."""
         return self
+
+
+def takes_the_rest(widget: QWidget, least_px: float = 110.0) -> None:
+    """Give a table, a list or pages all of the height that is left, but never less than this."""
+    widget.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Ignored)
+    widget.setMinimumHeight(round(grown(least_px)))

@@ -19,7 +19,7 @@ from equilix.ui.printing.printer import title_of
 from equilix.ui.printing.tape_sheet import draw_tapes
 from equilix.ui.session import Session
 from equilix.ui.widgets.tint import show_text, text_label
-from equilix.ui.workspaces.change.tab import ChangeTab
+from equilix.ui.workspaces.change.tab import ChangeTab, takes_the_rest
 from equilix.ui.workspaces.page import column_of
 from equilix.words.language import say
 from equilix.words.wordings.wording import N_
@@ -58,13 +58,15 @@ class TapeTab(ChangeTab):
         whole = QVBoxLayout(self)
         whole.setContentsMargins(16, 2, 12, 8)
         whole.setSpacing(4)
-        whole.addWidget(self.head)
         row = QHBoxLayout()
-        row.addWidget(self.said, 1)
+        row.addWidget(self.head, 1)
         for widget in (self.all, self.page, self.save):
             row.addWidget(widget)
         whole.addLayout(row)
-        whole.addWidget(column_of(self.preview), 1)
+        whole.addWidget(self.said)
+        pages = column_of(self.preview)
+        takes_the_rest(pages)
+        whole.addWidget(pages, 1)
 
     @property
     def waits(self) -> bool:
