@@ -25,6 +25,7 @@ COMMANDS = (
     "convert",
     "lenses",
     "lines",
+    "merge",
     "quick",
     "shelf",
     "starters",

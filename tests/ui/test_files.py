@@ -2,12 +2,14 @@
 
 import os
 import unittest
+from pathlib import Path
 from unittest import mock
 
 from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
 from PySide6.QtGui import QDragEnterEvent, QDropEvent
 
 from equilix.demo import lighthouse
+from equilix.edits import kit
 from equilix.errors import UnwritableFile
 from equilix.store import state
 from equilix.store.parsing import open_document
@@ -195,6 +197,73 @@ class FilesAndFaults(WindowTest):
         self.assertEqual(open_document(file).name, "mine again")
         self.assertEqual(open_document(backup_of(file)).name, "theirs again")
         self.assertFalse(self.session.desk.dirty)
+
+    def shared(self) -> Path:
+        """The demo in a file that is open."""
+        file = self.folder / "shared.equilix"
+        save(lighthouse(), file)
+        self.session.desk.open(file)
+        return file
+
+    def test_both_put_together(self) -> None:
+        """What both have done to different things is one edit; saved it is in the file, and undone it is as before."""
+        file = self.shared()
+        self.session.edit("Rename", lambda d: kit.rename_setup(d, "stairs", "Stairs"))
+        save(kit.change_part(lighthouse(), "boxy-body", mass_kg=2.5), file)
+        self.wait(lambda: "clash" in self.window.message.offers)
+        self.window.message.offers["clash"].press("Put together")
+        self.settle()
+        self.assertNotIn("clash", self.window.message.offers)
+        document = self.session.document
+        self.assertEqual(document.parts_by_id["boxy-body"].mass_kg, 2.5)
+        self.assertEqual(document.setups_by_id["stairs"].name, "Stairs")
+        self.assertTrue(self.session.desk.dirty)
+        self.assertTrue(self.session.desk.save())
+        self.assertEqual(open_document(file), document)
+        self.session.undo()
+        self.assertEqual(self.session.document.parts_by_id["boxy-body"].mass_kg, 2.35)
+
+    def test_conflicts_are_chosen_one_by_one(self) -> None:
+        """A line for each, with both sides; Enter takes the other; closing the panel answers nothing."""
+        file = self.shared()
+        self.session.edit("Heavier", lambda d: kit.change_part(d, "boxy-body", mass_kg=2.5))
+        self.session.edit("Rename", lambda d: kit.rename_setup(d, "stairs", "Stairs"))
+        theirs = kit.rename_setup(kit.change_part(lighthouse(), "boxy-body", mass_kg=2.4), "stairs", "The steps")
+        save(theirs, file)
+        self.wait(lambda: "clash" in self.window.message.offers)
+        before = self.session.document
+        self.window.message.offers["clash"].press("Put together")
+        panel = self.window.disk.merging
+        assert panel is not None
+        self.assertEqual(panel.lines.count(), 2)
+        said = panel.lines.item(0).text()
+        self.assertEqual(said, "“boxy cinema body”, mass: mine, 2.50 kg; theirs is 2.40 kg")
+        panel.lines.itemActivated.emit(panel.lines.item(0))
+        self.assertTrue(panel.lines.item(0).text().startswith("“boxy cinema body”, mass: theirs, 2.40 kg"))
+        panel.close()
+        self.assertIs(self.session.document, before)
+        self.assertIn("clash", self.window.message.offers)
+        self.window.message.offers["clash"].press("Put together")
+        panel = self.window.disk.merging
+        assert panel is not None
+        panel.all_theirs.click()
+        panel.lines.itemActivated.emit(panel.lines.item(1))
+        panel.done.click()
+        self.settle()
+        self.assertEqual(self.session.document.parts_by_id["boxy-body"].mass_kg, 2.4)
+        self.assertEqual(self.session.document.setups_by_id["stairs"].name, "Stairs")
+        self.assertNotIn("clash", self.window.message.offers)
+
+    def test_a_copy_that_cannot_be_read(self) -> None:
+        """Half a file is said, and the own work is as it was."""
+        file = self.shared()
+        self.session.edit("Rename", lambda d: kit.rename_setup(d, "stairs", "Stairs"))
+        file.write_text("{")
+        self.wait(lambda: "clash" in self.window.message.offers)
+        self.window.message.offers["clash"].press("Put together")
+        self.settle()
+        self.assertTrue(self.messages[-1][1])
+        self.assertEqual(self.session.document.setups_by_id["stairs"].name, "Stairs")
 
     def test_a_file_that_is_touched_or_gone(self) -> None:
         """The same content at another time is no change; a file that was deleted is written anew by saving."""

@@ -11,7 +11,7 @@ from pathlib import Path
 from typing import Final
 
 from equilix.analysis import analyse
-from equilix.cli import card, convert, lenses, lists, quick, shelf, starters, tape
+from equilix.cli import card, convert, lenses, lists, merge, quick, shelf, starters, tape
 from equilix.cli.choosing import setup_named
 from equilix.cli.printer import MakePrinter, no_printer
 from equilix.document import Document
@@ -77,6 +77,7 @@ def build_command_parser() -> argparse.ArgumentParser:
     convert.add_to(commands)
     lenses.add_to(commands)
     lists.add_to(commands)
+    merge.add_to(commands)
     quick.add_to(commands)
     shelf.add_to(commands)
     starters.add_to(commands)
@@ -213,6 +214,7 @@ COMMANDS: Final[dict[str, Callable[[argparse.Namespace], None]]] = {
     "check": _check,
     "lenses": lenses.run,
     "lines": lists.run,
+    "merge": merge.run,
     "quick": quick.run,
     "shelf": shelf.run,
     "starters": starters.run,

@@ -8,10 +8,13 @@ from pathlib import Path
 from PySide6.QtCore import QObject
 from PySide6.QtWidgets import QPlainTextEdit
 
+from equilix.document import Document, empty
 from equilix.errors import EquilixError
 from equilix.facts import fact
 from equilix.store.differences import differences
+from equilix.store.merging import merged
 from equilix.ui.files import Files
+from equilix.ui.merge_panel import MergePanel
 from equilix.ui.messages import MessageBar
 from equilix.ui.session.desk import Desk
 from equilix.ui.widgets.panel import Panel
@@ -27,6 +30,7 @@ class DiskMessages(QObject):
         super().__init__(messages)
         self.desk, self.messages, self.files, self.close_anyway = desk, messages, files, close_anyway
         self.panel: DifferencesPanel | None = None
+        self.merging: MergePanel | None = None
         desk.clash.connect(self._offer_clash)
         desk.changed.connect(self._desk_changed)
         files.taken.connect(self._offer_replacing)
@@ -56,6 +60,7 @@ class DiskMessages(QObject):
             "clash",
             say("Another program has changed {path} since it was read. {mine}").format(path=path.name, mine=mine),
             [
+                (say("Put together"), self._put_together),
                 (say("Keep both"), self.desk.keep_both),
                 (say("Differences"), self._show_differences),
                 (say("Take theirs"), self.desk.take_theirs),
@@ -81,6 +86,29 @@ class DiskMessages(QObject):
             return
         self.panel = DifferencesPanel(self.messages, tuple(self.desk.session.tell(each) for each in found))
         self.panel.open_under(self.messages.offers["clash"])
+
+    def _put_together(self) -> None:
+        """Both copies in one, as one edit; what both have changed is asked for, one by one."""
+        self._offer_clash()  # looking answers nothing
+        try:
+            copies = (self.desk.sheet.saved or empty(), self.desk.session.document, self.desk.their_document())
+            found = merged(*copies)
+        except EquilixError as error:
+            self.desk.session.said.emit(self.desk.session.tell(error.said), True)
+            return
+        if not found.conflicts:
+            self._take_merged(copies[2], found.document)
+            return
+        self.merging = MergePanel(self.messages, copies, found, lambda made: self._take_merged(copies[2], made))
+        self.merging.open_under(self.messages.offers["clash"])
+
+    def _take_merged(self, theirs: Document, made: Document) -> EquilixError | None:
+        """The document becomes the whole; the file holds theirs, and may be written over from now on."""
+        refusal = self.desk.become_merged(theirs, made)
+        if refusal is None:
+            said = say("Both are put together. One undo takes it back; save it to have it in the file.")
+            self.desk.session.said.emit(said, False)
+        return refusal
 
     def ask_before_closing(self, names: list[str]) -> None:
         """Closing would lose what these documents have: ask, this once."""

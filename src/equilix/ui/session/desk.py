@@ -83,6 +83,9 @@ class Holder(Protocol):
     def edit(self, label: str, change: Callable[[Document], Document]) -> bool:
         """Carry out an edit. Returns whether it was done."""
 
+    def try_edit(self, label: str, change: Callable[[Document], Document]) -> EquilixError | None:
+        """Carry out an edit. A refusal changes nothing and is returned."""
+
 
 class Desk(QObject):
     """Opens, saves, puts by, and watches the open file."""
@@ -258,6 +261,16 @@ class Desk(QObject):
     def replace_theirs(self) -> bool:
         """Put the own document in the place of what another program has written; that is kept as the backup."""
         return self.save(over=self.theirs)
+
+    def become_merged(self, theirs: Document, made: Document) -> EquilixError | None:
+        """Go on with both copies put together: one edit, on the ground of what the file holds now."""
+        refusal = self.session.try_edit(say("Put both copies together"), lambda _document: made)
+        if refusal is None and self.theirs is not None:
+            self.sheet = replace(self.sheet, saved=theirs, base=self.theirs)
+            self.theirs = None
+            self.session.changed.emit()
+            self.changed.emit()
+        return refusal
 
     def keep_both(self) -> bool:
         """Save the own document beside the file that another program has changed."""

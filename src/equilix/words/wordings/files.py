@@ -81,6 +81,27 @@ FILES: Final[Wordings] = {
     "units.not_unit": N_("“{unit}” in “{text}” is not a unit of {quantity}"),
     "differences.name": N_("Name: “{before}” → “{after}”"),
     "differences.kit": N_("in the kit"),
+    "merge.unsound": N_("Put together they do not hold: {problem}"),
+    "merge.by_hand": N_("Take one of the two, and do the rest by hand"),
+    "merge.no_conflict": N_("“{key}” is no conflict"),
+    "merge.keys_are": N_("There are: {keys}"),
+    "merge.undecided": plural(
+        N_("One thing has been changed by both"), N_("{count} things have been changed by both"), "count"
+    ),
+    "merge.decide": N_(
+        "Say for each what is taken, with --take KEY=mine or --take KEY=theirs, or for all with --prefer"
+    ),
+    "merge.no_side": N_("“{text}” names no side"),
+    "merge.sides": N_("Write KEY=mine or KEY=theirs"),
+    "merge.conflict": N_("{where}: mine {mine}, theirs {theirs} ({key})"),
+    "merge.written": N_("Written: {file}"),
+    "merge.name": N_("name of the document"),
+    "merge.rule": N_("rule of thumb “{key}”"),
+    "merge.gone": N_("taken out"),
+    "merge.new": N_("new"),
+    "merge.changed": N_("changed"),
+    "merge.yes": N_("yes"),
+    "merge.no": N_("no"),
     "differences.timed": plural(N_("One conversion is timed"), N_("{count} conversions are timed"), "count"),
     "differences.lens_set": N_("What goes on with “{lens}”"),
     "differences.among_operators": N_("among the operators"),
