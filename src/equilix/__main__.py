@@ -21,6 +21,7 @@ COMMANDS = (
     "plan",
     "guide",
     "check",
+    "buy",
     "card",
     "convert",
     "lenses",

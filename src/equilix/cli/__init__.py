@@ -11,7 +11,7 @@ from pathlib import Path
 from typing import Final
 
 from equilix.analysis import analyse
-from equilix.cli import card, convert, lenses, lists, merge, quick, shelf, starters, tape
+from equilix.cli import buy, card, convert, lenses, lists, merge, quick, shelf, starters, tape
 from equilix.cli.choosing import setup_named
 from equilix.cli.printer import MakePrinter, no_printer
 from equilix.document import Document
@@ -73,6 +73,7 @@ def build_command_parser() -> argparse.ArgumentParser:
             command.add_argument("--save", metavar="FILE", type=Path, help=say("write the corrected document there"))
     check = commands.add_parser("check", help=say("say what is wrong with a document"))
     check.add_argument("file", type=Path)
+    buy.add_to(commands)
     card.add_to(commands)
     convert.add_to(commands)
     lenses.add_to(commands)
@@ -212,6 +213,7 @@ COMMANDS: Final[dict[str, Callable[[argparse.Namespace], None]]] = {
     "plan": _plan,
     "guide": _guide,
     "check": _check,
+    "buy": buy.run,
     "lenses": lenses.run,
     "lines": lists.run,
     "merge": merge.run,

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QStackedWidget, QVBoxLayout, QWidget
 from equilix.ui.session import Session
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.workspaces.change.between import BetweenTab
+from equilix.ui.workspaces.change.buy import BuyTab
 from equilix.ui.workspaces.change.cards import CardsTab
 from equilix.ui.workspaces.change.convert import ConvertTab
 from equilix.ui.workspaces.change.lenses import LensesTab
@@ -16,7 +17,7 @@ from equilix.ui.workspaces.change.tape import TapeTab
 from equilix.ui.workspaces.page import Page, column_of
 from equilix.words.language import say
 
-LENSES, TAPE, CONVERT, BETWEEN, CARDS = "lenses", "tape", "convert", "between", "cards"
+LENSES, TAPE, CONVERT, BETWEEN, BUY, CARDS = "lenses", "tape", "convert", "between", "buy", "cards"
 
 
 class ChangePage(Page):
@@ -30,6 +31,7 @@ class ChangePage(Page):
                 TAPE: say("Tape"),
                 CONVERT: say("Convert"),
                 BETWEEN: say("Minutes"),
+                BUY: say("Buy"),
                 CARDS: say("Cards"),
             }
         )
@@ -42,6 +44,7 @@ class ChangePage(Page):
             TAPE: self.tape,
             CONVERT: self.convert,
             BETWEEN: self.between,
+            BUY: BuyTab(session),
             CARDS: CardsTab(session),
         }
         self.stack = QStackedWidget()
