@@ -59,7 +59,7 @@ class Buy(WindowTest):
         self.assertIs(self.session.document, before)
 
     def test_for_the_money(self) -> None:
-        """A budget finds the best set for the aim; what is no sum stays in its field; emptied, nothing is looked for."""
+        """A budget finds the best set for the aim; what is no sum stays in its field; emptied, nothing is sought."""
         tab = self.tab()
         self.session.open_setup("gallery")
         tab.aim.setCurrentIndex(tab.aim.findData("power"))
