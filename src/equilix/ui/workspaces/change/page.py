@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QStackedWidget, QVBoxLayout, QWidget
 
 from equilix.ui.session import Session
 from equilix.ui.widgets.tabs import Tabs
+from equilix.ui.workspaces.change.beside import BesideTab
 from equilix.ui.workspaces.change.between import BetweenTab
 from equilix.ui.workspaces.change.buy import BuyTab
 from equilix.ui.workspaces.change.cards import CardsTab
@@ -17,7 +18,9 @@ from equilix.ui.workspaces.change.tape import TapeTab
 from equilix.ui.workspaces.page import Page, column_of
 from equilix.words.language import say
 
-LENSES, TAPE, CONVERT, BETWEEN, BUY, CARDS = "lenses", "tape", "convert", "between", "buy", "cards"
+LENSES, TAPE, CONVERT, BETWEEN, BESIDE, BUY, CARDS = (
+    "lenses", "tape", "convert", "between", "beside", "buy", "cards",
+)  # fmt: skip
 
 
 class ChangePage(Page):
@@ -31,6 +34,7 @@ class ChangePage(Page):
                 TAPE: say("Tape"),
                 CONVERT: say("Convert"),
                 BETWEEN: say("Minutes"),
+                BESIDE: say("Compare"),
                 BUY: say("Buy"),
                 CARDS: say("Cards"),
             }
@@ -44,6 +48,7 @@ class ChangePage(Page):
             TAPE: self.tape,
             CONVERT: self.convert,
             BETWEEN: self.between,
+            BESIDE: BesideTab(session),
             BUY: BuyTab(session),
             CARDS: CardsTab(session),
         }
