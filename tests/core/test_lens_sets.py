@@ -6,6 +6,7 @@ from equilix.change.lens_table import apply_cell
 from equilix.demo.lighthouse import lighthouse
 from equilix.document import Document
 from equilix.edits import kit, rigging
+from equilix.edits.follow import follow_lens
 from equilix.edits.lenses import (
     belongings,
     change_lens_set,
@@ -113,6 +114,11 @@ class Swapped(unittest.TestCase):
         low, high = (made.to_rig("lens", (x, 0, 0))[0] for x in (0.0, 0.098))
         at = made.positions_m[made.index["lens-support"]][0]
         self.assertAlmostEqual((at - low) / (high - low), 0.7, delta=0.01)
+
+    def test_nothing_follows_what_is_not_there(self) -> None:
+        """Said in words."""
+        with refused(self, Refused, "nowhere"):
+            follow_lens(self.document, "lamp-room", "nowhere")
 
     def test_on_a_camera_without_a_lens(self) -> None:
         """It goes on the free mount; where no camera is on there is none."""

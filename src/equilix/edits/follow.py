@@ -25,6 +25,7 @@ def follow_lens(document: Document, setup_id: str, lens: str) -> Document:
     Also those that plans leave alone: who swaps a lens moves them by hand.
     """
     setup = rigging.setup_of(document, setup_id)
+    rigging.placement_of(setup, lens)
     for placement in setup.placements:
         part = document.parts_by_id[placement.part]
         drives = any(gear.drives for gear in part.gears)
