@@ -24,6 +24,7 @@ COMMANDS = (
     "buy",
     "card",
     "convert",
+    "export",
     "lenses",
     "lines",
     "merge",

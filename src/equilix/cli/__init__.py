@@ -11,7 +11,7 @@ from pathlib import Path
 from typing import Final
 
 from equilix.analysis import analyse
-from equilix.cli import buy, card, convert, lenses, lists, merge, quick, shelf, starters, tape
+from equilix.cli import buy, card, convert, export, lenses, lists, merge, quick, shelf, starters, tape
 from equilix.cli.choosing import setup_named
 from equilix.cli.printer import MakePrinter, no_printer
 from equilix.document import Document
@@ -76,6 +76,7 @@ def build_command_parser() -> argparse.ArgumentParser:
     buy.add_to(commands)
     card.add_to(commands)
     convert.add_to(commands)
+    export.add_to(commands)
     lenses.add_to(commands)
     lists.add_to(commands)
     merge.add_to(commands)
@@ -227,6 +228,7 @@ COMMANDS: Final[dict[str, Callable[[argparse.Namespace], None]]] = {
 PRINTING: Final[dict[str, Callable[[argparse.Namespace, MakePrinter], None]]] = {
     "card": card.run,
     "convert": convert.run,
+    "export": export.run,
     "tape": tape.run,
 }
 """Those that can draw pages too."""

@@ -40,6 +40,9 @@ class Printer(Protocol):
     def setup(self, document: Document, result: Result, display: Display, date: str, out: Path, page: str) -> None:
         """A setup on one page."""
 
+    def drawing(self, document: Document, result: Result, display: Display, out: Path, page: str) -> None:
+        """Three views of a setup at one scale."""
+
     def parts(
         self, document: Document, result: Result, lines: tuple[PartLine, ...], display: Display, out: Path, page: str
     ) -> None:

@@ -38,6 +38,14 @@ SHELF_HEADS: Final = (
     "also called", "known by",
 )  # fmt: skip
 """Over the columns of a shelf."""
+KIT_HEADS: Final = (
+    "name", "kind", "mass g", "length mm", "width mm", "height mm", "quantity", "energy Wh", "price", "known by",
+)  # fmt: skip
+"""Over the columns of a kit; sizes are those of the whole body."""
+SETUP_HEADS: Final = (
+    "setup", "placement", "part", "on", "point", "slide mm", "turn deg", "drawn out mm", "mass g", "price",
+)  # fmt: skip
+"""Over the columns of setups."""
 PARTED_BY: Final = ("\t", ";", ",")
 HEAD_AMONG: Final = 6
 """The heads stand in one of so many first lines."""

@@ -61,6 +61,11 @@ class House(Protocol):
         """Close it."""
 
 
+def _export(window: House) -> None:
+    """Tables, drawings and shapes for other programs."""
+    window.files.choose_export()
+
+
 GROUPS: Final = {"go": N_("Go to"), "edit": N_("Edit"), "file": N_("File"), "view": N_("View")}
 """The titles under which they are listed, in this order."""
 
@@ -90,6 +95,7 @@ COMMANDS: Final[tuple[Command, ...]] = (
     Command("open", N_("Open …"), ("Ctrl+O",), "file", lambda w: w.files.choose_open()),
     Command("demo", N_("Open the demo"), (), "file", lambda w: w.files.open_demo()),
     Command("save", N_("Save"), ("Ctrl+S",), "file", lambda w: w.files.save()),
+    Command("export", N_("Export …"), (), "file", _export),
     Command("save-as", N_("Save as …"), ("Ctrl+Shift+S",), "file", lambda w: w.files.choose_save()),
     Command("fit", N_("Show all of the rig"), ("F",), "view", lambda w: w.stage.fit()),
     Command("closer", N_("Closer"), ("+", "="), "view", lambda w: w.stage.side.zoom(1.25)),

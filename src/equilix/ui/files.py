@@ -38,6 +38,12 @@ class Files(QObject):
         """Let the person choose a file to open."""
         self._show(QFileDialog.AcceptMode.AcceptOpen, self.open)
 
+    def choose_export(self) -> None:
+        """Let the person choose what is written for other programs, and where."""
+        from equilix.ui.exporting import choose_export  # only who exports waits for it
+
+        self.dialog = choose_export(self.window_, self.session)
+
     def choose_save(self) -> None:
         """Let the person choose where to save."""
         self._show(QFileDialog.AcceptMode.AcceptSave, self.save_as)

@@ -20,7 +20,7 @@ from equilix.ui.printing.card_sheet import CARDS_MM, draw_cards, page_for
 from equilix.ui.printing.conversion_sheet import draw_conversion
 from equilix.ui.printing.files import write_pages
 from equilix.ui.printing.paper import PAGES_MM, Draw
-from equilix.ui.printing.setup_sheet import draw_parts, draw_report
+from equilix.ui.printing.setup_sheet import draw_parts, draw_report, draw_views
 from equilix.ui.printing.tape_sheet import draw_tapes
 from equilix.ui.theme import load_fonts
 from equilix.units import Display
@@ -72,6 +72,12 @@ class PagePrinter:
         (card,) = setup_cards(document, [result.analysis.setup])
         title = title_of(document, result.analysis.setup)
         self._write(lambda paper: draw_report(paper, card, result, display, date), out, PAGES_MM[page], title)
+
+    def drawing(self, document: Document, result: Result, display: Display, out: Path, page: str) -> None:
+        """Three views of a setup at one scale, on the page lying."""
+        high, wide = PAGES_MM[page]
+        title = title_of(document, result.analysis.setup)
+        self._write(lambda paper: draw_views(paper, title, result.analysis, display), out, (wide, high), title)
 
     def parts(
         self, document: Document, result: Result, lines: tuple[PartLine, ...], display: Display, out: Path, page: str

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from typing import Final
 
+from equilix.analysis import Analysis
 from equilix.carry.conditions import off_by
 from equilix.change.cards import Card, check_words
 from equilix.change.parts_list import PartLine, cables_list, total
 from equilix.facts import fact, grouped, mass
 from equilix.result import Result
+from equilix.rig.kinematics import Assembly
 from equilix.ui.printing.paper import ACCENT, QUIET, Align, Paper
 from equilix.ui.printing.rig_drawing import draw_rig, extent
 from equilix.ui.stage.outlines import OutlineBook
@@ -30,7 +32,7 @@ def draw_report(paper: Paper, card: Card, result: Result, display: Display, date
     at = paper.paragraph(MARGIN, MARGIN + 5, begun(card.title), wide, 6.5, bold=True)
     under = f"{tell(card.under, display)}. {tell(card.sure, display)}. {date}"
     at = paper.paragraph(MARGIN, at - 2.5, under, wide, TEXT, tone=QUIET)
-    at = _views(paper, result, at, wide)
+    at = _views(paper, analysis.assembly, at, wide, 98.0)
     reading = read_out(analysis)
     at = paper.paragraph(MARGIN, at, tell(reading.verdict, display), wide, 5.0, bold=True)
     for said in (reading.rest, reading.cost):
@@ -53,14 +55,13 @@ def draw_report(paper: Paper, card: Card, result: Result, display: Display, date
         paper.text(MARGIN, paper.height_mm - MARGIN + 2 - number * 3.2, line, 2.5, tone=QUIET)
 
 
-def _views(paper: Paper, result: Result, at: float, wide: float) -> float:
+def _views(paper: Paper, assembly: Assembly, at: float, wide: float, high: float) -> float:
     """From the side large, from above under it and from the front beside it, in one scale."""
-    assembly, book = result.analysis.assembly, OutlineBook()
+    book = OutlineBook()
     boxes = {view.name: extent(book.draw(assembly, view)) for view in (SIDE, PLAN, FRONT)}
     side, plan, front = boxes["side"], boxes["plan"], boxes["front"]
     if not side.width():
         return at
-    high = 98.0
     scale = min((wide - GAP) / (side.width() + front.width()), (high - GAP) / (side.height() + plan.height()), 0.5)
     main = side.width() * scale
     draw_rig(paper, book, assembly, (MARGIN, at, main, side.height() * scale), scale=scale)
@@ -71,6 +72,15 @@ def _views(paper: Paper, result: Result, at: float, wide: float) -> float:
     said = say("1 : {scale}").format(scale=f"{1 / scale:.3g}")
     paper.text(MARGIN + wide, below + plan.height() * scale, said, 2.6, align="right", tone=QUIET)
     return below + plan.height() * scale + 7.0
+
+
+def draw_views(paper: Paper, title: str, analysis: Analysis, display: Display) -> None:
+    """Three views of a rig on one page, with what it weighs."""
+    wide = paper.width_mm - 2 * MARGIN
+    paper.text(MARGIN, MARGIN + 4, title, 5.5, bold=True)
+    weighs = tell(mass(analysis.mass.mass_kg), display)
+    paper.text(MARGIN + wide, MARGIN + 4, weighs, 4.0, align="right")
+    _views(paper, analysis.assembly, MARGIN + 10, wide, paper.height_mm - 2 * MARGIN - 14)
 
 
 def _section(

@@ -1,0 +1,69 @@
+"""Export for other programs: the ending of the name and the sort that was chosen say what is written."""
+
+from __future__ import annotations
+
+from functools import partial
+from pathlib import Path
+from typing import Final
+
+from PySide6.QtWidgets import QFileDialog, QWidget
+
+from equilix.errors import EquilixError
+from equilix.exchange.exporting import exported, sort_of
+from equilix.store.saving import write_atomically
+from equilix.ui.printing.files import write_pages
+from equilix.ui.printing.paper import PAGES_MM
+from equilix.ui.printing.printer import title_of
+from equilix.ui.printing.setup_sheet import draw_views
+from equilix.ui.session import Session
+from equilix.ui.widgets.file_choice import file_dialog
+from equilix.words.language import say
+from equilix.words.wordings.wording import N_
+
+SORTS: Final = (
+    (N_("This setup as a drawing"), ("pdf", "svg", "png")),
+    (N_("The kit as a table"), ("csv",)),
+    (N_("This setup as a table"), ("csv",)),
+    (N_("The rig in space, with masses"), ("gltf", "glb")),
+    (N_("The selected part in space"), ("stl",)),
+)
+"""What can be written, and the endings of the names of such files."""
+KIT: Final = 1
+
+
+def choose_export(asker: QWidget, session: Session) -> QFileDialog:
+    """Open the dialog; its own question stands before a file is replaced."""
+    filters = [f"{say(title)} ({' '.join(f'*.{each}' for each in endings)})" for title, endings in SORTS]
+    dialog = file_dialog(asker, ";;".join(filters), lambda name: _write(session, dialog, Path(name), filters))
+    dialog.setAcceptMode(QFileDialog.AcceptMode.AcceptSave)
+    dialog.filterSelected.connect(partial(_follow, dialog))
+    _follow(dialog, filters[0])
+    if session.desk.path is not None:
+        dialog.setDirectory(str(session.desk.path.parent))
+    dialog.selectFile(session.setup.name.replace("/", " "))
+    dialog.open()
+    return dialog
+
+
+def _follow(dialog: QFileDialog, chosen: str) -> None:
+    """A name without an ending gets the first of the sort that is chosen."""
+    dialog.setDefaultSuffix(chosen.rpartition("(")[2].rstrip(")").split()[0].lstrip("*."))
+
+
+def _write(session: Session, dialog: QFileDialog, path: Path, filters: list[str]) -> None:
+    kit = dialog.selectedNameFilter() == filters[KIT]
+    selected = session.selection.id
+    part = None if selected is None else session.setup.by_id[selected].part
+    try:
+        if sort_of(path) == "pages":
+            high, wide = PAGES_MM["a4"]
+            title, display = title_of(session.document, session.setup), session.document.display
+            draw = partial(draw_views, title=title, analysis=session.analysis, display=display)
+            write_pages(draw, path, (wide, high), title, replace=True)
+        else:
+            raw = exported(session.document, path, session.setup, part, kit=kit)
+            write_atomically(raw, path, keep_backup=False)
+    except EquilixError as error:
+        session.said.emit(session.tell(error.said), True)
+        return
+    session.said.emit(say("Written: {path}").format(path=path.name), False)
