@@ -20,16 +20,12 @@ from equilix.edits import kit
 from equilix.kit.catalogue import KINDS, make_part
 from equilix.ui.app import open_window
 from equilix.ui.theme import load_fonts
-from equilix.ui.window import SMALLEST, USUAL, Window
+from equilix.ui.window import USUAL, Window
 from equilix.ui.workspaces.cloth import Cloth, family_rank
 from equilix.words.telling import tell
 
 WIDE = (1920, 1080)
-SCENES = (
-    ("gimbal", "stairs", "by-hand"),
-    ("vest", "causeway", "mend"),
-    ("low", "gallery", "by-hand"),
-)
+SCENES = (("gimbal", "stairs", "by-hand"),)
 """Picture, setup of the demo, tab of the Balance workspace."""
 
 
@@ -74,9 +70,7 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
         window.session.edit("Open", lambda d, scene=scene: kit.open_setup(d, scene))
         settle(application, window)
         window.pages["balance"].choose(tab)  # type: ignore[attr-defined]
-        window.resize(*(SMALLEST if name == "low" else USUAL))
         picture(name)
-        window.resize(*USUAL)
     window.pages["balance"].choose("mend")  # type: ignore[attr-defined]
     window.session.edit("Open", lambda d: kit.open_setup(d, "lamp-room"))
     settle(application, window)
@@ -104,6 +98,18 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     picture("power")
     window.show_page("check")
     picture("check")
+    window.show_page("change")
+    picture("lenses")
+    window.session.edit("Open", lambda d: kit.open_setup(d, "stairs"))
+    change: Any = window.page
+    change.choose("convert")
+    settle(application, window)
+    change.convert.ask("stairs", "causeway")
+    settle(application, window)
+    change.convert.steps.setCurrentRow(4)
+    picture("convert")
+    change.choose("lenses")
+    window.session.edit("Open", lambda d: kit.open_setup(d, "lamp-room"))
     window.show_page("balance")
     window.change_theme()
     window.toggle_arms_length()

@@ -7,7 +7,7 @@ from typing import Any, Final
 from equilix.change.conversion.conversion import Conversion, Move
 from equilix.change.conversion.summary_words import after_words, headline, more_words
 from equilix.units import Display
-from equilix.words.telling import tell
+from equilix.words.telling import begun, tell
 
 CONVERT_VERSION: Final = 1
 
@@ -41,7 +41,7 @@ _WHAT: Final = {
 def convert_text(found: Conversion, display: Display) -> str:
     """The conversion for a person at a terminal."""
     lines = [f"{found.start.name} → {found.end.name}", tell(headline(found), display)]
-    lines += [tell(each, display) for each in more_words(found)]
+    lines += [begun(tell(each, display)) for each in more_words(found)]
     for number, move in enumerate(found.moves, start=1):
         lines.append(f"{number:3}. {tell(move.text, display)}.")
         after = tell(after_words(move), display)

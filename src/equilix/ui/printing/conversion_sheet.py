@@ -14,7 +14,7 @@ from equilix.ui.stage.projection import SIDE
 from equilix.units import Display
 from equilix.words.language import say
 from equilix.words.quantities import duration
-from equilix.words.telling import tell
+from equilix.words.telling import begun, tell
 
 MARGIN: Final = 9.0
 LEAST_WIDE: Final = 62.0
@@ -57,7 +57,7 @@ def _heading(paper: Paper, title: str, found: Conversion, display: Display) -> f
     paper.text(MARGIN, MARGIN + 4, title, 5.0, bold=True)
     y = paper.paragraph(MARGIN, MARGIN + 10, tell(headline(found), display), wide, 3.6, bold=True)
     for said in more_words(found):
-        y = paper.paragraph(MARGIN, y + 0.6, tell(said, display), wide, TEXT, tone=QUIET)
+        y = paper.paragraph(MARGIN, y + 0.6, begun(tell(said, display)), wide, TEXT, tone=QUIET)
     caution = say("Times are common practice. Hold the rig until it has been let go of and looked at.")
     y = paper.paragraph(MARGIN, y + 0.6, caution, wide, TEXT, tone=QUIET)
     return y + 1.0

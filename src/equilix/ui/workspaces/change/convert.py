@@ -38,6 +38,7 @@ from equilix.ui.workspaces.change.minutes_panel import MinutesPanel
 from equilix.ui.workspaces.change.tab import ChangeTab, takes_the_rest
 from equilix.words.language import say
 from equilix.words.quantities import duration
+from equilix.words.telling import begun
 
 STILL_MS = 60
 LOW_PX, LOWEST_PX = 330, 215
@@ -229,7 +230,8 @@ class ConvertTab(ChangeTab):
         names = {"start": found.start.name, "end": found.end.name}
         said = say("{start} → {end}: {said}.").format(said=tell_(headline(found)), **names)
         show_text(self.head, said, t.ink)
-        show_text(self.more, ". ".join(filter(None, (*map(tell_, more_words(found)), self._last_time()))), t.quiet)
+        more = (*map(tell_, more_words(found)), self._last_time())
+        show_text(self.more, " ".join(f"{begun(each)}." for each in more if each), t.quiet)
         texts = [f"{number}  {tell_(move.text)}" for number, move in enumerate(found.moves, start=1)]
         if [self.steps.item(k).text() for k in range(self.steps.count())] != texts:
             self.steps.clear()
