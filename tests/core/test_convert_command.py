@@ -35,7 +35,7 @@ class OnTheCommandLine(unittest.TestCase):
         lines = text.splitlines()
         self.assertEqual(lines[:2], ["112 steps → Causeway", "13 steps, 7 min"])
         self.assertIn("8 clamps; tools: coin or hex key, cable ties", lines[2])
-        self.assertIn("nothing is shared", lines[3])
+        self.assertIn("Nothing is shared", lines[3])
         self.assertTrue(lines[4].startswith("  1. Set the rig down"))
         self.assertIn("Tips to the right at 2.9°", lines[5])
 
