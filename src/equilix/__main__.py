@@ -28,6 +28,7 @@ COMMANDS = (
     "lenses",
     "lines",
     "merge",
+    "pack",
     "quick",
     "shelf",
     "starters",

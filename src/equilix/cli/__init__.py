@@ -11,7 +11,7 @@ from pathlib import Path
 from typing import Final
 
 from equilix.analysis import analyse
-from equilix.cli import buy, card, convert, export, lenses, lists, merge, quick, shelf, starters, tape
+from equilix.cli import buy, card, convert, export, lenses, lists, merge, pack, quick, shelf, starters, tape
 from equilix.cli.choosing import setup_named
 from equilix.cli.printer import MakePrinter, no_printer
 from equilix.document import Document
@@ -80,6 +80,7 @@ def build_command_parser() -> argparse.ArgumentParser:
     lenses.add_to(commands)
     lists.add_to(commands)
     merge.add_to(commands)
+    pack.add_to(commands)
     quick.add_to(commands)
     shelf.add_to(commands)
     starters.add_to(commands)
@@ -227,6 +228,7 @@ COMMANDS: Final[dict[str, Callable[[argparse.Namespace], None]]] = {
 """What carries each command out."""
 PRINTING: Final[dict[str, Callable[[argparse.Namespace, MakePrinter], None]]] = {
     "card": card.run,
+    "pack": pack.run,
     "convert": convert.run,
     "export": export.run,
     "tape": tape.run,

@@ -8,6 +8,7 @@ from typing import Any, Protocol
 
 from equilix.change.cards import Card
 from equilix.change.conversion.conversion import Conversion
+from equilix.change.packing.packing import Packing
 from equilix.change.parts_list import PartLine
 from equilix.change.tape import Strip
 from equilix.document import Document
@@ -47,6 +48,9 @@ class Printer(Protocol):
         self, document: Document, result: Result, lines: tuple[PartLine, ...], display: Display, out: Path, page: str
     ) -> None:
         """The list of parts."""
+
+    def packing(self, document: Document, found: Packing, display: Display, out: Path, page: str) -> None:
+        """What goes into which case, to tick."""
 
 
 MakePrinter = Callable[[], Printer]

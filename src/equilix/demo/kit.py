@@ -84,6 +84,8 @@ _ROWS: Final[tuple[Row, ...]] = (
     ("drop-arm", "arm that hangs a screen", "drop-arm", 0.26, (0.260, 0.018, 0.120), {"price": 65}),
     ("brace", "body brace", "brace", 0.29, None, {"price": 60}),
     ("head-clamp", "clamp of the fluid head", "head-clamp", 0.31, None, {"price": 0}),
+    ("case", "large hard case", "case", 6.40, (0.800, 0.500, 0.360), {"needed": False, "quantity": 2, "price": 210}),
+    ("bag", "shoulder bag", "bag", 2.60, (0.560, 0.360, 0.320), {"needed": False, "price": 140}),
     ("tripod", "tripod with fluid head", "tripod", 5.30, None, {"price": 690}),
 )  # fmt: skip
 

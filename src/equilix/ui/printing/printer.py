@@ -11,6 +11,7 @@ from PySide6.QtWidgets import QApplication
 from equilix.change.card_sets import setup_cards
 from equilix.change.cards import Card
 from equilix.change.conversion.conversion import Conversion
+from equilix.change.packing.packing import Packing
 from equilix.change.parts_list import PartLine
 from equilix.change.tape import Strip
 from equilix.document import Document
@@ -19,6 +20,7 @@ from equilix.rig.setups import Setup
 from equilix.ui.printing.card_sheet import CARDS_MM, draw_cards, page_for
 from equilix.ui.printing.conversion_sheet import draw_conversion
 from equilix.ui.printing.files import write_pages
+from equilix.ui.printing.packing_sheet import draw_packing
 from equilix.ui.printing.paper import PAGES_MM, Draw
 from equilix.ui.printing.setup_sheet import draw_parts, draw_report, draw_views
 from equilix.ui.printing.tape_sheet import draw_tapes
@@ -85,3 +87,8 @@ class PagePrinter:
         """The list of parts."""
         title = title_of(document, result.analysis.setup)
         self._write(lambda paper: draw_parts(paper, title, lines, result, display), out, PAGES_MM[page], title)
+
+    def packing(self, document: Document, found: Packing, display: Display, out: Path, page: str) -> None:
+        """What goes into which case, to tick."""
+        title = title_of(document, found.setup)
+        self._write(lambda paper: draw_packing(paper, title, found, display), out, PAGES_MM[page], title)

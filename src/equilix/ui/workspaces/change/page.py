@@ -13,13 +13,14 @@ from equilix.ui.workspaces.change.buy import BuyTab
 from equilix.ui.workspaces.change.cards import CardsTab
 from equilix.ui.workspaces.change.convert import ConvertTab
 from equilix.ui.workspaces.change.lenses import LensesTab
+from equilix.ui.workspaces.change.pack import PackTab
 from equilix.ui.workspaces.change.tab import ChangeTab
 from equilix.ui.workspaces.change.tape import TapeTab
 from equilix.ui.workspaces.page import Page, column_of
 from equilix.words.language import say
 
-LENSES, TAPE, CONVERT, BETWEEN, BESIDE, BUY, CARDS = (
-    "lenses", "tape", "convert", "between", "beside", "buy", "cards",
+LENSES, TAPE, CONVERT, BETWEEN, BESIDE, BUY, PACK, CARDS = (
+    "lenses", "tape", "convert", "between", "beside", "buy", "pack", "cards",
 )  # fmt: skip
 
 
@@ -36,6 +37,7 @@ class ChangePage(Page):
                 BETWEEN: say("Minutes"),
                 BESIDE: say("Compare"),
                 BUY: say("Buy"),
+                PACK: say("Pack"),
                 CARDS: say("Cards"),
             }
         )
@@ -50,6 +52,7 @@ class ChangePage(Page):
             BETWEEN: self.between,
             BESIDE: BesideTab(session),
             BUY: BuyTab(session),
+            PACK: PackTab(session),
             CARDS: CardsTab(session),
         }
         self.stack = QStackedWidget()
