@@ -5,10 +5,12 @@ import io
 import json
 import tempfile
 import unittest
+import zipfile
 from contextlib import redirect_stderr, redirect_stdout
 from pathlib import Path
 
 import numpy as np
+import odfdo
 import trimesh
 
 from equilix.cli import run
@@ -16,9 +18,9 @@ from equilix.demo.lighthouse import lighthouse
 from equilix.edits import kit
 from equilix.edits.shape import size_of
 from equilix.errors import Refused
-from equilix.exchange.csv_out import kit_csv, setups_csv
+from equilix.exchange.csv_out import as_csv, kit_rows, setup_rows
 from equilix.exchange.exporting import exported, sort_of
-from equilix.exchange.lines import Told, read_lines
+from equilix.exchange.lines import Told, Unread, read_lines, text_of
 from equilix.exchange.shapes import TO_GLTF, gltf, part_mesh, stl
 from equilix.kit.parts import Part
 from equilix.kit.solids import Box, Tube
@@ -33,7 +35,7 @@ class Tables(unittest.TestCase):
     def test_the_kit_there_and_back(self) -> None:
         """All parts of the demo come back as they were; those of one solid in their size too."""
         document = lighthouse()
-        lines = read_lines(kit_csv(document.parts))
+        lines = read_lines(as_csv(kit_rows(document.parts)))
         self.assertEqual(len(lines), len(document.parts))
         for part, line in zip(document.parts, lines, strict=True):
             assert isinstance(line, Told)
@@ -47,7 +49,7 @@ class Tables(unittest.TestCase):
         """What could be read as thousands is not written: three digits never stand behind the point."""
         for grams in (540.125, 1234.5, 0.1, 12.3456):
             document, _ = kit.add_part(lighthouse(), "odd", "block", grams / 1000, (0.1, 0.1, 0.1))
-            (line,) = read_lines(kit_csv([document.parts_by_id["odd"]]))
+            (line,) = read_lines(as_csv(kit_rows([document.parts_by_id["odd"]])))
             assert isinstance(line, Told)
             self.assertAlmostEqual(line.part.mass_kg * 1000, grams, places=4)
 
@@ -55,22 +57,112 @@ class Tables(unittest.TestCase):
         """A name that a spreadsheet would reckon out is text there; a negative mark stays a number."""
         document, _ = kit.add_part(lighthouse(), "=1+1", "block", 0.1, (0.1, 0.1, 0.1))
         document, _ = kit.add_part(document, "@cmd", "block", 0.1, (0.1, 0.1, 0.1))
-        rows = list(csv.reader(io.StringIO(kit_csv(document.parts)), delimiter=";"))
+        rows = list(csv.reader(io.StringIO(as_csv(kit_rows(document.parts))), delimiter=";"))
         self.assertEqual([row[0] for row in rows[-2:]], ["'=1+1", "'@cmd"])
-        text = setups_csv(document, [document.setups_by_id["gallery"]])
+        text = as_csv(setup_rows(document, [document.setups_by_id["gallery"]]))
         rows = list(csv.reader(io.StringIO(text), delimiter=";"))
         self.assertIn("-25", rows[4])
 
     def test_setups(self) -> None:
         """A line for each placement, with what it hangs on, its mark as the scale reads, how far it is out."""
         document = lighthouse()
-        rows = list(csv.DictReader(io.StringIO(setups_csv(document, document.setups)), delimiter=";"))
+        rows = list(csv.DictReader(io.StringIO(as_csv(setup_rows(document, document.setups))), delimiter=";"))
         self.assertEqual(len(rows), sum(len(setup.placements) for setup in document.setups))
         found = {(row["setup"], row["placement"]): row for row in rows}
         bridge = found["Lamp room", "bridge"]
         self.assertEqual((bridge["on"], bridge["slide mm"]), ("long shoulder base with pad", "232"))
         self.assertEqual(found["Causeway", "post"]["drawn out mm"], "40")
         self.assertEqual(found["Lamp room", "left-handle"]["turn deg"], "-18")
+
+
+class Spreadsheets(unittest.TestCase):
+    """The open format, read back by a general library and by the program's list of parts."""
+
+    def sheet(self, *rows: list[object], name: str = "kit") -> Path:
+        """A spreadsheet as somebody may have made it."""
+        book = odfdo.Document("ods")
+        book.body.clear()
+        table = odfdo.Table(name)
+        for cells in rows:
+            row = odfdo.Row()
+            row.set_values(cells)
+            table.append_row(row)
+        book.body.append(table)
+        book.save(self.folder / "own.ods")
+        return self.folder / "own.ods"
+
+    def setUp(self) -> None:
+        kept = tempfile.TemporaryDirectory()
+        self.addCleanup(kept.cleanup)
+        self.folder = Path(kept.name)
+        self.document = lighthouse()
+
+    def test_there_and_back(self) -> None:
+        """Kit and setups on two sheets; the kit becomes the same lines as through CSV; numbers are numbers."""
+        path = self.folder / "all.ods"
+        path.write_bytes(exported(self.document, path, self.document.setups[0]))
+        tables = odfdo.Document(path).body.tables
+        self.assertEqual([each.name for each in tables], ["kit", "setups"])
+        values = tables[0].get_values()
+        self.assertEqual(float(values[1][2]), self.document.parts[0].mass_kg * 1000)
+        self.assertEqual(len(tables[1].get_values()) - 1, sum(len(each.placements) for each in self.document.setups))
+        through_csv = read_lines(as_csv(kit_rows(self.document.parts)))
+        for one, other in zip(read_lines(text_of(path)), through_csv, strict=True):
+            assert isinstance(one, Told)
+            assert isinstance(other, Told)
+            self.assertEqual(one.part, other.part)
+
+    def test_no_formula(self) -> None:
+        """A name that begins like one is text."""
+        document, _ = kit.add_part(self.document, "=1+1", "block", 0.1, (0.1, 0.1, 0.1))
+        path = self.folder / "all.ods"
+        path.write_bytes(exported(document, path, document.setups[0]))
+        self.assertEqual(odfdo.Document(path).body.tables[0].get_values()[-1][0], "=1+1")
+        with zipfile.ZipFile(path) as packed:
+            self.assertNotIn(b"table:formula", packed.read("content.xml"))
+
+    def test_as_others_make_it(self) -> None:
+        """Units over the columns, a title, empty cells, and a sheet that is said to be a million empty rows long."""
+        path = self.sheet(
+            ["Our kit"], ["Item", "Weight (lb)", "Qty"], ["24–70 zoom", 2.5, 1], ["", None, None], ["x", "?"]
+        )
+        with zipfile.ZipFile(path) as packed:
+            files = {each.filename: packed.read(each) for each in packed.infolist()}
+        endless = b'<table:table-row table:number-rows-repeated="1048000"><table:table-cell/></table:table-row>'
+        files["content.xml"] = files["content.xml"].replace(b"</table:table>", endless + b"</table:table>")
+        with zipfile.ZipFile(path, "w") as packed:
+            for name, raw in files.items():
+                packed.writestr(name, raw)
+        title, zoom, odd = read_lines(text_of(path))
+        assert isinstance(zoom, Told)
+        self.assertIsInstance(title, Unread)
+        self.assertAlmostEqual(zoom.part.mass_kg, 2.5 * 0.45359237)
+        self.assertIsInstance(odd, Unread)
+
+    def test_what_cannot_be_read(self) -> None:
+        """No spreadsheet, half of one, one that is not there, one without a sheet, too many cells, too large."""
+        whole = self.sheet(["name", "mass g"], ["plate", 300]).read_bytes()
+        broken = self.folder / "broken.ods"
+        for raw in (b"", b"name;mass", whole[: len(whole) // 2], whole.replace(b"content.xml", b"content.xmm")):
+            broken.write_bytes(raw)
+            with refused(self, Refused, "“broken.ods” is no spreadsheet that can be read. Save it again as .ods"):
+                text_of(broken)
+        with refused(self, Refused, "gone.ods"):
+            text_of(self.folder / "gone.ods")
+        wide = self.sheet(*([1000 * row + cell for cell in range(210)] for row in range(2)))
+        repeated = b'<table:table-row table:number-rows-repeated="100">'
+        with zipfile.ZipFile(wide) as packed:
+            files = {each.filename: packed.read(each) for each in packed.infolist()}
+        files["content.xml"] = files["content.xml"].replace(b"<table:table-row>", repeated, 1)
+        with zipfile.ZipFile(wide, "w") as packed:
+            for name, raw in files.items():
+                packed.writestr(name, raw)
+        with refused(self, Refused, "has more than 20,000 cells. Leave only the lines of the kit in it"):
+            text_of(wide)
+        with zipfile.ZipFile(broken, "w", zipfile.ZIP_DEFLATED) as packed:
+            packed.writestr("content.xml", b" " * 41_000_000)
+        with refused(self, Refused, "“broken.ods” unpacks to 41 MB"):
+            text_of(broken)
 
 
 class Shapes(unittest.TestCase):

@@ -32,21 +32,21 @@ class Export(WindowTest):
         return path
 
     def test_every_sort(self) -> None:
-        """A drawing, both tables, the rig, the selected part; each is said when it is there."""
+        """A drawing, both tables, a spreadsheet, the rig, the selected part; each is said when it is there."""
         self.session.selection.select("matte-box")
         for sort, name, begins in (
             (0, "rig.pdf", b"%PDF"), (0, "rig.svg", b"<?xml"), (1, "kit.csv", b"name;kind;mass g"),
-            (2, "setup.csv", b"setup;placement"), (3, "rig.glb", b"glTF"), (4, "part.stl", b""),
+            (2, "setup.csv", b"setup;placement"), (3, "all.ods", b"PK"), (4, "rig.glb", b"glTF"), (5, "part.stl", b""),
         ):  # fmt: skip
             path = self.export(sort, name)
             self.assertTrue(path.read_bytes().startswith(begins), name)
             self.assertEqual(self.messages[-1], (f"Written: {name}", False))
         self.assertGreater((self.folder / "part.stl").stat().st_size, 84)
-        self.assertEqual(len(SORTS), 5)
+        self.assertEqual(len(SORTS), 6)
 
     def test_what_cannot_be(self) -> None:
         """A part in space without one that is selected; an ending that nobody knows; nothing is written."""
-        path = self.export(4, "part.stl")
+        path = self.export(5, "part.stl")
         self.assertFalse(path.exists())
         self.assertIn("select one on the rig", self.messages[-1][0])
         self.assertIn("no ending that is known", (self.export(0, "rig.doc"), self.messages[-1][0])[1])

@@ -9,6 +9,7 @@ from PySide6.QtTest import QTest
 
 from equilix.demo import lighthouse
 from equilix.document import VERSION, Document, empty
+from equilix.exchange.exporting import exported
 from equilix.store.saving import save
 from equilix.ui.theme import enlarge
 from equilix.ui.workspaces.line_table import PART
@@ -196,6 +197,21 @@ class FromAList(WindowTest):
             self.assertIn(words, self.page.told.text())
             self.assertEqual(self.page.text.toPlainText(), LIST)
             self.assertIsNone(self.page.other)
+
+    def test_a_spreadsheet(self) -> None:
+        """It takes the place of the text, with its preview; Undo brings back what stood there; broken: said."""
+        self.paste(LIST)
+        path, demo = self.other().with_suffix(".ods"), lighthouse()
+        path.write_bytes(exported(demo, path, demo.setups[0]))
+        self.open_other(path)
+        self.assertIsNone(self.page.other)
+        self.assertTrue(self.page.text.toPlainText().startswith("name\tkind\tmass g"))
+        self.assertEqual(self.rows, len(demo.parts))
+        path.write_bytes(b"PK")
+        self.open_other(path)
+        self.assertIn("no spreadsheet that can be read", self.page.told.text())
+        self.page.text.undo()
+        self.assertEqual(self.page.text.toPlainText(), LIST)
 
     def test_on_every_size(self) -> None:
         """Nothing is cut off, nor pale, with a list in it."""

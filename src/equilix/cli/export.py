@@ -23,7 +23,9 @@ from equilix.words.telling import tell
 
 def add_to(commands: Any) -> None:
     """The command's own parser."""
-    said = say("for other programs: a table (.csv), a drawing (.pdf, .svg, .png), the rig (.gltf, .glb), a part (.stl)")
+    said = say(
+        "for other programs: a table (.csv, .ods), a drawing (.pdf, .svg, .png), the rig (.gltf, .glb), a part (.stl)"
+    )
     export = commands.add_parser("export", help=said, description=said)
     export.add_argument("file", type=Path)
     export.add_argument("--out", metavar="FILE", type=Path, required=True, help=say("what it is its ending says"))

@@ -7,15 +7,18 @@ from typing import Final, Literal
 
 from equilix.document import Document
 from equilix.errors import Refused
-from equilix.exchange.csv_out import kit_csv, setups_csv
+from equilix.exchange.csv_out import as_csv, kit_rows, setup_rows
+from equilix.exchange.ods import SUFFIX as ODS
+from equilix.exchange.ods import written
 from equilix.exchange.shapes import gltf, stl
+from equilix.exchange.tables import SHEETS
 from equilix.facts import fact, listed
 from equilix.rig.kinematics import assemble
 from equilix.rig.setups import Setup
 
 Sort = Literal["table", "shape", "part", "pages"]
 SORTS: Final[dict[str, Sort]] = {
-    ".csv": "table", ".gltf": "shape", ".glb": "shape", ".stl": "part",
+    ".csv": "table", ".ods": "table", ".gltf": "shape", ".glb": "shape", ".stl": "part",
     ".pdf": "pages", ".svg": "pages", ".png": "pages",
 }  # fmt: skip
 """A table of the kit or of setups; the rig in space; one part in space; drawings, which the interface makes."""
@@ -32,11 +35,16 @@ def sort_of(path: Path) -> Sort:
 def exported(document: Document, path: Path, setup: Setup, part_id: str | None = None, *, kit: bool = False) -> bytes:
     """What is written into a file that is no drawing: ``kit``: the table is that of the kit and not of the setup.
 
+    A spreadsheet (.ods) has both: the kit on its first sheet, all setups on the second.
+
     Raises :class:`~equilix.errors.Refused`.
     """
     sort = sort_of(path)
     if sort == "table":
-        return (kit_csv(document.parts) if kit else setups_csv(document, [setup])).encode()
+        if path.suffix.lower() == ODS:
+            rows = kit_rows(document.parts), setup_rows(document, document.setups)
+            return written(dict(zip(SHEETS, rows, strict=True)))
+        return as_csv(kit_rows(document.parts) if kit else setup_rows(document, [setup])).encode()
     if sort == "shape":
         assembly = assemble(setup, document.parts_by_id)
         return gltf(assembly, "glb" if path.suffix.lower() == ".glb" else "gltf")

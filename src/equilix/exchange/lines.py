@@ -22,6 +22,8 @@ from equilix.edits.kit import slug
 from equilix.edits.sound import refused_by
 from equilix.edits.taking import take_parts
 from equilix.errors import Refused
+from equilix.exchange.ods import SUFFIX as ODS
+from equilix.exchange.ods import ods_text
 from equilix.exchange.tables import Row, sure, table_of
 from equilix.facts import Sayable, fact, number
 from equilix.kit import usual_electric
@@ -100,7 +102,12 @@ def read_lines(text: str, how: How = "data sheet") -> tuple[Line, ...]:
 
 
 def text_of(path: Path) -> str:
-    """What a text file says. Raises :class:`Refused` where it cannot be read, or is no text."""
+    """What a text file or the first sheet of a spreadsheet (.ods) says.
+
+    Raises :class:`Refused` where it cannot be read, or is neither.
+    """
+    if path.suffix.lower() == ODS:
+        return ods_text(path)
     try:
         return path.read_text("utf-8-sig")
     except OSError as error:

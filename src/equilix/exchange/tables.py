@@ -46,6 +46,8 @@ SETUP_HEADS: Final = (
     "setup", "placement", "part", "on", "point", "slide mm", "turn deg", "drawn out mm", "mass g", "price",
 )  # fmt: skip
 """Over the columns of setups."""
+SHEETS: Final = ("kit", "setups")
+"""Of a spreadsheet."""
 PARTED_BY: Final = ("\t", ";", ",")
 HEAD_AMONG: Final = 6
 """The heads stand in one of so many first lines."""

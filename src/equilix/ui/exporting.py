@@ -24,6 +24,7 @@ SORTS: Final = (
     (N_("This setup as a drawing"), ("pdf", "svg", "png")),
     (N_("The kit as a table"), ("csv",)),
     (N_("This setup as a table"), ("csv",)),
+    (N_("Kit and setups as a spreadsheet"), ("ods",)),
     (N_("The rig in space, with masses"), ("gltf", "glb")),
     (N_("The selected part in space"), ("stl",)),
 )

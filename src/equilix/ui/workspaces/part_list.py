@@ -18,7 +18,7 @@ from PySide6.QtWidgets import (
 from equilix.document import Document
 from equilix.edits.taking import not_in_the_kit
 from equilix.errors import EquilixError
-from equilix.exchange.lines import Line, Told, left_over, lines_of, read_lines, take_lines
+from equilix.exchange.lines import Line, Told, left_over, lines_of, read_lines, take_lines, text_of
 from equilix.facts import fact, number
 from equilix.kit.parts import How
 from equilix.store.parsing import open_document
@@ -42,6 +42,7 @@ HOWS: Final[tuple[tuple[How, str], ...]] = (
 )  # fmt: skip
 
 
+TABLES: Final = (".ods", ".csv", ".tsv", ".txt")
 AT_ONCE: Final = 50
 """So many lines are read between two pictures of the screen."""
 
@@ -84,7 +85,7 @@ class PartListPage(Page):
             self.how.addItem(say(text), how)
         self.how.activated.connect(lambda _index: self._read())
         self.told = text_label()
-        self.from_document = QPushButton(say("From another document …"))
+        self.from_document = QPushButton(say("From a file …"))
         self.from_document.clicked.connect(self.choose_document)
         self.lines_again = QPushButton(say("Back to the lines"))
         self.lines_again.clicked.connect(self.back_to_lines)
@@ -138,18 +139,24 @@ class PartListPage(Page):
         self._read()
 
     def choose_document(self) -> None:
-        """Let the person choose the document whose kit is to be taken over."""
-        sorts = f"{say('Equilix documents')} (*{SUFFIX})"
+        """Let the person choose the document whose kit is to be taken over, or a table or list."""
+        tables = " ".join(f"*{each}" for each in TABLES)
+        sorts = f"{say('Equilix documents')} (*{SUFFIX});;{say('Tables and lists')} ({tables})"
         file_dialog(self, sorts, lambda name: self.load(Path(name))).open()
 
     def load(self, path: Path) -> None:
-        """Read another document; what is wrong with it is said here."""
+        """Read another document, or a table or list into the text; what is wrong with it is said here."""
         show_text(self.told, say("Reading {file} …").format(file=path.name), self.theme.quiet)
-        self.job.start(in_one_go(partial(open_document, path)))
+        read = text_of if path.suffix.lower() in TABLES else open_document
+        self.job.start(in_one_go(partial(read, path)))
 
-    def _read_document(self, found: Document | EquilixError) -> None:
+    def _read_document(self, found: Document | str | EquilixError) -> None:
         if isinstance(found, EquilixError):
             show_text(self.told, f"▲ {self.session.tell(found.said)}", self.theme.tip)
+            return
+        if isinstance(found, str):
+            self.text.selectAll()
+            self.text.insertPlainText(found)  # Undo in the text brings back what stood there
             return
         self.other = found
         self.table.lines.left.clear()
