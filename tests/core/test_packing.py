@@ -124,6 +124,22 @@ class Rigs(unittest.TestCase):
             kinds = [line.thing.of_rig for case in found.cases for line in case.lines]
             self.assertEqual(kinds, [True] * len(pieces))
 
+    def test_none_came_off_for_nothing(self) -> None:
+        """In random rooms: whatever came off would not go in together with what it was on."""
+        rng = random.Random(6)
+        for _ in range(25):
+            rooms = [(rng.uniform(0.1, 0.9), rng.uniform(0.1, 0.6), rng.uniform(0.1, 0.4))]
+            for setup in self.document.setups:
+                assembly = assemble(setup, self.document.parts_by_id)
+                pieces = taken_apart(self.document, assembly, rooms).pieces
+                self.assertEqual(sorted(key for each in pieces for key in each), sorted(setup.by_id))
+                for piece in pieces:
+                    parent = setup.by_id[piece[0]].parent
+                    on = next((each for each in pieces if parent in each), ())
+                    if on:
+                        together = fits_alone(size_m(assembly, (*on, *piece)), rooms)
+                        self.assertFalse(together, (setup.id, rooms, piece))
+
     def test_nothing_comes_off_before_what_is_on_it(self) -> None:
         """In a case for lenses alone nearly all comes off, each after what hangs on it."""
         small = kit.remove_part(kit.change_part(self.document, "case", inner_m=(0.25, 0.20, 0.19)), "bag")
@@ -186,6 +202,8 @@ class Rigs(unittest.TestCase):
         bag = next(each for each in found.cases if each.case.id == "bag")
         self.assertEqual(sorted(each.id for each in bag.batteries).count("battery-98"), 2)
         self.assertEqual(found.air.with_approval, ("146 Wh wedge battery",))
+        with_rig = [each for each in packed(self.document, "lamp-room").cases if each.batteries]
+        self.assertEqual([each.case.id for each in with_rig], ["case"])  # what is on the rig stays on it
         self.assertIn("batteries fly in the cabin, contacts covered", [tell(each) for each in minded(bag)])
 
     def test_said(self) -> None:
