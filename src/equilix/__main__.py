@@ -23,6 +23,7 @@ COMMANDS = (
     "check",
     "buy",
     "card",
+    "compare",
     "convert",
     "export",
     "lenses",

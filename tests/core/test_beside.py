@@ -1,11 +1,18 @@
 """Two setups side by side."""
 
+import io
+import json
+import tempfile
 import unittest
+from contextlib import redirect_stderr, redirect_stdout
+from pathlib import Path
 
 from equilix.change.beside import Beside, Line, beside, parts_words
 from equilix.change.conversion.conversion import minutes_between
+from equilix.cli import run
 from equilix.demo.lighthouse import lighthouse
 from equilix.edits import kit, rigging
+from equilix.store.saving import save
 from tests.core.builders import scene
 from tests.told import told
 
@@ -55,6 +62,32 @@ class SideBySide(unittest.TestCase):
         found = lines(beside(document, "gallery", "nothing"))
         self.assertEqual(told(found["size"].second), "")
         self.assertEqual(told(found["mass"].second), "0 g")
+
+
+class OnTheCommandLine(unittest.TestCase):
+    """`equilix compare`."""
+
+    def test_in_words_and_json(self) -> None:
+        """Both figures and who is better; a setup against itself and one that is not there are refused."""
+        with tempfile.TemporaryDirectory() as kept:
+            path = str(Path(kept) / "demo.equilix")
+            save(lighthouse(), Path(path))
+
+            def said(*arguments: str) -> tuple[int, str, str]:
+                with redirect_stdout(io.StringIO()) as out, redirect_stderr(io.StringIO()) as err:
+                    code = run(["compare", path, *arguments])
+                return code, out.getvalue(), err.getvalue()
+
+            code, text, _ = said("stairs", "lamp-room")
+            self.assertEqual(code, 0)
+            self.assertIn("  Mass: 4.48 kg · 10.67 kg ▼\n", text)
+            found = json.loads(said("stairs", "Lamp room", "--json", "--units", "us")[1])
+            figures = {each["figure"]: each for each in found["figures"]}
+            self.assertEqual((figures["mass"]["second"], figures["mass"]["better"]), ("23 lb 8.2 oz", -1))
+            self.assertGreater(found["there_minutes"], 1)
+            same = said("lamp-room", "lamp-room")[2]
+            self.assertIn("“Lamp room” cannot be held against itself. Name two setups.", same)
+            self.assertIn("nowhere", said("stairs", "nowhere")[2])
 
 
 if __name__ == "__main__":

@@ -11,7 +11,7 @@ from pathlib import Path
 from typing import Final
 
 from equilix.analysis import analyse
-from equilix.cli import buy, card, convert, export, lenses, lists, merge, pack, quick, shelf, starters, tape
+from equilix.cli import buy, card, compare, convert, export, lenses, lists, merge, pack, quick, shelf, starters, tape
 from equilix.cli.choosing import setup_named
 from equilix.cli.printer import MakePrinter, no_printer
 from equilix.document import Document
@@ -75,6 +75,7 @@ def build_command_parser() -> argparse.ArgumentParser:
     check.add_argument("file", type=Path)
     buy.add_to(commands)
     card.add_to(commands)
+    compare.add_to(commands)
     convert.add_to(commands)
     export.add_to(commands)
     lenses.add_to(commands)
@@ -216,6 +217,7 @@ COMMANDS: Final[dict[str, Callable[[argparse.Namespace], None]]] = {
     "guide": _guide,
     "check": _check,
     "buy": buy.run,
+    "compare": compare.run,
     "lenses": lenses.run,
     "lines": lists.run,
     "merge": merge.run,
