@@ -15,6 +15,7 @@ import trimesh
 
 from equilix.cli import run
 from equilix.demo.lighthouse import lighthouse
+from equilix.document import empty
 from equilix.edits import kit
 from equilix.edits.shape import size_of
 from equilix.errors import Refused
@@ -237,6 +238,11 @@ class OnTheCommandLine(unittest.TestCase):
             self.assertEqual(said("--out", str(folder / "a.stl"), "--part", "Matte box")[0], 0)
             self.assertIn("is there already", said("--out", str(folder / "a.stl"), "--part", "matte-box")[1])
             self.assertIn("nowhere", said("--out", str(folder / "b.stl"), "--part", "nowhere")[1])
+            save(empty().changed(parts=lighthouse().parts, setups=()), folder / "demo.equilix")  # a kit without a setup
+            self.assertEqual(said("--out", str(folder / "only.csv"), "--kit")[0], 0)
+            self.assertEqual(said("--out", str(folder / "only.stl"), "--part", "matte-box")[0], 0)
+            self.assertIn("no setup", said("--out", str(folder / "only.glb"))[1])
+            save(lighthouse(), folder / "demo.equilix")
             self.assertIn("Pages cannot be drawn here", said("--out", str(folder / "a.pdf"))[1])
 
 

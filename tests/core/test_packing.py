@@ -18,7 +18,7 @@ from equilix.change.packing.packing import Packing, containers, pack
 from equilix.change.packing.packing_words import apart_words, case_words, headline, line_words, minded, sure_words
 from equilix.cli import run
 from equilix.demo.lighthouse import lighthouse
-from equilix.document import Document
+from equilix.document import Document, empty
 from equilix.edits import kit
 from equilix.errors import Cancelled, Refused
 from equilix.rig.kinematics import assemble
@@ -271,6 +271,10 @@ class OnTheCommandLine(unittest.TestCase):
             self.assertEqual((found["pack_version"], len(found["cases"])), (1, 3))
             self.assertIn("0.39 in", found["sure"][0])
             self.assertIn("There is no case", said(str(bare))[2])
+            kits = Path(kept) / "kit.equilix"
+            save(empty().changed(parts=lighthouse().parts, setups=()), kits)
+            self.assertIn("Kit: All of it goes into", said(str(kits))[1])
+            self.assertIn("The document has no setup", said(str(kits), "--rig")[2])
 
 
 if __name__ == "__main__":

@@ -15,6 +15,7 @@ from equilix.errors import Refused
 from equilix.exchange.exporting import exported, sort_of
 from equilix.facts import fact
 from equilix.result import Result
+from equilix.rig.setups import Setup
 from equilix.store.parsing import open_document
 from equilix.store.saving import write_atomically
 from equilix.words.language import say
@@ -41,8 +42,10 @@ def run(options: argparse.Namespace, printer: MakePrinter) -> None:
     """Carry the command out."""
     document = open_document(options.file)
     display, out = options.units or document.display, options.out
-    setup = setup_named(document, options.setup)
-    if sort_of(out) == "pages":
+    sort = sort_of(out)
+    alone = not document.setups and options.setup is None and sort in ("table", "part")
+    setup = Setup(id="kit", name=say("Kit")) if alone else setup_named(document, options.setup)
+    if sort == "pages":
         printer().drawing(document, Result(analyse(document, setup)), display, out, options.page)
         return
     if os.path.lexists(out):
