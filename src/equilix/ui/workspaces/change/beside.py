@@ -68,8 +68,8 @@ class BesideTab(ChangeTab):
         whole.addLayout(row)
         whole.addWidget(self.said)
         below = QHBoxLayout()
-        below.addWidget(self.picture, 1)
-        below.addWidget(self.table, 1)
+        below.addWidget(self.picture, 2)
+        below.addWidget(self.table, 3)
         whole.addLayout(below, 1)
         whole.addWidget(self.parts)
 

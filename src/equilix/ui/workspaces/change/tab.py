@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from PySide6.QtCore import QSize
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from equilix.ui.session import Session
@@ -21,6 +23,19 @@ class ChangeTab(QWidget):
 
     def leave(self) -> None:
         """It is not looked at any more: end what works for it."""
+
+    def minimumSizeHint(self) -> QSize:
+        """As high as wrapped text makes it at this width, so that whoever scrolls it gives it that."""
+        hint, layout = super().minimumSizeHint(), self.layout()
+        if layout is not None and layout.hasHeightForWidth():
+            hint.setHeight(max(hint.height(), layout.totalMinimumHeightForWidth(self.width())))
+        return hint
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """At another width text may be higher."""
+        super().resizeEvent(event)
+        if event.size().width() != event.oldSize().width():
+            self.updateGeometry()
 
     @property
     def waits(self) -> bool:
