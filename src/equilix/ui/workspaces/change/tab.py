@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QSize
+from PySide6.QtCore import QSize, QTimer
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
@@ -34,7 +34,14 @@ class ChangeTab(QWidget):
     def resizeEvent(self, event: QResizeEvent) -> None:
         """At another width text may be higher."""
         super().resizeEvent(event)
-        if event.size().width() != event.oldSize().width():
+        if event.size() != event.oldSize():
+            QTimer.singleShot(0, self, self._lay_out_anew)  # whoever scrolls it resizes it again within this event
+
+    def _lay_out_anew(self) -> None:
+        layout = self.layout()
+        if layout is not None:
+            layout.invalidate()
+            layout.activate()
             self.updateGeometry()
 
     @property
