@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from typing import Final
 
 import numpy as np
@@ -12,13 +12,11 @@ import numpy as np
 from equilix.document import Document
 from equilix.edits.shape import size_of
 from equilix.exchange.ods import number_text
-from equilix.exchange.tables import KIT_HEADS, SETUP_HEADS
+from equilix.exchange.tables import KIT_HEADS, SETUP_HEADS, Cells
 from equilix.kit.parts import Part
 from equilix.rig.kinematics import assemble
 from equilix.rig.setups import Setup
 
-Cells = Iterable[Sequence[str | float]]
-"""Rows of texts and numbers, the heads first; what is not known is an empty text."""
 FORMULA: Final = ("=", "+", "-", "@", "\t", "\r")
 """What a spreadsheet would take for a formula begins so: it gets a mark before it that makes it text."""
 

@@ -10,13 +10,11 @@ import zipfile
 from collections.abc import Mapping
 from decimal import Decimal
 from pathlib import Path
-from typing import TYPE_CHECKING, Any, Final
+from typing import Any, Final
 
 from equilix.errors import Refused
+from equilix.exchange.tables import Cells
 from equilix.facts import fact, grouped
-
-if TYPE_CHECKING:
-    from equilix.exchange.csv_out import Cells
 
 SUFFIX: Final = ".ods"
 MOST_BYTES: Final = 40_000_000

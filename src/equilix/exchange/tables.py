@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import csv
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from typing import Final
 
 from msgspec import Struct
@@ -14,6 +14,8 @@ from equilix.errors import Refused
 from equilix.facts import fact
 from equilix.units import Quantity
 
+Cells = Iterable[Sequence[str | float]]
+"""Rows of texts and numbers, the heads first; what is not known is an empty text."""
 HEADS: Final[dict[str, tuple[str, ...]]] = {
     "name": ("name", "part", "item", "description", "what", "article", "designation"),
     "kind": ("kind", "type", "category", "sort"),
