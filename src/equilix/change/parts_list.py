@@ -8,8 +8,9 @@ from equilix.analysis import Analysis
 from equilix.document import Document
 from equilix.facts import Sayable, fact, length, listed
 from equilix.kit.catalogue import kind_of
-from equilix.kit.mount_kinds import mount_kind
+from equilix.kit.mount_kinds import STRAPPED
 from equilix.kit.parts import Part
+from equilix.rig.seats import mount_of
 from equilix.rig.setups import Setup
 
 
@@ -32,16 +33,18 @@ def parts_list(document: Document, analysis: Analysis) -> tuple[PartLine, ...]:
     lines = []
     for row, key in enumerate(assembly.ids):
         part, seat = assembly.parts[row], assembly.seats[row]
-        parent = analysis.setup.by_id[key].parent
+        placement = analysis.setup.by_id[key]
+        mount = mount_of(placement, seat)
         where: Sayable = fact("parts_list.core")
-        if seat is not None:
-            carrier = assembly.parts[assembly.index[seat.parent]].name
-            slide = analysis.setup.by_id[key].slide_m
-            at = "" if seat.track is None else length(seat.track.scale_zero_m + slide)
-            on = fact("parts_list.on", carrier=carrier, by=mount_kind(seat.point.kind).label)
-            where = listed((on, at))
-        elif parent is not None:
-            where = fact("parts_list.strapped", carrier=assembly.parts[assembly.index[parent]].name)
+        if mount is not None and placement.parent is not None:
+            carrier = assembly.parts[assembly.index[placement.parent]].name
+            on = (
+                fact("parts_list.strapped", carrier=carrier)
+                if mount is STRAPPED
+                else fact("parts_list.on", carrier=carrier, by=mount.label)
+            )
+            track = None if seat is None else seat.track
+            where = listed((on, "" if track is None else length(track.scale_zero_m + placement.slide_m)))
         lines.append(PartLine(part, kind_of(part).label, where))
     bearer = document.parts_by_id.get(analysis.setup.borne_by or "")
     if bearer is not None:

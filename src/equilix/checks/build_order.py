@@ -13,7 +13,8 @@ from equilix.checks.rules import rule
 from equilix.errors import Called, going_on, never
 from equilix.facts import NOTHING, Sayable, fact, listed
 from equilix.kit.catalogue import kind_of
-from equilix.kit.mount_kinds import mount_kind
+from equilix.kit.mount_kinds import STRAPPED
+from equilix.rig.seats import mount_of
 from equilix.rig.setups import Cable
 
 MOST_RESTED: Final = 150
@@ -94,13 +95,16 @@ def build_order(heaps: Heaps) -> tuple[BuildStep, ...]:
     names = _names(analysis)
     for cable in sorted(analysis.setup.cables, key=lambda each: each.output is None):
         text = fact(
-            "build_order.plug_into_then_into_lead", cable=_called(cable), start=names[cable.start], end=names[cable.end]
+            "build_order.plug_into_then_into_lead",
+            cable=cable_words(cable),
+            start=names[cable.start],
+            end=names[cable.end],
         )
         steps.append(BuildStep(cable.start, text, fact("build_order.cable_ties")))
     return tuple(steps)
 
 
-def _called(cable: Cable) -> Sayable:
+def cable_words(cable: Cable) -> Sayable:
     """A cable by its name, and by what is written on its ends."""
     return fact("build_order.labelled", cable=cable.name, label=cable.label) if cable.label else cable.name
 
@@ -114,7 +118,7 @@ def strip_order(heaps: Heaps) -> tuple[BuildStep, ...]:
     names, steps, off = _names(analysis), [], False
     for cable in sorted(analysis.setup.cables, key=lambda each: each.output is not None):
         text = fact(
-            "build_order.unplug_then_untie", cable=_called(cable), end=names[cable.end], start=names[cable.start]
+            "build_order.unplug_then_untie", cable=cable_words(cable), end=names[cable.end], start=names[cable.start]
         )
         if cable.output is not None and not off:
             text, off = fact("build_order.switch_off", text=text), True
@@ -133,22 +137,19 @@ def _step(analysis: Analysis, placement_id: str, rests: Sayable, *, on: bool) ->
     assembly = analysis.assembly
     row = assembly.index[placement_id]
     part, seat = assembly.parts[row], assembly.seats[row]
-    parent = analysis.setup.by_id[placement_id].parent
-    if seat is None and parent is not None:
-        key, carrier = "put_on.strapped" if on else "take_off.strapped", assembly.parts[assembly.index[parent]].name
-        return BuildStep(placement_id, fact(key, part=part.name, carrier=carrier), fact("tool.strap"), rests)
-    if seat is None:
+    placement = analysis.setup.by_id[placement_id]
+    how = mount_of(placement, seat)
+    if how is None or placement.parent is None:
         return BuildStep(
             placement_id, fact("build_order.begin" if on else "build_order.leaves", part=part.name), "", rests
         )
-    how = mount_kind(seat.point.kind)
-    text = (how.on if on else how.off)(part.name, assembly.parts[assembly.index[seat.parent]].name)
-    slide = analysis.setup.by_id[placement_id].slide_m
-    mark = "" if seat.track is None else seat.track.reads(slide)
+    text = (how.on if on else how.off)(part.name, assembly.parts[assembly.index[placement.parent]].name)
+    mark = "" if seat is None or seat.track is None else seat.track.reads(placement.slide_m)
     if not on:
         text = fact("build_order.note_mark", step=text, mark=mark) if mark else text
         return BuildStep(placement_id, text, how.tool, rests)
-    text = fact("build_order.by_mount", step=text, by=listed((how.label, mark)))
+    by = listed(("" if how is STRAPPED else how.label, mark))
+    text = fact("build_order.by_mount", step=text, by=by) if by else text
     if part.kind == "lens" and any(each.kind == "lens-support" for each in assembly.parts):
         text = fact("build_order.keep_hand_under_barrel_until", step=text)
     return BuildStep(placement_id, text, how.tool, rests)

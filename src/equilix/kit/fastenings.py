@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from typing import Final, Literal
 
 from equilix.facts import Sayable, fact
-from equilix.kit.mount_kinds import mount_kind
+from equilix.kit.mount_kinds import MountKind
 
 Fastening = Literal["quick", "hand", "knob", "lever", "screw", "strap", "cable", "bearer", "look"]
 MINUTES: Final[dict[Fastening, float]] = {
@@ -19,16 +19,17 @@ or a lever half a minute, a screw by coin or hex key one to three."""
 _QUICK: Final = ("quick-plate", "latched", "wedge", "battery-slot", "latched-plate")
 _BY_USE: Final[dict[str, Fastening]] = {
     "coin-or-hex-key": "screw", "hex-key": "screw", "by-hand-lever": "lever", "by-hand-knob": "knob",
-    "by-hand-clamp": "knob", "by-hand-latch": "quick", "by-hand": "hand",
+    "by-hand-clamp": "knob", "by-hand-latch": "quick", "by-hand": "hand", "strap": "strap",
 }  # fmt: skip
 
 
-def fastening_of(kind: str) -> Fastening:
-    """By what a mount of this kind is made fast."""
-    row = mount_kind(kind)
-    if kind in _QUICK or row.handling in _QUICK:
+def fastening_of(mount: MountKind | None) -> Fastening:
+    """By what a mount of this kind is made fast; None: it lies free."""
+    if mount is None:
+        return "hand"
+    if mount.key in _QUICK or mount.handling in _QUICK:
         return "quick"
-    return _BY_USE.get(row.uses, "knob")
+    return _BY_USE.get(mount.uses, "knob")
 
 
 def fastening_label(fastening: Fastening) -> Sayable:

@@ -77,9 +77,11 @@ _ROWS: Final = (
     MountKind("post-foot", "post-foot", "by-hand-clamp"),
 )
 MOUNT_KINDS: Final = {row.key: row for row in _ROWS}
+STRAPPED: Final = MountKind("strapped", "strapped", "strap")
+"""By what holds a part that is on no mount: nobody chooses it for a mounting point."""
 
 
 def mount_kind(key: str) -> MountKind:
     """The row of a kind. A document may name kinds of its own: same word, same fit, and it is put on by hand."""
-    known = MOUNT_KINDS.get(key)
+    known = STRAPPED if key == STRAPPED.key else MOUNT_KINDS.get(key)
     return known or MountKind(key, "any", "by-hand", known=False)

@@ -7,12 +7,13 @@ from typing import Final
 
 from msgspec import Struct
 
+from equilix.kit.mount_kinds import STRAPPED, MountKind, mount_kind
 from equilix.kit.mounts import MountPoint, Track
 from equilix.kit.parts import Part
 from equilix.mechanics.rotations import from_quaternion
 from equilix.rig.setups import Placement, Pose, Setup
 
-STRAP: Final = MountPoint(name="strap", kind="strapped", position_m=(0.0, 0.0, 0.0), direction=(0.0, 0.0, -1.0))
+STRAP: Final = MountPoint(name="strap", kind=STRAPPED.key, position_m=(0.0, 0.0, 0.0), direction=(0.0, 0.0, -1.0))
 """By what a strapped part is held: its origin, so that its frame is that of the pose."""
 
 
@@ -40,6 +41,13 @@ def seat_of(placement: Placement, setup: Setup, parts: Mapping[str, Part]) -> Se
     if point is None or by is None:
         raise KeyError(placement.id)
     return Seat(placement.parent, point, by, point.track or by.track, point.track is None and by.track is not None)
+
+
+def mount_of(placement: Placement, seat: Seat | None) -> MountKind | None:
+    """By what a placement that sits so is held: its mount, or a strap; None for what lies free."""
+    if placement.parent is None:
+        return None
+    return STRAPPED if seat is None else mount_kind(seat.point.kind)
 
 
 def _strapped_on(pose: Pose, track: Track) -> MountPoint:

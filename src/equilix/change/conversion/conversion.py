@@ -25,7 +25,7 @@ from equilix.change.conversion.state import (
     TakeOff,
     Unplug,
 )
-from equilix.change.conversion.step_words import cuts_power, step_words, tool_words
+from equilix.change.conversion.step_words import Pieces, cuts_power, step_words, tool_words
 from equilix.checks.resting import Rest, rest, stands_rad
 from equilix.checks.rules import rule
 from equilix.document import AVERAGE, Document
@@ -33,8 +33,7 @@ from equilix.errors import Called, Refused, never
 from equilix.facts import NOTHING, Fact, Sayable, fact
 from equilix.kit.fastenings import Fastening, fastening_of, minutes_of, pace
 from equilix.kit.parts import Part
-from equilix.rig.seats import seat_of
-from equilix.rig.setups import Placement, Setup
+from equilix.rig.setups import Setup
 
 SLOW: Final[tuple[Fastening, ...]] = ("screw", "strap", "knob", "lever")
 """What takes both hands: where the rig has to be held meanwhile, somebody else holds it."""
@@ -218,20 +217,6 @@ def _effort(document: Document, before: State, step: Step) -> tuple[float, int, 
 
 
 def _fastening(document: Document, before: State, step: Step) -> Fastening:
-    if isinstance(step, PutOn | Set):
-        return _fastening_at(document, {**before.by_id, step.placement: step.wanted}, step.placement)
-    if isinstance(step, TakeOff | Open | Close):
-        return _fastening_at(document, before.by_id, step.placement)
+    if isinstance(step, PutOn | Set | TakeOff | Open | Close):
+        return fastening_of(Pieces(document, before, step).mount(step.placement))
     return "hand"
-
-
-def _fastening_at(document: Document, there: Mapping[str, Placement], key: str) -> Fastening:
-    """By what a piece is held: its mount, a strap, or nothing but a hand."""
-    piece = there[key]
-    if piece.parent is None:
-        return "hand"
-    if piece.point is None:
-        return "strap"
-    setup = Setup(id="x", name="x", placements=tuple(there.values()))
-    seat = seat_of(piece, setup, document.parts_by_id)
-    return "hand" if seat is None else fastening_of(seat.point.kind)

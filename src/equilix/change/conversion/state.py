@@ -1,6 +1,7 @@
 """A rig in the middle of a conversion, and the steps that lead from one state to the next.
 
-A state is a forest: what is mounted on what, with loose units lying beside. A step says what has to be true before it.
+A state is a forest: what is mounted on what, with loose units lying beside. What has to be true before a step is
+:mod:`equilix.change.conversion.order`'s to know.
 """
 
 from __future__ import annotations

@@ -19,10 +19,11 @@ from equilix.change.conversion.state import (
     TakeOff,
     Unplug,
 )
+from equilix.checks.build_order import cable_words
 from equilix.document import Document
 from equilix.facts import Sayable, angle, fact, general, length, listed
-from equilix.kit.mount_kinds import MountKind, mount_kind
-from equilix.rig.seats import Seat, seat_of
+from equilix.kit.mount_kinds import MountKind
+from equilix.rig.seats import Seat, mount_of, seat_of
 from equilix.rig.setups import Cable, Placement, Setup
 from equilix.words.reading import read_out
 
@@ -31,7 +32,7 @@ def step_words(
     document: Document, differs: Difference, before: State, step: Step, final: Analysis, *, live: bool
 ) -> Sayable:
     """A step as a sentence. ``live``: nothing has been switched off yet; before power is cut it is."""
-    names = _Names(document, before, step)
+    names = Pieces(document, before, step)
     said: Sayable
     match step:
         case SetDown():
@@ -67,8 +68,8 @@ def cuts_power(document: Document, before: State, step: Step) -> bool:
     return document.parts_by_id[before.by_id[step.placement].part].energy_wh > 0
 
 
-class _Names:
-    """Names and seats of the pieces of a state, and of what comes to it."""
+class Pieces:
+    """Names, seats and mounts of the pieces of a state, and of what comes to it."""
 
     def __init__(self, document: Document, before: State, step: Step) -> None:
         self.parts = document.parts_by_id
@@ -83,16 +84,12 @@ class _Names:
         return self.parts[self.there[key].part].name
 
     def seat(self, key: str) -> Seat | None:
-        """How it sits, where it is mounted."""
-        piece = self.there[key]
-        if piece.parent is None or piece.point is None:
-            return None
-        return seat_of(piece, Setup(id="x", name="x", placements=tuple(self.there.values())), self.parts)
+        """How it sits, where it is mounted, or strapped so that it slides."""
+        return seat_of(self.there[key], Setup(id="x", name="x", placements=tuple(self.there.values())), self.parts)
 
     def mount(self, key: str) -> MountKind | None:
-        """The kind of mount that it sits on."""
-        seat = self.seat(key)
-        return None if seat is None else mount_kind(seat.point.kind)
+        """By what it is held; None where it lies free."""
+        return mount_of(self.there[key], self.seat(key))
 
 
 def _set_down(document: Document, start: Setup, *, shared: bool) -> Sayable:
@@ -115,38 +112,27 @@ def _carry(document: Document, end: Setup) -> Sayable:
     return fact("convert.hang_set", bearer=bearer.name, setting=general(round(end.setting, 2)))
 
 
-def _called(cable: Cable) -> Sayable:
-    return fact("build_order.labelled", cable=cable.name, label=cable.label) if cable.label else cable.name
+def _ends(names: Pieces, cable: Cable) -> dict[str, Sayable]:
+    return {"cable": cable_words(cable), "start": names.of(cable.start), "end": names.of(cable.end)}
 
 
-def _ends(names: _Names, cable: Cable) -> dict[str, Sayable]:
-    return {"cable": _called(cable), "start": names.of(cable.start), "end": names.of(cable.end)}
-
-
-def _take_off(names: _Names, before: State, step: TakeOff) -> Sayable:
+def _take_off(names: Pieces, before: State, step: TakeOff) -> Sayable:
     key, mount = step.placement, names.mount(step.placement)
     carrier = names.of(before.by_id[key].parent or "")
-    text = (
-        fact("take_off.strapped", part=names.of(key), carrier=carrier)
-        if mount is None
-        else mount.off(names.of(key), carrier)
-    )
+    assert mount is not None  # it comes off what carries it
+    text = mount.off(names.of(key), carrier)
     return fact("convert.with_all", step=text) if len(before.subtree(key)) > 1 else text
 
 
-def _put_on(names: _Names, before: State, step: PutOn) -> Sayable:
+def _put_on(names: Pieces, before: State, step: PutOn) -> Sayable:
     key, piece = step.placement, step.wanted
     loose = before.by_id.get(key)
     text: Sayable
-    if piece.parent is None:
+    mount = names.mount(key)
+    if mount is None:
         text = fact("build_order.begin" if step.begins else "convert.lay", part=names.of(key))
     else:
-        mount, carrier = names.mount(key), names.of(piece.parent)
-        text = (
-            fact("put_on.strapped", part=names.of(key), carrier=carrier)
-            if mount is None
-            else mount.on(names.of(key), carrier)
-        )
+        text = mount.on(names.of(key), names.of(piece.parent or ""))
     if loose is not None and len(before.subtree(key)) > 1:
         text = fact("convert.with_all", step=text)
     if step.along:
@@ -156,7 +142,7 @@ def _put_on(names: _Names, before: State, step: PutOn) -> Sayable:
     return fact("build_order.by_mount", step=text, by=listed(said)) if said else text
 
 
-def _mark(names: _Names, piece: Placement, *, named: bool) -> Sayable:
+def _mark(names: Pieces, piece: Placement, *, named: bool) -> Sayable:
     """Where a piece stands on its track, and how far it is drawn out; by its name where it is not the one told of."""
     seat, found = names.seat(piece.id), list[Sayable]()
     if seat is not None and seat.track is not None:
@@ -172,7 +158,7 @@ def _mark(names: _Names, piece: Placement, *, named: bool) -> Sayable:
     return listed(found)
 
 
-def _set(names: _Names, old: Placement, new: Placement) -> Sayable:
+def _set(names: Pieces, old: Placement, new: Placement) -> Sayable:
     part, found = names.of(new.id), list[Sayable]()
     if new.parent is None and old.pose != new.pose:
         found.append(fact("convert.lay", part=part))
@@ -193,14 +179,11 @@ def _set(names: _Names, old: Placement, new: Placement) -> Sayable:
 
 def tool_words(document: Document, before: State, step: Step) -> Sayable:
     """With what a step is done; nothing for what is only looked at."""
-    names = _Names(document, before, step)
+    names = Pieces(document, before, step)
     match step:
         case TakeOff() | PutOn() | Set() | Open() | Close():
             mount = names.mount(step.placement)
-            piece = names.there[step.placement]
-            if mount is None:
-                return fact("tool.strap") if piece.parent is not None else fact("tool.by-hand")
-            return mount.tool
+            return fact("tool.by-hand") if mount is None else mount.tool
         case Unplug():
             return fact("build_order.hand_cutter")
         case Plug():

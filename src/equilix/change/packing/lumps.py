@@ -15,6 +15,7 @@ from equilix.errors import Called, going_on, never
 from equilix.kit.catalogue import kind_of
 from equilix.kit.fastenings import fastening_of, minutes_of
 from equilix.rig.kinematics import Assembly
+from equilix.rig.seats import mount_of
 
 PAD_M: Final = 0.010
 """Between two things, and between one and the wall: a divider or a cloth (common practice, no source)."""
@@ -62,8 +63,8 @@ def size_m(assembly: Assembly, members: Sequence[str]) -> Size:
 
 def off_minutes(document: Document, assembly: Assembly, key: str) -> float:
     """For taking one part off what carries it."""
-    seat = assembly.seats[assembly.index[key]]
-    return minutes_of("strap" if seat is None else fastening_of(seat.point.kind), document.rules)
+    mount = mount_of(assembly.setup.by_id[key], assembly.seats[assembly.index[key]])
+    return minutes_of(fastening_of(mount), document.rules)
 
 
 def taken_apart(

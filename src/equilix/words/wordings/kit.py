@@ -77,6 +77,7 @@ KIT: Final[Wordings] = {
     "take_off.barrel": N_("Draw the {part} off the barrel of the {carrier}"),
     "put_on.strapped": N_("Strap the {part} to the {carrier}"),
     "take_off.strapped": N_("Undo the strap of the {part} on the {carrier}"),
+    "mount.strapped": N_("strap"),
     "tool.strap": N_("strap or hook and loop"),
     "put_on.any": N_("Put the {part} on the {carrier}"),
     "take_off.any": N_("Take the {part} off the {carrier}"),
