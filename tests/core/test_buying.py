@@ -10,7 +10,6 @@ from pathlib import Path
 
 from equilix.analysis import analyse
 from equilix.change.buying import (
-    LEAST_GAIN,
     Aim,
     as_it_is,
     best_set,
@@ -22,6 +21,7 @@ from equilix.change.buying import (
     worth,
 )
 from equilix.change.buying_words import figures, per_minute, purchase_words
+from equilix.change.felt import LEAST_GAIN
 from equilix.cli import run
 from equilix.demo.lighthouse import lighthouse
 from equilix.document import Document
@@ -47,7 +47,7 @@ class Tried(unittest.TestCase):
     def test_without_touching_the_rig(self) -> None:
         """The document is as it was; each trial is a rig of its own, on its best mark, with every part or without."""
         document = lighthouse()
-        found = list(try_each(document, "lamp-room", "lasts"))
+        found = list(try_each(as_it_is(document, "lamp-room"), "lasts"))
         self.assertEqual(document, lighthouse())
         self.assertEqual([part.id for part, _ in found], [part.id for part in wanted(document)])
         for part, tried in found:
@@ -59,12 +59,12 @@ class Tried(unittest.TestCase):
 
     def test_in_the_place_of_its_kind(self) -> None:
         """A battery stands in for the battery, a base for the base; what fits nowhere is said."""
-        found = {part.id: tried for part, tried in try_each(lighthouse(), "gallery", "power")}
+        found = {part.id: tried for part, tried in try_each(as_it_is(lighthouse(), "gallery"), "power")}
         battery = found["battery-190"]
         assert battery is not None
         self.assertEqual(told(battery.how[0]), "in the place of 98 Wh wedge battery")
         self.assertIsNone(found["offset-bracket"])
-        base = {part.id: tried for part, tried in try_each(lighthouse(), "lamp-room", "lasts")}["light-base"]
+        base = {part.id: tried for part, tried in try_each(as_it_is(lighthouse(), "lamp-room"), "lasts")}["light-base"]
         assert base is not None
         self.assertAlmostEqual(
             base.analysis.mass.mass_kg, as_it_is(lighthouse(), "lamp-room").analysis.mass.mass_kg - 0.54
@@ -72,14 +72,16 @@ class Tried(unittest.TestCase):
 
     def test_what_strikes_is_a_last_resort(self) -> None:
         """An offset bracket under the camera strikes what stands there, and that is named."""
-        found = {part.id: tried for part, tried in try_each(lighthouse(), "lamp-room", "lasts")}["offset-bracket"]
+        found = {part.id: tried for part, tried in try_each(as_it_is(lighthouse(), "lamp-room"), "lasts")}[
+            "offset-bracket"
+        ]
         assert found is not None
         self.assertIn("bridge plate", found.strikes)
 
     def test_twice_the_energy_lasts_twice_as_long(self) -> None:
         """190 Wh in the place of 98 Wh under the same load: the ratio of the energies."""
         now = as_it_is(lighthouse(), "lamp-room")
-        tried = try_part(now, "lamp-room", "battery-190", "power")
+        tried = try_part(now, "battery-190", "power")
         assert tried is not None
         self.assertAlmostEqual(tried.run_s / now.run_s, 190 / 98, delta=1e-6)
 
@@ -87,7 +89,7 @@ class Tried(unittest.TestCase):
         """Better, worse, or not felt; a price for each minute only where minutes are gained."""
         document = lighthouse()
         now = as_it_is(document, "gallery")
-        tried = try_part(now, "gallery", "battery-190", "power")
+        tried = try_part(now, "battery-190", "power")
         assert tried is not None
         ways = {each.key: each.way for each in figures(now, tried, (5, 2))}
         self.assertEqual(ways, {"lasts": -1, "hand": -1, "back": -1, "power": 1, "steady": 1, "lenses": -1, "mass": -1})
@@ -101,7 +103,7 @@ class Tried(unittest.TestCase):
             lighthouse(), "light cell", "battery", 0.4, None, energy_wh=98.0, price=120.0, owned=False
         )
         now = as_it_is(document, "gallery")
-        tried = try_part(now, "gallery", key, "lasts")
+        tried = try_part(now, key, "lasts")
         assert tried is not None
         gained = (tried.lasts_s - now.lasts_s) / 60
         self.assertGreater(gained, 1.0)
@@ -123,7 +125,7 @@ class Best(unittest.TestCase):
                     continue
                 tried = now
                 for part in order:
-                    following = try_part(tried, setup_id, part.id, aim)
+                    following = try_part(tried, part.id, aim)
                     if following is None:
                         break
                     tried = following
@@ -143,7 +145,7 @@ class Best(unittest.TestCase):
             ("gallery", "lenses", 1000.0), ("lamp-room", "lasts", 900.0), ("evening", "steady", 2000.0),
         ):  # fmt: skip
             with self.subTest(setup=setup, aim=aim, budget=budget):
-                found = best_set(document, setup, aim, budget)  # type: ignore[arg-type]
+                found = best_set(as_it_is(document, setup), aim, budget)  # type: ignore[arg-type]
                 brute = self.brute(document, setup, aim, budget)  # type: ignore[arg-type]
                 if brute is None:
                     self.assertIsNone(found)
@@ -158,13 +160,13 @@ class Best(unittest.TestCase):
         document = document.changed(
             parts=tuple(p.changed(price=None) if p.id == "battery-190" else p for p in document.parts)
         )
-        self.assertIsNone(best_set(document, "gallery", "power", 5000.0))
-        self.assertIsNone(best_set(document, "gallery", "steady", 1.0))
+        self.assertIsNone(best_set(as_it_is(document, "gallery"), "power", 5000.0))
+        self.assertIsNone(best_set(as_it_is(document, "gallery"), "steady", 1.0))
 
     def test_the_path(self) -> None:
         """First what does most, then the next; at its end all of the set is on."""
         document = lighthouse()
-        found = best_set(document, "workshop", "steady", 800.0)
+        found = best_set(as_it_is(document, "workshop"), "steady", 800.0)
         assert found is not None
         self.assertEqual(sorted(part for part, _ in found.path), sorted(found.tried.parts))
         values = [value for _, value in found.path]
@@ -178,12 +180,12 @@ class Best(unittest.TestCase):
     def test_called_off(self) -> None:
         """Between two sets."""
         with self.assertRaises(Cancelled):
-            best_set(lighthouse(), "workshop", "steady", 2000.0, lambda: True)
+            best_set(as_it_is(lighthouse(), "workshop"), "steady", 2000.0, lambda: True)
 
     def test_many_wanted(self) -> None:
         """Of more than eight the eight that do most by themselves."""
         document = small(*((f"screen {k}", 0.2 + 0.1 * k, 10.0) for k in range(10)))
-        found = best_set(document, "gallery", "steady", 10.0)
+        found = best_set(as_it_is(document, "gallery"), "steady", 10.0)
         assert found is not None
         self.assertEqual(found.tried.parts, ("screen-9",))
 

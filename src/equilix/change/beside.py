@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections import Counter
 from collections.abc import Callable, Iterator, Sequence
 
@@ -10,11 +9,13 @@ import numpy as np
 from msgspec import Struct
 
 from equilix.analysis import Analysis, analyse
-from equilix.body.endurance import LONGEST_S
-from equilix.change.buying import LEAST_GAIN, price_of_setups
+from equilix.change.buying import price_of_setups
 from equilix.change.conversion.conversion import minutes_between
+from equilix.change.felt import running_words, way
 from equilix.document import Document
 from equilix.facts import Sayable, duration, fact, force, grouped, length, listed, mass, percent, run
+from equilix.fit.curves import lasts_s
+from equilix.planner.prices import heavier_hand_n, lasting_words, least_run_s
 from equilix.result import Result
 from equilix.words.reading import read_out
 
@@ -65,14 +66,12 @@ def _lines(document: Document, first: Result, second: Result) -> Iterator[Line]:
     yield _said("verdict", read_out(a).verdict, read_out(b).verdict)
     yield _measured("mass", (a.mass.mass_kg, b.mass.mass_kg), mass, less=True)
     yield _said("size", _size(a), _size(b))
-    hands = [max((c.told_n for c in each.holding.contacts if c.hand), default=0.0) for each in (a, b)]
-    yield _measured("hand", hands, force, less=True)
+    yield _measured("hand", [heavier_hand_n(each) or 0.0 for each in (a, b)], force, less=True)
     spines = [each.fit.spine for each in (first, second)]
     if spines[0] is not None and spines[1] is not None:
         yield _measured("back", (spines[0].compression_n, spines[1].compression_n), force, less=True)
-    yield _measured("lasts", (_lasts(a), _lasts(b)), _lasting)
-    runs = [min((r.seconds for r in each.network.runs if r.watts > 0), default=math.inf) for each in (first, second)]
-    yield _measured("power", runs, _running)
+    yield _measured("lasts", (lasts_s(a), lasts_s(b)), lasting_words)
+    yield _measured("power", (least_run_s(first), least_run_s(second)), running_words)
     still = [float(each.mass.inertia_kg_m2[1, 1]) for each in (a, b)]
     yield _measured("steady", still, lambda value: percent(value / max(still[0], 1e-9)))
     prices = price_of_setups(document)
@@ -87,10 +86,9 @@ def _said(key: str, first: Sayable, second: Sayable) -> Line:
 
 def _measured(key: str, both: Sequence[float], said: Callable[[float], Sayable], *, less: bool = False) -> Line:
     """A figure of both; ``less``: less of it is better."""
-    (first, second), better = both, 0
-    if not (math.isinf(first) and math.isinf(second)) and abs(second - first) > LEAST_GAIN * max(abs(first), 1e-9):
-        better = 1 if (second < first) == less else -1
-    return Line(key, fact(f"beside.{key}"), said(first), said(second), better)
+    first, second = both
+    more = way(first, second)
+    return Line(key, fact(f"beside.{key}"), said(first), said(second), -more if less else more)
 
 
 def _size(analysis: Analysis) -> Sayable:
@@ -99,19 +97,6 @@ def _size(analysis: Analysis) -> Sayable:
         return ""
     lower, upper, _ = analysis.assembly.boxes_m
     return listed((length(float(each)) for each in np.asarray(upper.max(axis=0) - lower.min(axis=0))), "comma")
-
-
-def _lasts(analysis: Analysis) -> float:
-    tired = analysis.first_to_give_out
-    return LONGEST_S if tired is None else min(tired.endurance_s, LONGEST_S)
-
-
-def _lasting(seconds: float) -> Sayable:
-    return fact("prices.all_day") if seconds >= LONGEST_S else duration(seconds)
-
-
-def _running(seconds: float) -> Sayable:
-    return duration(seconds) if math.isfinite(seconds) else fact("card.without_end")
 
 
 def parts_words(found: Beside) -> Sayable:

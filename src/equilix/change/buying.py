@@ -10,24 +10,25 @@ from typing import Final, Literal
 from msgspec import Struct
 
 from equilix.analysis import Analysis, analyse
-from equilix.body.endurance import LONGEST_S
+from equilix.change.felt import LEAST_GAIN
 from equilix.change.lens_table import cell_of, column_of
 from equilix.change.marks import mark_of, plate_of
 from equilix.document import Document
 from equilix.edits import rigging
 from equilix.errors import Called, EquilixError, going_on, never
 from equilix.facts import Sayable, fact
+from equilix.fit.curves import lasts_s
 from equilix.kit.catalogue import kind_of
 from equilix.kit.parts import Part
+from equilix.planner.prices import heavier_hand_n, least_run_s
 from equilix.result import Result
 from equilix.rig.clearance import new_strikes
+from equilix.rig.setups import Setup
 
 Aim = Literal["lasts", "power", "steady", "lenses"]
 AIMS: Final[tuple[Aim, ...]] = ("lasts", "power", "steady", "lenses")
 MOST_PLACES, MOST_WANTED = 8, 8
 """So many mounting points are tried for one part, and so many parts in sets."""
-LEAST_GAIN: Final = 0.02
-"""A gain under 2 % of what there was is none: what is not felt is not bought (estimate)."""
 ENDLESS_S: Final = 1e6
 """What lasts without end lasts so long, to be compared."""
 
@@ -49,13 +50,12 @@ class Tried(Struct, frozen=True):
     @property
     def lasts_s(self) -> float:
         """How long until the body gives out; a long day at most."""
-        tired = self.analysis.first_to_give_out
-        return LONGEST_S if tired is None else min(tired.endurance_s, LONGEST_S)
+        return lasts_s(self.analysis)
 
     @property
     def run_s(self) -> float:
         """How long the first battery lasts that something draws from; without end where nothing does."""
-        return min((run.seconds for run in self.result.network.runs if run.watts > 0), default=math.inf)
+        return least_run_s(self.result)
 
     @property
     def inertia_kg_m2(self) -> float:
@@ -65,7 +65,7 @@ class Tried(Struct, frozen=True):
     @property
     def hand_n(self) -> float:
         """What the heavier hand bears."""
-        return max((each.told_n for each in self.analysis.holding.contacts if each.hand), default=0.0)
+        return heavier_hand_n(self.analysis) or 0.0
 
     @property
     def back_n(self) -> float | None:
@@ -98,12 +98,12 @@ def as_it_is(document: Document, setup_id: str) -> Tried:
     return Tried((), (), made, Result(analyse(made, made.setups_by_id[setup_id])))
 
 
-def try_part(now: Tried, setup_id: str, part_id: str, aim: Aim) -> Tried | None:
+def try_part(now: Tried, part_id: str, aim: Aim) -> Tried | None:
     """A wanted part where it does most for what is aimed for; None where it does not fit.
 
     In the place of a part of its kind, or on any free mounting point; what strikes something is a last resort.
     """
-    best: tuple[bool, float, Tried] | None = None
+    setup_id, best = now.analysis.setup.id, None
     for how, document in _ways(now.document, setup_id, part_id):
         try:
             made = _on_its_mark(document, setup_id)
@@ -157,13 +157,10 @@ def _on_its_mark(document: Document, setup_id: str) -> Document:
     return rigging.slide(document, setup_id, mark.placement, mark.slide_m)
 
 
-def try_each(
-    document: Document, setup_id: str, aim: Aim, called_off: Called = never
-) -> Iterator[tuple[Part, Tried | None]]:
-    """Each wanted part by itself. Raises :class:`~equilix.errors.Cancelled`."""
-    now = as_it_is(document, setup_id)
-    for part in going_on(wanted(document), called_off):
-        yield part, try_part(now, setup_id, part.id, aim)
+def try_each(now: Tried, aim: Aim, called_off: Called = never) -> Iterator[tuple[Part, Tried | None]]:
+    """Each wanted part by itself on the rig as it is. Raises :class:`~equilix.errors.Cancelled`."""
+    for part in going_on(wanted(now.document), called_off):
+        yield part, try_part(now, part.id, aim)
 
 
 class Purchase(Struct, frozen=True):
@@ -175,21 +172,20 @@ class Purchase(Struct, frozen=True):
     """Which part is bought first, and after, with what is aimed for then."""
 
 
-def best_set(document: Document, setup_id: str, aim: Aim, budget: float, called_off: Called = never) -> Purchase | None:
+def best_set(now: Tried, aim: Aim, budget: float, called_off: Called = never) -> Purchase | None:
     """The wanted parts that do most for what is aimed for and cost no more than the budget; None where none helps.
 
     Parts work together, so every set that can be paid is tried. Of those that do as much as is felt the cheapest is
     taken. A part without a price is left out: nobody knows whether it can be paid.
     Raises :class:`~equilix.errors.Cancelled`.
     """
-    now = as_it_is(document, setup_id)
-    parts = [part for part in wanted(document) if part.price is not None and part.price <= budget]
+    parts = [part for part in wanted(now.document) if part.price is not None and part.price <= budget]
     if len(parts) > MOST_WANTED:  # the ones that do most by themselves
-        singly = {part.id: _gain(now, setup_id, (part.id,), aim) for part in going_on(parts, called_off)}
+        singly = {part.id: _gain(now, (part.id,), aim) for part in going_on(parts, called_off)}
         parts = sorted(parts, key=lambda part: -singly[part.id])[:MOST_WANTED]
     found: list[tuple[float, float, Tried]] = []
     for chosen in going_on(_affordable(parts, budget), called_off):
-        tried = _all_on(now, setup_id, [part.id for part in chosen], aim)
+        tried = _all_on(now, [part.id for part in chosen], aim)
         if tried is not None and not tried.strikes:
             found.append((sum(part.price or 0.0 for part in chosen), worth(tried, aim), tried))
     most = max((reached for _, reached, _ in found), default=0.0)
@@ -197,7 +193,7 @@ def best_set(document: Document, setup_id: str, aim: Aim, budget: float, called_
         return None
     enough = (each for each in found if each[1] * (1 + LEAST_GAIN) >= most)
     price, _, best = min(enough, key=lambda each: (each[0], -each[1]))
-    return Purchase(best, price, tuple(_path(now, setup_id, best.parts, aim)))
+    return Purchase(best, price, tuple(_path(now, best.parts, aim)))
 
 
 def _affordable(parts: Sequence[Part], budget: float) -> Iterator[tuple[Part, ...]]:
@@ -207,44 +203,46 @@ def _affordable(parts: Sequence[Part], budget: float) -> Iterator[tuple[Part, ..
                 yield chosen
 
 
-def _all_on(now: Tried, setup_id: str, parts: Sequence[str], aim: Aim) -> Tried | None:
+def _all_on(now: Tried, parts: Sequence[str], aim: Aim) -> Tried | None:
     tried: Tried | None = now
     for part in parts:
-        tried = None if tried is None else try_part(tried, setup_id, part, aim)
+        tried = None if tried is None else try_part(tried, part, aim)
     return tried
 
 
-def _gain(now: Tried, setup_id: str, parts: Sequence[str], aim: Aim) -> float:
-    tried = _all_on(now, setup_id, parts, aim)
+def _gain(now: Tried, parts: Sequence[str], aim: Aim) -> float:
+    tried = _all_on(now, parts, aim)
     return -math.inf if tried is None else worth(tried, aim)
 
 
-def _path(now: Tried, setup_id: str, parts: Sequence[str], aim: Aim) -> Iterator[tuple[str, float]]:
+def _path(now: Tried, parts: Sequence[str], aim: Aim) -> Iterator[tuple[str, float]]:
     """One after the other: always the one that does most next."""
     left, have = list(parts), list[str]()
     while left:
-        following = max(left, key=lambda part: _gain(now, setup_id, [*have, part], aim))
+        following = max(left, key=lambda part: _gain(now, [*have, part], aim))
         left.remove(following)
         have.append(following)
-        yield following, _gain(now, setup_id, have, aim)
+        yield following, _gain(now, have, aim)
 
 
 def price_of_setups(document: Document) -> dict[str, float]:
     """What the parts of each setup cost together, with what bears it; what has no price counts nothing."""
     found = {}
     for setup in document.setups:
-        parts = [placement.part for placement in setup.placements]
-        parts += [] if setup.borne_by is None else [setup.borne_by]
-        found[setup.id] = sum(document.parts_by_id[each].price or 0.0 for each in parts)
+        found[setup.id] = sum(document.parts_by_id[each].price or 0.0 for each in _parts(setup))
     return found
+
+
+def _parts(setup: Setup) -> list[str]:
+    """What a rig is made of and what bears it, by part."""
+    return [*(each.part for each in setup.placements), *([] if setup.borne_by is None else [setup.borne_by])]
 
 
 def price_of_ways(document: Document) -> dict[str, float]:
     """What the parts of all setups of a way of carrying cost, each part once for as many as are used together."""
     most: dict[str, dict[str, int]] = {}
     for setup in document.setups:
-        parts = [placement.part for placement in setup.placements]
-        parts += [] if setup.borne_by is None else [setup.borne_by]
+        parts = _parts(setup)
         way = most.setdefault(setup.carry, {})
         for part in set(parts):
             way[part] = max(way.get(part, 0), parts.count(part))

@@ -7,10 +7,11 @@ from collections.abc import Iterator
 
 from msgspec import Struct
 
-from equilix.body.endurance import LONGEST_S
-from equilix.change.buying import ENDLESS_S, LEAST_GAIN, Aim, Purchase, Tried
+from equilix.change.buying import ENDLESS_S, Aim, Purchase, Tried
+from equilix.change.felt import way
 from equilix.document import Document
 from equilix.facts import Sayable, duration, fact, force, grouped, listed, mass, number, percent
+from equilix.planner.prices import lasting_words
 
 
 class Figure(Struct, frozen=True):
@@ -27,31 +28,16 @@ def figures(now: Tried, tried: Tried, lenses: tuple[int, int]) -> tuple[Figure, 
 
 
 def _figures(now: Tried, tried: Tried, lenses: tuple[int, int]) -> Iterator[Figure]:
-    yield Figure("lasts", _lasting(tried.lasts_s), _way(now.lasts_s, tried.lasts_s))
-    yield Figure("hand", force(tried.hand_n), _way(tried.hand_n, now.hand_n))
+    yield Figure("lasts", lasting_words(tried.lasts_s), way(now.lasts_s, tried.lasts_s))
+    yield Figure("hand", force(tried.hand_n), way(tried.hand_n, now.hand_n))
     back, was = tried.back_n, now.back_n
-    yield Figure("back", "" if back is None else force(back), _way(back or 0.0, was or 0.0))
+    yield Figure("back", "" if back is None else force(back), way(back or 0.0, was or 0.0))
     endless = math.isinf(tried.run_s)
-    yield Figure("power", "" if endless else duration(tried.run_s), 0 if endless else _way(now.run_s, tried.run_s))
+    yield Figure("power", "" if endless else duration(tried.run_s), 0 if endless else way(now.run_s, tried.run_s))
     ratio = tried.inertia_kg_m2 / max(now.inertia_kg_m2, 1e-9)
-    yield Figure("steady", percent(ratio), _way(1.0, ratio))
+    yield Figure("steady", percent(ratio), way(1.0, ratio))
     yield Figure("lenses", number(lenses[1]), (lenses[1] > lenses[0]) - (lenses[1] < lenses[0]))
-    yield Figure(
-        "mass", mass(tried.analysis.mass.mass_kg), _way(tried.analysis.mass.mass_kg, now.analysis.mass.mass_kg)
-    )
-
-
-def _way(less: float, more: float) -> int:
-    """1 where the second is more by what is felt, -1 where it is less."""
-    if math.isinf(less) and math.isinf(more):
-        return 0
-    if abs(more - less) <= LEAST_GAIN * max(abs(less), 1e-9):
-        return 0
-    return 1 if more > less else -1
-
-
-def _lasting(seconds: float) -> Sayable:
-    return fact("prices.all_day") if seconds >= LONGEST_S else duration(seconds)
+    yield Figure("mass", mass(tried.analysis.mass.mass_kg), way(tried.analysis.mass.mass_kg, now.analysis.mass.mass_kg))
 
 
 def price_words(document: Document, part_id: str) -> Sayable:
@@ -63,7 +49,7 @@ def price_words(document: Document, part_id: str) -> Sayable:
 def per_minute(document: Document, now: Tried, tried: Tried) -> Sayable:
     """The price of each minute that the body lasts longer; empty where it does not, or nobody knows the price."""
     price, gained = document.parts_by_id[tried.parts[-1]].price, (tried.lasts_s - now.lasts_s) / 60
-    if price is None or _way(now.lasts_s, tried.lasts_s) <= 0:
+    if price is None or way(now.lasts_s, tried.lasts_s) <= 0:
         return ""
     return fact("buy.per_minute", price=grouped(price / gained, 0 if price / gained >= 10 else 1))
 
@@ -71,7 +57,7 @@ def per_minute(document: Document, now: Tried, tried: Tried) -> Sayable:
 def reached(value: float, aim: Aim) -> Sayable:
     """What is aimed for, in words."""
     if aim == "lasts":
-        return _lasting(value)
+        return lasting_words(value)
     if aim == "power":
         return duration(value) if value < ENDLESS_S else fact("card.without_end")
     return fact("buy.lenses", count=round(value)) if aim == "lenses" else fact("buy.inertia", value=number(value, 3))

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Iterator
 from typing import Final
 
@@ -10,9 +9,10 @@ from msgspec import Struct
 
 from equilix.analysis import Analysis
 from equilix.change.conversion.difference import SAME
+from equilix.change.felt import running_words
 from equilix.checks.rules import Check
 from equilix.document import Document
-from equilix.facts import Sayable, angle, duration, fact, general, length, listed, mass, run
+from equilix.facts import Sayable, angle, fact, general, length, listed, mass, run
 from equilix.kit.parts import Part
 from equilix.result import Result
 from equilix.words.reading import CAUTION, lasts, read_out
@@ -90,7 +90,7 @@ def _lines(document: Document, result: Result) -> Iterator[Sayable]:
     analysis, parts = result.analysis, document.parts_by_id
     names = {placement.id: parts[placement.part].name for placement in analysis.setup.placements}
     for each in result.network.runs:
-        yield fact("card.battery", battery=names[each.battery], time=_time(each.seconds))
+        yield fact("card.battery", battery=names[each.battery], time=running_words(each.seconds))
     weights: dict[str, int] = {}
     for part in analysis.assembly.parts:
         if part.kind == "counterweight":
@@ -112,10 +112,6 @@ def _bearer(bearer: Part, analysis: Analysis) -> Sayable:
     if setting is None:
         return fact("card.bearer", bearer=bearer.name)
     return fact("card.bearer_set", bearer=bearer.name, setting=general(round(setting, 2)))
-
-
-def _time(seconds: float) -> Sayable:
-    return duration(seconds) if math.isfinite(seconds) else fact("card.without_end")
 
 
 def check_words(check: Check) -> Sayable:

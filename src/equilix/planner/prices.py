@@ -8,6 +8,7 @@ from typing import Final
 
 from msgspec import Struct
 
+from equilix.analysis import Analysis
 from equilix.body.endurance import LONGEST_S
 from equilix.carry.shoulder import pad_pressure_pa
 from equilix.facts import Sayable, duration, fact, force, length, measured, number, percent, pressure
@@ -43,6 +44,21 @@ LEAST_SPREAD: Final = 0.25
 """What differs by less, of what is just felt, does not differ."""
 
 
+def heavier_hand_n(analysis: Analysis) -> float | None:
+    """What the heavier hand bears; None where no hand bears anything."""
+    return max((contact.told_n for contact in analysis.holding.contacts if contact.hand), default=None)
+
+
+def least_run_s(result: Result) -> float:
+    """How long the first battery lasts that something draws from; infinite where nothing does."""
+    return min((run.seconds for run in result.network.runs if run.watts > 0), default=math.inf)
+
+
+def lasting_words(seconds: float) -> Sayable:
+    """How long the body lasts."""
+    return fact("prices.all_day") if seconds >= LONGEST_S else duration(seconds)
+
+
 def prices_of(result: Result) -> dict[str, Price]:
     """What carrying a rig costs, by key."""
     analysis, fit = result.analysis, result.fit
@@ -55,24 +71,25 @@ def prices_of(result: Result) -> dict[str, Price]:
             Price("pad_pa", fact("prices.shoulder"), pad_pa, pressure(pad_pa), pad_pa, 2000.0, "pad"),
             Price("behind_m", fact("prices.behind_head"), behind, ends, behind, 0.02, "behind"),
         ]
-    sizes = [contact.told_n for contact in analysis.holding.contacts if contact.hand]
-    if sizes:
-        most = max(sizes)
+    most = heavier_hand_n(analysis)
+    if most is not None:
         found.append(Price("hand_n", fact("prices.heavier_hand"), most, force(most), most, 4.0, "hands"))
-    if fit.spine is not None and (sizes or pad_pa > 0 or fit.worn is not None):
+    if fit.spine is not None and (most is not None or pad_pa > 0 or fit.worn is not None):
         back = fit.spine.compression_n
         found.append(Price("back_n", fact("prices.lower_back"), back, force(back), back, 60.0, "back"))
     tired = analysis.first_to_give_out
     if tired is not None:
         lasts = max(min(tired.endurance_s, LONGEST_S), 1.0)
-        said = fact("prices.all_day") if lasts >= LONGEST_S else duration(lasts)
-        found.append(Price("endurance_s", fact("prices.lasts"), lasts, said, -math.log(lasts), FELT_RATIO, "time"))
+        found.append(
+            Price(
+                "endurance_s", fact("prices.lasts"), lasts, lasting_words(lasts), -math.log(lasts), FELT_RATIO, "time"
+            )
+        )
         take = min(TAKE_S, lasts / 2)
         share = take / (take + fit.rest_s(take))
         found.append(Price("day_share", fact("prices.share_day"), share, percent(share), -share, 0.05, "time"))
-    runs = [run.seconds for run in result.network.runs if run.watts > 0]
-    if runs:
-        lasts = min(runs)
+    lasts = least_run_s(result)
+    if math.isfinite(lasts):
         found.append(
             Price("run_s", fact("prices.power_lasts"), lasts, duration(lasts), -math.log(lasts), FELT_RATIO, "power")
         )

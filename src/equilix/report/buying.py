@@ -29,7 +29,7 @@ def buy_report(document: Document, setup: Setup, aim: Aim, budget: float | None,
     """Every wanted part by itself, and the best set, as plain JSON values; texts in the units of ``display``."""
     now = as_it_is(document, setup.id)
     lenses = now.lenses()
-    found = None if budget is None else best_set(document, setup.id, aim, budget)
+    found = None if budget is None else best_set(now, aim, budget)
     return {
         "buy": "equilix", "buy_version": BUY_VERSION, "setup": setup.id, "for": aim,
         "now": {"value": _plain(worth(now, aim)), "lasts_s": now.lasts_s, "run_s": _plain(now.run_s), "lenses": lenses},
@@ -44,7 +44,7 @@ def buy_report(document: Document, setup: Setup, aim: Aim, budget: float | None,
                     "balanced": tried.analysis.status == "rests",
                 }),
             }
-            for part, tried in try_each(document, setup.id, aim)
+            for part, tried in try_each(now, aim)
         ],
         "budget": budget,
         "best": None if found is None else {
@@ -64,7 +64,7 @@ def buy_text(document: Document, setup: Setup, aim: Aim, budget: float | None, d
     now = as_it_is(document, setup.id)
     lenses = now.lenses()
     lines = [f"{setup.name}, {tell(fact('buy.as_it_is'))}: {_row(now, now, (lenses, lenses), display)}"]
-    for part, tried in try_each(document, setup.id, aim):
+    for part, tried in try_each(now, aim):
         price = tell(price_words(document, part.id), display)
         if tried is None:
             lines.append(f"  {begun(part.name)}, {price}: {tell(fact('buy.does_not_fit'))}")
@@ -74,7 +74,7 @@ def buy_text(document: Document, setup: Setup, aim: Aim, budget: float | None, d
         said = ", ".join(each for each in (price, *more) if each)
         lines.append(f"  {begun(part.name)}, {said}: {_row(now, tried, (lenses, tried.lenses()), display)}")
     if budget is not None:
-        found = best_set(document, setup.id, aim, budget)
+        found = best_set(now, aim, budget)
         lines += [tell(each, display) for each in purchase_words(document, found, worth(now, aim), aim, budget)]
     for key, cost in price_of_setups(document).items():
         lines.append(f"{document.setups_by_id[key].name}: {tell(grouped(cost), display)}")

@@ -277,7 +277,7 @@ def _try_all(document: Document, setup_id: str, aim: Aim, called_off: Called) ->
     now = as_it_is(document, setup_id)
     _ = now.result.network, now.result.fit
     yield Row(None, now, now.lenses())
-    for part, tried in try_each(document, setup_id, aim, called_off):
+    for part, tried in try_each(now, aim, called_off):
         if tried is not None:
             _ = tried.result.network, tried.result.fit  # worked out here, and not where the row is painted
         yield Row(part, tried, 0 if tried is None else tried.lenses())
@@ -286,4 +286,5 @@ def _try_all(document: Document, setup_id: str, aim: Aim, called_off: Called) ->
 def _best(
     document: Document, setup_id: str, aim: Aim, budget: float, called_off: Called
 ) -> Iterator[tuple[Purchase | None, float, float]]:
-    yield best_set(document, setup_id, aim, budget, called_off), worth(as_it_is(document, setup_id), aim), budget
+    now = as_it_is(document, setup_id)
+    yield best_set(now, aim, budget, called_off), worth(now, aim), budget
