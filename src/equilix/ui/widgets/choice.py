@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QPaintEvent
 from PySide6.QtWidgets import QComboBox, QSizePolicy, QStyle, QStyleOptionComboBox, QStylePainter, QWidget
@@ -18,6 +20,16 @@ class ChoiceBox(QComboBox):
         self.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         self.setMinimumContentsLength(8)
         self.currentTextChanged.connect(lambda text: set_tip(self, text))
+
+    def offer(self, rows: Sequence[tuple[str, str]], usual: str) -> None:
+        """Offer rows of titles and keys; what was chosen stays so where it is among them, else it is the usual one."""
+        if [(self.itemText(row), self.itemData(row)) for row in range(self.count())] == list(rows):
+            return
+        chosen, keys = self.currentData(), [key for _, key in rows]
+        self.clear()
+        for title, key in rows:
+            self.addItem(title, key)
+        self.setCurrentIndex(keys.index(chosen if chosen in keys else usual))
 
     def show_choice(self, value: object, otherwise: str) -> None:
         """Show a value: the one of the list, or, where it is none of them, what it is called ``otherwise``."""

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
-from PySide6.QtCore import Qt, QTimer
+from PySide6.QtCore import Qt
 from PySide6.QtGui import QColor
 from PySide6.QtWidgets import (
     QAbstractItemView,
@@ -13,7 +13,6 @@ from PySide6.QtWidgets import (
     QHeaderView,
     QTableWidget,
     QTableWidgetItem,
-    QVBoxLayout,
     QWidget,
 )
 
@@ -27,14 +26,12 @@ from equilix.ui.widgets.two_rigs import TwoRigs
 from equilix.ui.workspaces.change.tab import ChangeTab, takes_the_rest
 from equilix.words.language import say
 
-STILL_MS = 60
-
 
 class BesideTab(ChangeTab):
     """Two are chosen; what is better has a sign besides its colour."""
 
     def __init__(self, session: Session) -> None:
-        super().__init__(session)
+        super().__init__(session, say("Holding two setups against each other"))
         self.found: Beside | None = None
         self.first, self.second = ChoiceBox(), ChoiceBox()
         self.first.setAccessibleName(say("The one in lines"))
@@ -52,16 +49,10 @@ class BesideTab(ChangeTab):
         self.table.setTabKeyNavigation(False)
         self.table.verticalHeader().hide()
         self.table.horizontalHeader().setSectionResizeMode(QHeaderView.ResizeMode.Stretch)
-        self.job = session.jobs.new(say("Holding two setups against each other"))
         self.job.found.connect(self._found)
-        self._still = QTimer(self, singleShot=True, interval=STILL_MS)
-        self._still.timeout.connect(self._start)
-        self._shown_for: tuple[Document, str, str] | None = None
         takes_the_rest(self.table)
         takes_the_rest(self.picture, 90)
-        whole = QVBoxLayout(self)
-        whole.setContentsMargins(16, 2, 12, 8)
-        whole.setSpacing(4)
+        whole = self.column()
         row = QHBoxLayout()
         row.addWidget(self.first, 1)
         row.addWidget(self.second, 1)
@@ -72,11 +63,6 @@ class BesideTab(ChangeTab):
         below.addWidget(self.table, 3)
         whole.addLayout(below, 1)
         whole.addWidget(self.parts)
-
-    @property
-    def waits(self) -> bool:
-        """Whether they are still being held against each other."""
-        return self._still.isActive() or self.job.running
 
     @property
     def first_focus(self) -> QWidget:
@@ -90,39 +76,20 @@ class BesideTab(ChangeTab):
         offered = [(setup.name, setup.id) for setup in setups]
         ids = [setup.id for setup in setups]
         here = ids.index(self.session.setup.id)
-        for box, usual in ((self.first, here), (self.second, (here + 1) % len(ids))):
-            chosen = box.currentData()
-            if [(box.itemText(k), box.itemData(k)) for k in range(box.count())] != offered:
-                box.clear()
-                for name, key in offered:
-                    box.addItem(name, key)
-                box.setCurrentIndex(ids.index(chosen) if chosen in ids else usual)
+        self.first.offer(offered, ids[here])
+        self.second.offer(offered, ids[(here + 1) % len(ids)])
         self._look()
-
-    def leave(self) -> None:
-        """Look no more."""
-        if self.waits:
-            self._shown_for = None
-        self._still.stop()
-        self.job.cancel()
 
     def _look(self, _row: int = 0) -> None:
         wanted = (self.session.document, str(self.first.currentData()), str(self.second.currentData()))
-        if self._shown_for is not None and all(a is b or a == b for a, b in zip(wanted, self._shown_for, strict=True)):
-            self._show()
-            return
-        self._shown_for = wanted
-        self.job.cancel()
-        if wanted[1] == wanted[2]:
-            self._still.stop()
+        if self.look_for(*wanted) and wanted[1] == wanted[2]:
+            self.still.stop()
             self.found = None
-            self._show()
-        else:
-            self._still.start()
+        self._show()
 
     def _start(self) -> None:
-        assert self._shown_for is not None  # the timer is started with it
-        self.job.start(partial(_both, *self._shown_for))
+        assert self.shown_for is not None  # the timer is started with it
+        self.job.start(partial(_both, *self.shown_for))
 
     def _found(self, found: Beside) -> None:
         self.found = found

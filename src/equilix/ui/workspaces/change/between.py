@@ -6,14 +6,13 @@ from collections.abc import Iterator
 from functools import partial
 from itertools import pairwise
 
-from PySide6.QtCore import Qt, QTimer, Signal
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
     QAbstractItemView,
     QHBoxLayout,
     QHeaderView,
     QTableWidget,
     QTableWidgetItem,
-    QVBoxLayout,
     QWidget,
 )
 
@@ -28,7 +27,6 @@ from equilix.ui.workspaces.change.tab import ChangeTab, takes_the_rest
 from equilix.words.language import say
 from equilix.words.quantities import duration
 
-STILL_MS = 120
 Times = dict[tuple[str, str], float]
 
 
@@ -38,7 +36,7 @@ class BetweenTab(ChangeTab):
     asked = Signal(str, str)
 
     def __init__(self, session: Session) -> None:
-        super().__init__(session)
+        super().__init__(session, say("Working out the minutes between all setups"))
         self.times: Times = {}
         self.head, self.said, self.instead = text_label(bold=True, points=13), text_label(), text_label(bold=True)
         self.table = QTableWidget()
@@ -54,15 +52,9 @@ class BetweenTab(ChangeTab):
         self.new.setAccessibleName(say("Take"))
         for box in (self.old, self.new):
             box.activated.connect(self._compare)
-        self.job = session.jobs.new(say("Working out the minutes between all setups"))
         self.job.found.connect(self._found)
-        self._still = QTimer(self, singleShot=True, interval=STILL_MS)
-        self._still.timeout.connect(self._start)
-        self._shown_for: Document | None = None
         takes_the_rest(self.table)
-        whole = QVBoxLayout(self)
-        whole.setContentsMargins(16, 2, 12, 8)
-        whole.setSpacing(4)
+        whole = self.column()
         whole.addWidget(self.head)
         whole.addWidget(self.said)
         whole.addWidget(self.table, 1)
@@ -76,11 +68,6 @@ class BetweenTab(ChangeTab):
             row.addWidget(widget, 1)
         row.addWidget(self.instead, 3)
         whole.addWidget(self.row)
-
-    @property
-    def waits(self) -> bool:
-        """Whether minutes are still to come."""
-        return self._still.isActive() or self.job.running
 
     @property
     def first_focus(self) -> QWidget:
@@ -101,20 +88,10 @@ class BetweenTab(ChangeTab):
         show_text(
             self.said, say("Each row: from that setup to those of the columns. Enter: its steps."), self.theme.quiet
         )
-        if self._shown_for is document:
+        if self.look_for(document):
+            self._fill(document)
+        else:
             self._show()
-            return
-        self._shown_for = document
-        self._fill(document)
-        self.job.cancel()
-        self._still.start()
-
-    def leave(self) -> None:
-        """Look no more."""
-        if self.waits:
-            self._shown_for = None
-        self._still.stop()
-        self.job.cancel()
 
     def _fill(self, document: Document) -> None:
         """The names; minutes stay until others are known."""
@@ -130,13 +107,9 @@ class BetweenTab(ChangeTab):
         metrics = head.fontMetrics()
         longest = max(metrics.horizontalAdvance(name) for name in names)
         head.setMinimumSectionSize(round(longest + grown(18)))
-        for box, usual in ((self.old, 0), (self.new, len(names) - 1)):
-            kept = box.currentData()
-            box.clear()
-            for setup in document.setups:
-                box.addItem(setup.name, setup.id)
-            row = box.findData(kept)
-            box.setCurrentIndex(row if row >= 0 else usual)
+        offered = [(setup.name, setup.id) for setup in document.setups]
+        for box, usual in ((self.old, offered[0]), (self.new, offered[-1])):
+            box.offer(offered, usual[1])
 
     def _start(self) -> None:
         self.job.start(partial(_all, self.session.document))

@@ -7,7 +7,7 @@ from functools import partial
 from typing import Final
 
 from msgspec import Struct
-from PySide6.QtCore import Qt, QTimer
+from PySide6.QtCore import Qt
 from PySide6.QtGui import QColor
 from PySide6.QtWidgets import (
     QAbstractItemView,
@@ -15,7 +15,6 @@ from PySide6.QtWidgets import (
     QHeaderView,
     QTableWidget,
     QTableWidgetItem,
-    QVBoxLayout,
     QWidget,
 )
 
@@ -49,7 +48,6 @@ from equilix.words.language import say
 from equilix.words.telling import begun, tell
 from equilix.words.wordings.wording import N_
 
-STILL_MS = 120
 HEADS: Final = (
     ("part", N_("Part")), ("price", N_("Price")), ("lasts", N_("Body")), ("hand", N_("Hand")),
     ("back", N_("Lower back")), ("power", N_("Power")), ("steady", N_("Steadiness")), ("lenses", N_("Lenses")),
@@ -70,7 +68,7 @@ class BuyTab(ChangeTab):
     """A row for each wanted part; the one that is chosen lies over the drawing."""
 
     def __init__(self, session: Session) -> None:
-        super().__init__(session)
+        super().__init__(session, say("Trying wanted parts"))
         self.now: Row | None = None
         self.rows: list[Row] = []
         self.head, self.said = text_label(bold=True, points=13), text_label()
@@ -96,21 +94,15 @@ class BuyTab(ChangeTab):
         self.table.horizontalHeader().setSectionResizeMode(0, QHeaderView.ResizeMode.Stretch)
         self.table.horizontalHeader().setMinimumSectionSize(round(grown(60)))
         self.table.currentCellChanged.connect(lambda *_: self._ghost())
-        self.job = session.jobs.new(say("Trying wanted parts"))
         self.job.found.connect(self._found)
         self.job.ended.connect(self._say)
         self.search = session.jobs.new(say("Looking for the best set for the money"))
         self.search.found.connect(self._best_found)
-        self._still = QTimer(self, singleShot=True, interval=STILL_MS)
-        self._still.timeout.connect(self._start)
-        self._shown_for: tuple[Document, str, Aim] | None = None
         takes_the_rest(self.table)
         self._lay_out()
 
     def _lay_out(self) -> None:
-        whole = QVBoxLayout(self)
-        whole.setContentsMargins(16, 2, 12, 8)
-        whole.setSpacing(4)
+        whole = self.column()
         whole.addWidget(self.head)
         row = QHBoxLayout()
         for text, widget, share in ((say("Aim"), self.aim, 2), (say("Budget"), self.budget, 1)):
@@ -128,7 +120,7 @@ class BuyTab(ChangeTab):
     @property
     def waits(self) -> bool:
         """Whether a trial is still to come."""
-        return self._still.isActive() or self.job.running or self.search.running
+        return super().waits or self.search.running
 
     @property
     def first_focus(self) -> QWidget:
@@ -141,10 +133,7 @@ class BuyTab(ChangeTab):
 
     def leave(self) -> None:
         """Look no more."""
-        if self.waits:
-            self._shown_for = None
-        self._still.stop()
-        self.job.cancel()
+        super().leave()
         self.search.cancel()
         self.session.view.show_ghost(None)
 
@@ -155,27 +144,22 @@ class BuyTab(ChangeTab):
 
     def _look(self, _row: int = 0) -> None:
         document, setup = self.session.document, self.session.setup
-        new = (document, setup.id, self._aim)
-        if self._shown_for is not None and all(a is b or a == b for a, b in zip(new, self._shown_for, strict=True)):
+        if not self.look_for(document, setup.id, self._aim):
             self._say()
             return
-        self._shown_for = new
-        self.job.cancel()
         self.search.cancel()
         there = bool(wanted(document)) and bool(setup.placements)
         for widget in (self.table, self.budget, self.aim):
             widget.setEnabled(there)
         if not there:
-            self._still.stop()
+            self.still.stop()
             self.now, self.rows = None, []
             self._say()
-            return
-        self._still.start()
 
     def _start(self) -> None:
         self.rows, self.now = [], None
-        assert self._shown_for is not None  # the timer is started with it
-        self.job.start(partial(_try_all, *self._shown_for))
+        assert self.shown_for is not None  # the timer is started with it
+        self.job.start(partial(_try_all, *self.shown_for))
         self._find_best()
 
     def _emptied(self, text: str) -> None:
@@ -185,12 +169,12 @@ class BuyTab(ChangeTab):
             self._find_best()
 
     def _find_best(self) -> None:
-        if self._shown_for is None or not self.budget.line.text().strip():
+        if self.shown_for is None or not self.budget.line.text().strip():
             show_text(self.best, "", self.theme.ink)
             self.search.cancel()
             return
         budget = self.budget.value()
-        self.search.start(partial(_best, *self._shown_for, budget))
+        self.search.start(partial(_best, self.session.document, self.session.setup.id, self._aim, budget))
         show_text(self.best, say("Looking for the best set for the money …"), self.theme.quiet)
 
     def _best_found(self, found: tuple[Purchase | None, float, float]) -> None:

@@ -6,8 +6,8 @@ from collections.abc import Callable, Iterator
 from functools import partial
 from typing import Final
 
-from PySide6.QtCore import QDate, QLocale, QTimer
-from PySide6.QtWidgets import QFileDialog, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtCore import QDate, QLocale
+from PySide6.QtWidgets import QFileDialog, QHBoxLayout, QPushButton, QWidget
 
 from equilix.analysis import analyse
 from equilix.change.card_sets import lens_cards, setup_cards
@@ -32,7 +32,6 @@ from equilix.ui.workspaces.page import column_of
 from equilix.words.language import say
 from equilix.words.wordings.wording import N_
 
-STILL_MS = 120
 WHAT: Final = {
     "setups": N_("A card for each setup"),
     "setup": N_("A card of this setup"),
@@ -49,7 +48,7 @@ class CardsTab(ChangeTab):
     """What, how large, on which page; the pages under it as they will be printed."""
 
     def __init__(self, session: Session) -> None:
-        super().__init__(session)
+        super().__init__(session, say("Writing the cards"))
         self.dialog: QFileDialog | None = None
         self.sheet: Sheet | None = None
         self.head, self.said = text_label(bold=True, points=13), text_label()
@@ -65,14 +64,8 @@ class CardsTab(ChangeTab):
         self.save = QPushButton(say("Save the pages …"))
         self.save.clicked.connect(self._save)
         self.preview = Preview(self.theme)
-        self.job = session.jobs.new(say("Writing the cards"))
         self.job.found.connect(self._found)
-        self._still = QTimer(self, singleShot=True, interval=STILL_MS)
-        self._still.timeout.connect(self._start)
-        self._shown_for: tuple[object, ...] | None = None
-        whole = QVBoxLayout(self)
-        whole.setContentsMargins(16, 2, 12, 8)
-        whole.setSpacing(4)
+        whole = self.column()
         row = QHBoxLayout()
         row.addWidget(self.what, 2)
         row.addWidget(self.card_size, 1)
@@ -86,11 +79,6 @@ class CardsTab(ChangeTab):
         whole.addWidget(pages, 1)
 
     @property
-    def waits(self) -> bool:
-        """Whether the cards are still being written."""
-        return self._still.isActive() or self.job.running
-
-    @property
     def first_focus(self) -> QWidget:
         """What is printed."""
         return self.what
@@ -100,24 +88,12 @@ class CardsTab(ChangeTab):
         self.preview.theme = self.theme
         self._look()
 
-    def leave(self) -> None:
-        """Look no more."""
-        if self.waits:
-            self._shown_for = None
-        self._still.stop()
-        self.job.cancel()
-
     def _look(self, _row: int = 0) -> None:
         what = str(self.what.currentData())
         show_text(self.head, say(WHAT[what]), self.theme.ink)
         self.card_size.setEnabled(what not in ("report", "parts"))
         chosen = (what, self.card_size.currentData(), self.page.currentData())
-        wanted = (self.session.document, self.session.setup.id, *chosen)
-        if self._shown_for is not None and all(a is b or a == b for a, b in zip(wanted, self._shown_for, strict=True)):
-            return
-        self._shown_for = wanted
-        self.job.cancel()
-        self._still.start()
+        self.look_for(self.session.document, self.session.setup.id, *chosen)
 
     def _start(self) -> None:
         date = QLocale().toString(QDate.currentDate(), QLocale.FormatType.ShortFormat)

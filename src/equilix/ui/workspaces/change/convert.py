@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
-from PySide6.QtCore import Qt, QTimer
+from PySide6.QtCore import Qt
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
     QAbstractItemView,
@@ -23,7 +23,6 @@ from equilix.change.conversion.summary_words import after_words, headline, more_
 from equilix.document import Document
 from equilix.edits.timing import forget_last_conversion, log_conversion
 from equilix.errors import Called, EquilixError
-from equilix.facts import listed
 from equilix.rig.kinematics import Assembly
 from equilix.ui.page_files import choose_pages_file
 from equilix.ui.printing.conversion_sheet import draw_conversion
@@ -40,7 +39,6 @@ from equilix.words.language import say
 from equilix.words.quantities import duration
 from equilix.words.telling import begun
 
-STILL_MS = 60
 LOW_PX, LOWEST_PX = 330, 215
 """Under these heights there is no room for the watch, and none for the drawing."""
 Found = tuple[Conversion, tuple[Assembly | None, ...]]
@@ -50,7 +48,7 @@ class ConvertTab(ChangeTab):
     """Two setups are chosen; the steps come as soon as they are known, and go by one by one with the arrow keys."""
 
     def __init__(self, session: Session) -> None:
-        super().__init__(session)
+        super().__init__(session, say("Looking for the shortest way to convert"))
         self.found: Conversion | None = None
         self.pictures: tuple[Assembly | None, ...] = ()
         self.dialog: QFileDialog | None = None
@@ -80,18 +78,12 @@ class ConvertTab(ChangeTab):
         self.table.clicked.connect(self._open_table)
         self.save = QPushButton(say("Sheet …"))
         self.save.clicked.connect(self._save)
-        self.job = session.jobs.new(say("Looking for the shortest way to convert"))
         self.job.found.connect(self._found)
-        self._still = QTimer(self, singleShot=True, interval=STILL_MS)
-        self._still.timeout.connect(self._begin)
-        self._shown_for: tuple[Document, str, str] | None = None
         takes_the_rest(self.steps)
         self._lay_out()
 
     def _lay_out(self) -> None:
-        whole = QVBoxLayout(self)
-        whole.setContentsMargins(16, 2, 12, 8)
-        whole.setSpacing(4)
+        whole = self.column()
         chosen = QHBoxLayout()
         for widget, share in ((self.start, 3), (text_label(), 0), (self.end, 3), (self.swap, 0)):
             chosen.addWidget(widget, share)
@@ -133,11 +125,6 @@ class ConvertTab(ChangeTab):
         self.picture.setVisible(high >= LOWEST_PX)
 
     @property
-    def waits(self) -> bool:
-        """Whether the steps are still being looked for."""
-        return self._still.isActive() or self.job.running
-
-    @property
     def first_focus(self) -> QWidget:
         """The steps."""
         return self.steps
@@ -145,29 +132,15 @@ class ConvertTab(ChangeTab):
     def refresh(self) -> None:
         """Offer the setups, and look anew where something has changed."""
         self.picture.theme = self.theme
-        setups = self.session.document.setups
-        offered = [(setup.name, setup.id) for setup in setups]
-        for box, usual in ((self.start, self.session.setup.id), (self.end, self._next())):
-            chosen = box.currentData()
-            if [(box.itemText(k), box.itemData(k)) for k in range(box.count())] != offered:
-                box.clear()
-                for name, key in offered:
-                    box.addItem(name, key)
-                there = [key for _, key in offered]
-                box.setCurrentIndex(there.index(chosen if chosen in there else usual))
+        offered = [(setup.name, setup.id) for setup in self.session.document.setups]
+        self.start.offer(offered, self.session.setup.id)
+        self.end.offer(offered, self._next())
         self._look()
 
     def _next(self) -> str:
         """The setup after the open one: the way there is asked for most."""
         ids = [setup.id for setup in self.session.document.setups]
         return ids[(ids.index(self.session.setup.id) + 1) % len(ids)]
-
-    def leave(self) -> None:
-        """Look no more."""
-        if self.waits:
-            self._shown_for = None
-        self._still.stop()
-        self.job.cancel()
 
     def ask(self, start: str, end: str) -> None:
         """Choose both ends; what is not there stays as it was."""
@@ -185,24 +158,17 @@ class ConvertTab(ChangeTab):
 
     def _look(self, _row: int = 0) -> None:
         wanted = (self.session.document, str(self.start.currentData()), str(self.end.currentData()))
-        same = self._shown_for is not None and all(
-            a is b or a == b for a, b in zip(self._shown_for, wanted, strict=True)
-        )
-        if same:
+        if not self.look_for(*wanted):
             self._show()
             return
-        self._shown_for = wanted
-        self.job.cancel()
         if len(self.session.document.setups) < 2 or wanted[1] == wanted[2]:
-            self._still.stop()
+            self.still.stop()
             self.found, self.pictures = None, ()
             self._show()
-            return
-        self._still.start()
 
-    def _begin(self) -> None:
-        assert self._shown_for is not None  # the timer is started with it
-        self.job.start(partial(_steps, *self._shown_for))
+    def _start(self) -> None:
+        assert self.shown_for is not None  # the timer is started with it
+        self.job.start(partial(_steps, *self.shown_for))
 
     def _found(self, found: Found | EquilixError) -> None:
         if isinstance(found, EquilixError):
@@ -261,7 +227,7 @@ class ConvertTab(ChangeTab):
         move: Move = found.moves[row]
         self.picture.show_rig(self.pictures[row], move.moved)
         show_text(self.said, f"{self.session.tell(move.tool)}, {duration(move.minutes * 60)}", t.quiet)
-        after = self.session.tell(listed((after_words(move),)))
+        after = self.session.tell(after_words(move))
         show_text(self.after, after, t.tip if move.held or move.pair else t.ink)
 
     def _log(self, minutes: float, _typed: str) -> None:

@@ -33,7 +33,6 @@ class LensModel(QAbstractTableModel):
         old = self.document
         same = [(each.id, each.name) for each in old.lenses] == [(each.id, each.name) for each in document.lenses]
         same = same and [s.id for s in old.setups] == [s.id for s in document.setups]
-        kept = {setup.id for setup in document.setups} if _alike(old, document) else set()
         alike, before = _alike(old, document), old.setups_by_id
         kept = {
             each.id for each in document.setups if alike and before.get(each.id) == each and each.id in self.summaries

@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterable
 from functools import partial
 
-from PySide6.QtCore import QPoint, Qt, QTimer
+from PySide6.QtCore import QPoint, Qt
 from PySide6.QtGui import QAction, QActionGroup, QResizeEvent
-from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QWidget
 
 from equilix.change.cell_words import cell_words, mark_words
 from equilix.change.lens_table import Cell, Column, apply_cell
@@ -22,11 +22,10 @@ from equilix.ui.widgets.rig_picture import RigPicture
 from equilix.ui.widgets.tint import on_button, show_text, text_label
 from equilix.ui.workspaces.change.lens_set_panel import LensSetPanel
 from equilix.ui.workspaces.change.lens_view import LensTable
-from equilix.ui.workspaces.change.tab import ChangeTab, takes_the_rest
+from equilix.ui.workspaces.change.tab import STILL_MS, ChangeTab, takes_the_rest
 from equilix.words.language import say
 from equilix.words.telling import begun, tell
 
-STILL_MS = 120
 LOW_PX, LOWEST_PX = 300, 250
 """Under these heights there is no room for the picture, and none for the second line."""
 PICTURE_PX = 60
@@ -36,7 +35,7 @@ class LensesTab(ChangeTab):
     """Cells appear as they are found; the next edit looks anew at the setups that it changes."""
 
     def __init__(self, session: Session) -> None:
-        super().__init__(session)
+        super().__init__(session, say("Looking where every lens balances"))
         self.head, self.more = text_label(bold=True, points=13), text_label()
         self.table = LensTable()
         self.table.chosen.connect(self._chosen)
@@ -51,19 +50,14 @@ class LensesTab(ChangeTab):
         self.how = QPushButton(say("On this setup …"))
         self.how.clicked.connect(self._open_how)
         self.none = text_label()
-        self.job = session.jobs.new(say("Looking where every lens balances"))
         self.job.found.connect(self._found)
         self.job.ended.connect(self._sums)
-        self._still = QTimer(self, singleShot=True)
-        self._still.timeout.connect(self._start)
         self.panel: LensSetPanel | None = None
         takes_the_rest(self.table)
         self._lay_out()
 
     def _lay_out(self) -> None:
-        whole = QVBoxLayout(self)
-        whole.setContentsMargins(16, 2, 12, 8)
-        whole.setSpacing(4)
+        whole = self.column()
         top = QHBoxLayout()
         top.addWidget(self.head, 1)
         for button in (self.on, self.along, self.how):
@@ -93,13 +87,8 @@ class LensesTab(ChangeTab):
     def _see_picture(self) -> None:
         """The rig of a cell that the drawing does not show, where there is room for it."""
         cell = self.table.current
-        other = cell is not None and cell.after is not None and not self._open_here(cell)
+        other = cell is not None and cell.after is not None and cell.setup != self.session.setup.id
         self.picture.setVisible(other and self.height() >= grown(LOW_PX))
-
-    @property
-    def waits(self) -> bool:
-        """Whether cells are still to come."""
-        return self._still.isActive() or self.job.running
 
     @property
     def first_focus(self) -> QWidget:
@@ -123,15 +112,14 @@ class LensesTab(ChangeTab):
             self.table.choose(on_rig, self.session.setup.id)
         if there and self.table.cells.wanted:
             self.job.cancel()
-            self._still.start(STILL_MS if self.table.cells.cells else 0)
+            self.still.start(STILL_MS if self.table.cells.cells else 0)
         self.table.horizontalHeader().viewport().update()
         self.table.verticalHeader().viewport().update()
         self._chosen()
 
     def leave(self) -> None:
         """Look no more."""
-        self._still.stop()
-        self.job.cancel()
+        super().leave()
         self.session.view.show_ghost(None)
 
     def _start(self) -> None:
@@ -179,16 +167,13 @@ class LensesTab(ChangeTab):
         document, display = self.table.cells.document, self.table.cells.document.display
         self.along.setEnabled(index.isValid())
         self.how.setEnabled(self.setup_id in self.table.cells.columns)
-        self.on.setEnabled(cell is not None and cell.after is not None)
-        self.picture.assembly = None if cell is None or cell.after is None else cell.after.assembly
-        self.picture.update()
+        after = None if cell is None else cell.after
+        self.on.setEnabled(after is not None)
+        self.picture.show_rig(None if after is None else after.assembly)
         self._see_picture()
-        here = cell is not None and cell.after is not None and cell.setup == self.session.setup.id
-        same = here and cell is not None and cell.after is not None and cell.after.setup == self.session.setup
-        if here and not same and cell is not None and cell.after is not None:
-            self.session.view.show_ghost(Compared(self.session.analysis, cell.after))
-        else:
-            self.session.view.show_ghost(None)
+        here, same = self.setup_id == self.session.setup.id, after is not None and after.setup == self.session.setup
+        ghost = None if after is None or same or not here else Compared(self.session.analysis, after)
+        self.session.view.show_ghost(ghost)
         if cell is None:
             show_text(self.about, "", self.theme.ink)
             return
@@ -204,10 +189,6 @@ class LensesTab(ChangeTab):
         sign = "●" if cell.reached else "▲"
         said = f"{sign} {lens}: {tell(listed((at, *words), 'semicolon'), display)}"
         show_text(self.about, said, self.theme.ink if cell.reached else self.theme.tip)
-
-    def _open_here(self, cell: Cell) -> bool:
-        """Whether the drawing shows the rig of a cell, so that it is laid over it."""
-        return cell.setup == self.session.setup.id
 
     def put_on(self) -> None:
         """Put the lens of the chosen cell on its setup, everything on its mark: one edit."""

@@ -8,7 +8,7 @@ from itertools import zip_longest
 from typing import Final
 
 from msgspec import Struct
-from PySide6.QtCore import Qt, QTimer
+from PySide6.QtCore import Qt
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
     QFileDialog,
@@ -51,7 +51,6 @@ from equilix.words.language import say
 from equilix.words.telling import begun
 from equilix.words.wordings.wording import N_
 
-STILL_MS = 120
 COLUMN_PX: Final = 180.0
 COLUMN_HIGH_PX: Final = 220.0
 LIST_PX: Final = 60.0
@@ -127,7 +126,7 @@ class PackTab(ChangeTab):
     """A column for each case. Ticks last until the program ends; the sheet is for longer."""
 
     def __init__(self, session: Session) -> None:
-        super().__init__(session)
+        super().__init__(session, say("Looking what goes into which case"))
         self.dialog: QFileDialog | None = None
         self.found: Packing | None = None
         self.ticked: set[Tick] = set()
@@ -150,15 +149,9 @@ class PackTab(ChangeTab):
         self.area.setWidget(self.room)
         inside.addLayout(self.columns, 1)
         inside.addWidget(self.sure)
-        self.job = session.jobs.new(say("Looking what goes into which case"))
         self.job.found.connect(self._found)
-        self._still = QTimer(self, singleShot=True, interval=STILL_MS)
-        self._still.timeout.connect(self._start)
-        self._shown_for: tuple[object, ...] | None = None
         takes_the_rest(self.area)
-        whole = QVBoxLayout(self)
-        whole.setContentsMargins(16, 2, 12, 8)
-        whole.setSpacing(4)
+        whole = self.column()
         whole.addWidget(self.head)
         row = QHBoxLayout()
         row.addWidget(self.what, 1)
@@ -166,11 +159,6 @@ class PackTab(ChangeTab):
         whole.addLayout(row)
         whole.addWidget(self.apart)
         whole.addWidget(self.area, 1)
-
-    @property
-    def waits(self) -> bool:
-        """Whether it is still being packed."""
-        return self._still.isActive() or self.job.running
 
     @property
     def first_focus(self) -> QWidget:
@@ -181,21 +169,9 @@ class PackTab(ChangeTab):
         """Pack anew where something has changed."""
         self._look()
 
-    def leave(self) -> None:
-        """Look no more."""
-        if self.waits:
-            self._shown_for = None
-        self._still.stop()
-        self.job.cancel()
-
     def _look(self, _row: int = 0) -> None:
-        wanted = (self.session.document, self.session.setup.id, self.what.currentData())
-        if self._shown_for is not None and all(a is b or a == b for a, b in zip(wanted, self._shown_for, strict=True)):
+        if not self.look_for(self.session.document, self.session.setup.id, self.what.currentData()):
             self._show()
-            return
-        self._shown_for = wanted
-        self.job.cancel()
-        self._still.start()
 
     def _start(self) -> None:
         whole = self.what.currentData() == "kit"

@@ -2,27 +2,67 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from PySide6.QtCore import QSize, QTimer
 from PySide6.QtGui import QResizeEvent
-from PySide6.QtWidgets import QSizePolicy, QWidget
+from PySide6.QtWidgets import QSizePolicy, QVBoxLayout, QWidget
 
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, grown
 
+STILL_MS = 120
+"""So long nothing has to change before anything is looked for."""
+
 
 class ChangeTab(QWidget):
-    """One tab: filled while it is open."""
+    """One tab: filled while it is open, with what is looked for beside the interface."""
 
-    def __init__(self, session: Session) -> None:
+    def __init__(self, session: Session, doing: str) -> None:
+        """``doing``: what is said while something is looked for."""
         super().__init__()
         self.session = session
         self.theme: Theme = PREP_ROOM
+        self.shown_for: tuple[Any, ...] | None = None
+        """For what something was looked for last."""
+        self.job = session.jobs.new(doing)
+        self.still = QTimer(self, singleShot=True, interval=STILL_MS)
+        self.still.timeout.connect(self._start)
+
+    def column(self) -> QVBoxLayout:
+        """The layout of the tab: one thing under the other."""
+        whole = QVBoxLayout(self)
+        whole.setContentsMargins(16, 2, 12, 8)
+        whole.setSpacing(4)
+        return whole
+
+    def look_for(self, *wanted: Any) -> bool:
+        """Look in a moment, unless it was looked for the same last; whether it is something else."""
+        old = self.shown_for
+        if old is not None and all(a is b or a == b for a, b in zip(old, wanted, strict=True)):
+            return False
+        self.shown_for = wanted
+        self.job.cancel()
+        self.still.start()
+        return True
+
+    def _start(self) -> None:
+        """Begin to look."""
 
     def refresh(self) -> None:
         """Show the session as it is now."""
 
     def leave(self) -> None:
-        """It is not looked at any more: end what works for it."""
+        """It is not looked at any more: end what works for it, and begin anew the next time."""
+        if self.waits:
+            self.shown_for = None
+        self.still.stop()
+        self.job.cancel()
+
+    @property
+    def waits(self) -> bool:
+        """Whether something is still to come."""
+        return self.still.isActive() or self.job.running
 
     def minimumSizeHint(self) -> QSize:
         """As high as wrapped text makes it at this width, so that whoever scrolls it gives it that."""
@@ -43,11 +83,6 @@ class ChangeTab(QWidget):
             layout.invalidate()
             layout.activate()
             self.updateGeometry()
-
-    @property
-    def waits(self) -> bool:
-        """Whether something is still to come."""
-        return False
 
     @property
     def first_focus(self) -> QWidget:

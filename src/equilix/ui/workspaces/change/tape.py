@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from functools import partial
 
-from PySide6.QtCore import QTimer
-from PySide6.QtWidgets import QCheckBox, QComboBox, QFileDialog, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QComboBox, QFileDialog, QHBoxLayout, QPushButton, QWidget
 
 from equilix.change.tape import Strip
 from equilix.change.tapes import tapes_of
@@ -24,7 +23,6 @@ from equilix.ui.workspaces.page import column_of
 from equilix.words.language import say
 from equilix.words.wordings.wording import N_
 
-STILL_MS = 120
 PAGE_NAMES = {"a4": N_("A4"), "letter": N_("Letter"), "a5": N_("A5"), "a6": N_("A6")}
 
 
@@ -32,7 +30,7 @@ class TapeTab(ChangeTab):
     """The open setup's tapes as pages."""
 
     def __init__(self, session: Session) -> None:
-        super().__init__(session)
+        super().__init__(session, say("Looking for the marks of the tape"))
         self.strips: tuple[Strip, ...] = ()
         self.dialog: QFileDialog | None = None
         self.head, self.said = text_label(bold=True, points=13), text_label()
@@ -46,18 +44,12 @@ class TapeTab(ChangeTab):
         self.save = QPushButton(say("Save the pages …"))
         self.save.clicked.connect(self._save)
         self.preview = Preview(self.theme)
-        self.job = session.jobs.new(say("Looking for the marks of the tape"))
         self.job.found.connect(self._found)
         self.job.ended.connect(self._show)
-        self._still = QTimer(self, singleShot=True, interval=STILL_MS)
-        self._still.timeout.connect(self._start)
-        self._shown_for: tuple[Document, str] | None = None
         self._lay_out()
 
     def _lay_out(self) -> None:
-        whole = QVBoxLayout(self)
-        whole.setContentsMargins(16, 2, 12, 8)
-        whole.setSpacing(4)
+        whole = self.column()
         row = QHBoxLayout()
         row.addWidget(self.head, 1)
         for widget in (self.all, self.page, self.save):
@@ -67,11 +59,6 @@ class TapeTab(ChangeTab):
         pages = column_of(self.preview)
         takes_the_rest(pages)
         whole.addWidget(pages, 1)
-
-    @property
-    def waits(self) -> bool:
-        """Whether the marks are still being looked for."""
-        return self._still.isActive() or self.job.running
 
     @property
     def first_focus(self) -> QWidget:
@@ -84,20 +71,8 @@ class TapeTab(ChangeTab):
         document, setup = self.session.document, self.session.setup
         title = say("Tape for “{setup}”, 1 : 1").format(setup=setup.name)
         show_text(self.head, title, self.theme.ink)
-        wanted = (document, setup.id)
-        if self._shown_for is None or self._shown_for[0] is not document or self._shown_for[1] != setup.id:
-            self._shown_for = wanted
-            self.job.cancel()
-            self._still.start()
-        else:
+        if not self.look_for(document, setup.id):
             self._show()
-
-    def leave(self) -> None:
-        """Look no more."""
-        if self.waits:
-            self._shown_for = None
-        self._still.stop()
-        self.job.cancel()
 
     def _start(self) -> None:
         self.job.start(partial(_look, self.session.document, self.session.setup))
