@@ -6,6 +6,7 @@ from functools import cached_property
 from typing import Annotated, Final, Literal
 
 from equilix.body.operators import Operator
+from equilix.kit.fastenings import pace
 from equilix.kit.lens_sets import LensSet
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading
@@ -62,6 +63,11 @@ class Document(Model):
             sum(part.mass_kg * part.quantity for part in mine),
             sum((part.price or 0.0) * part.quantity for part in mine),
         )
+
+    @property
+    def own_pace(self) -> float:
+        """How much slower than estimated one's own conversions were, by the watch."""
+        return pace([(each.estimated_min, each.took_min) for each in self.conversions])
 
     @cached_property
     def lens_sets_by_lens(self) -> dict[str, LensSet]:

@@ -6,6 +6,7 @@ import numpy as np
 
 from equilix.analysis import Analysis, analyse
 from equilix.body.operators import Operator
+from equilix.change.lens_table import Cell, Column, cell_of, column_of
 from equilix.demo import lighthouse
 from equilix.document import Document, empty
 from equilix.edits import kit
@@ -128,3 +129,9 @@ def assert_in_equilibrium(analysis: Analysis) -> None:
         moment = moment + np.cross(each.point_m - about, each.force_n) + each.moment_nm
     np.testing.assert_allclose(force, 0, atol=1e-6)
     np.testing.assert_allclose(moment, 0, atol=1e-6)
+
+
+def column(document: Document, setup_id: str) -> tuple[Column, list[Cell]]:
+    """One column of the lens table with its cells."""
+    made = column_of(document, document.setups_by_id[setup_id])
+    return made, [cell_of(document, made, lens.id) for lens in document.lenses]

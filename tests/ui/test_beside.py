@@ -38,7 +38,7 @@ class SideBySide(WindowTest):
         self.assertEqual(tab.said.text(), "Lamp room in lines, Workshop as a wash, camera on camera.")
         at = []
         for analysis in (tab.picture.first, tab.picture.second):
-            drawn = {each.placement: (x, y) for each, x, y in tab.picture._drawn(analysis)}
+            drawn = {each.placement: (each.x_mm, each.y_mm) for each in tab.picture._drawn(analysis)}
             at.append(drawn["body"])
         self.assertAlmostEqual(at[0][0], at[1][0], delta=0.01)
         self.assertAlmostEqual(at[0][1], at[1][1], delta=0.01)

@@ -180,12 +180,7 @@ def _seconds(analysis: Analysis, condition: Condition, plate: str) -> tuple[Seco
 def apply_cell(document: Document, setup_id: str, lens_id: str) -> Document:
     """Put the lens on and everything on the mark of its cell. Raises :class:`~equilix.errors.Refused`."""
     column = column_of(document, rigging.setup_of(document, setup_id))
-    swapped = swap_lens(document, setup_id, lens_id)
-    if column.plate is None:
-        return swapped
-    cell = _found(document, column, lens_id)
-    if cell.mark is None:
-        return swapped
-    for mark in (cell.mark, *cell.also):
-        swapped = rigging.slide(swapped, setup_id, mark.placement, mark.slide_m)
-    return swapped
+    cell = None if column.plate is None else _found(document, column, lens_id)
+    if cell is None or cell.after is None:
+        return swap_lens(document, setup_id, lens_id)
+    return document.with_setup(cell.after.setup)

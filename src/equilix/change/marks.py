@@ -152,8 +152,20 @@ def mark_of(analysis: Analysis, condition: Condition, moved: Moved) -> Mark:
 def nearest_mark(track: Track, wanted_m: float, low_m: float, high_m: float) -> float:
     """The place to clamp between two ends that is nearest to one: a hole, or a whole millimetre of the scale."""
     inside = min(max(wanted_m, low_m), high_m)
-    step, zero = (track.pitch_m, track.from_m) if track.pitch_m else (STEP_M, -track.scale_zero_m)
-    first, last = math.ceil((low_m - zero) / step - 1e-6), math.floor((high_m - zero) / step + 1e-6)
-    if last < first:  # less room than from one mark to the next
+    ends = clamped_between(track, low_m, high_m)
+    if ends is None:  # less room than from one mark to the next
         return track.settle(inside)
-    return round(zero + min(max(round((inside - zero) / step), first), last) * step, 7)
+    step, zero = _division(track)
+    return round(min(max(zero + round((inside - zero) / step) * step, ends[0]), ends[1]), 7)
+
+
+def clamped_between(track: Track, low_m: float, high_m: float) -> tuple[float, float] | None:
+    """The first and the last place to clamp in a stretch, as slides; None where there is none in it."""
+    step, zero = _division(track)
+    first, last = math.ceil((low_m - zero) / step - 1e-6), math.floor((high_m - zero) / step + 1e-6)
+    return (zero + first * step, zero + last * step) if first <= last else None
+
+
+def _division(track: Track) -> tuple[float, float]:
+    """From one place to clamp to the next, and one of them: its holes, or whole millimetres of its scale."""
+    return (track.pitch_m, track.from_m) if track.pitch_m else (STEP_M, -track.scale_zero_m)

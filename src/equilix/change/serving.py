@@ -10,9 +10,8 @@ from typing import Final
 from msgspec import Struct
 
 from equilix.change.lens_table import Cell, Second
-from equilix.change.marks import Mark, nearest_mark
+from equilix.change.marks import Mark, clamped_between, nearest_mark
 from equilix.kit.mounts import Track
-from equilix.planner.moves import STEP_M
 
 MOST_PAIRED: Final = 80
 """Of more lenses than this it is not tried which two cost most marks."""
@@ -61,9 +60,7 @@ def shared_marks(cells: Sequence[Cell], *, right: bool = True) -> list[Shared]:
 def _stretch(mark: Mark, wanted: tuple[float, float]) -> tuple[float, float]:
     """The first and the last place to clamp in a stretch, as slides; the mark itself where there is none."""
     low, high = max(wanted[0], mark.low_m), min(wanted[1], mark.high_m)
-    step, zero = (mark.track.pitch_m, mark.track.from_m) if mark.track.pitch_m else (STEP_M, -mark.track.scale_zero_m)
-    first, last = math.ceil((low - zero) / step - 1e-6), math.floor((high - zero) / step + 1e-6)
-    return (zero + first * step, zero + last * step) if first <= last else (mark.slide_m, mark.slide_m)
+    return clamped_between(mark.track, low, high) or (mark.slide_m, mark.slide_m)
 
 
 class Needed(Struct, frozen=True):

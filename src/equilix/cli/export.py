@@ -8,14 +8,12 @@ from pathlib import Path
 from typing import Any
 
 from equilix.analysis import analyse
-from equilix.cli.choosing import setup_named
+from equilix.cli.choosing import part_named, setup_named, setup_or_kit
 from equilix.cli.printer import PAGES, MakePrinter
-from equilix.document import Document
 from equilix.errors import Refused
 from equilix.exchange.exporting import exported, sort_of
 from equilix.facts import fact
 from equilix.result import Result
-from equilix.rig.setups import Setup
 from equilix.store.parsing import open_document
 from equilix.store.saving import write_atomically
 from equilix.words.language import say
@@ -43,21 +41,12 @@ def run(options: argparse.Namespace, printer: MakePrinter) -> None:
     document = open_document(options.file)
     display, out = options.units or document.display, options.out
     sort = sort_of(out)
-    alone = not document.setups and options.setup is None and sort in ("table", "part")
-    setup = Setup(id="kit", name=say("Kit")) if alone else setup_named(document, options.setup)
+    setup = (setup_or_kit if sort in ("table", "part") else setup_named)(document, options.setup)
     if sort == "pages":
         printer().drawing(document, Result(analyse(document, setup)), display, out, options.page)
         return
     if os.path.lexists(out):
         raise Refused(fact("cli.is_there", file=out.name), fact("cli.name_another_file"))
-    part = None if options.part is None else _part(document, options.part)
+    part = None if options.part is None else part_named(document, options.part).id
     write_atomically(exported(document, out, setup, part, kit=options.kit), out, keep_backup=False)
     print(tell(fact("merge.written", file=out.name)))
-
-
-def _part(document: Document, name: str) -> str:
-    wanted = name.casefold()
-    found = next((p.id for p in document.parts if wanted in (p.id.casefold(), p.name.casefold())), None)
-    if found is None:
-        raise Refused(fact("rigging.no_part_kit", part_id=name), fact("rigging.name_one_kit"))
-    return found

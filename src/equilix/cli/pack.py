@@ -8,10 +8,9 @@ from pathlib import Path
 from typing import Any
 
 from equilix.change.packing.packing import pack
-from equilix.cli.choosing import setup_named
+from equilix.cli.choosing import setup_named, setup_or_kit
 from equilix.cli.printer import MakePrinter, add_out, add_texts
 from equilix.report.packing import pack_report, pack_text
-from equilix.rig.setups import Setup
 from equilix.store.parsing import open_document
 from equilix.words.language import say
 
@@ -31,8 +30,7 @@ def run(options: argparse.Namespace, printer: MakePrinter) -> None:
     """Carry the command out."""
     document = open_document(options.file)
     display = options.units or document.display
-    alone = not document.setups and options.setup is None and not options.rig
-    setup = Setup(id="kit", name=say("Kit")) if alone else setup_named(document, options.setup)
+    setup = (setup_named if options.rig else setup_or_kit)(document, options.setup)
     found = pack(document, setup, whole_kit=not options.rig)
     if options.json:
         print(json.dumps(pack_report(found, display), indent=1, ensure_ascii=False))

@@ -11,12 +11,12 @@ from PySide6.QtWidgets import QFileDialog, QWidget
 from equilix.errors import EquilixError
 from equilix.exchange.exporting import exported, sort_of
 from equilix.store.saving import write_atomically
+from equilix.ui.page_files import save_dialog
 from equilix.ui.printing.files import write_pages
 from equilix.ui.printing.paper import PAGES_MM
 from equilix.ui.printing.printer import title_of
 from equilix.ui.printing.setup_sheet import draw_views
 from equilix.ui.session import Session
-from equilix.ui.widgets.file_choice import file_dialog
 from equilix.words.language import say
 from equilix.words.wordings.wording import N_
 
@@ -33,14 +33,11 @@ KIT: Final = 1
 
 
 def choose_export(asker: QWidget, session: Session) -> QFileDialog:
-    """Open the dialog; its own question stands before a file is replaced."""
+    """Open the dialog."""
     filters = [f"{say(title)} ({' '.join(f'*.{each}' for each in endings)})" for title, endings in SORTS]
-    dialog = file_dialog(asker, ";;".join(filters), lambda name: _write(session, dialog, Path(name), filters))
-    dialog.setAcceptMode(QFileDialog.AcceptMode.AcceptSave)
+    dialog = save_dialog(asker, session, ";;".join(filters), lambda name: _write(session, dialog, Path(name), filters))
     dialog.filterSelected.connect(partial(_follow, dialog))
     _follow(dialog, filters[0])
-    if session.desk.path is not None:
-        dialog.setDirectory(str(session.desk.path.parent))
     dialog.selectFile(session.setup.name.replace("/", " "))
     dialog.open()
     return dialog

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from pathlib import Path
 
 from PySide6.QtWidgets import QFileDialog, QWidget
@@ -17,7 +18,7 @@ from equilix.words.language import say
 def choose_pages_file(
     asker: QWidget, session: Session, draw: Draw, size_mm: tuple[float, float], title: str
 ) -> QFileDialog:
-    """Open the dialog; its own question stands before a file is replaced."""
+    """Open the dialog for pages."""
 
     def take(name: str) -> None:
         path = Path(name)
@@ -30,10 +31,16 @@ def choose_pages_file(
         session.said.emit(say("Written: {path}").format(path=names), False)
 
     sorts = f"{say('Pages to print')} (*.pdf);;{say('Drawings')} (*.svg);;{say('Pictures')} (*.png)"
+    dialog = save_dialog(asker, session, sorts, take)
+    dialog.selectFile(f"{title.replace('/', ' ').replace(':', '')}.pdf")
+    dialog.open()
+    return dialog
+
+
+def save_dialog(asker: QWidget, session: Session, sorts: str, take: Callable[[str], object]) -> QFileDialog:
+    """A dialog for what is written, beside the document's file; its own question stands before a file is replaced."""
     dialog = file_dialog(asker, sorts, take)
     dialog.setAcceptMode(QFileDialog.AcceptMode.AcceptSave)
     if session.desk.path is not None:
         dialog.setDirectory(str(session.desk.path.parent))
-    dialog.selectFile(f"{title.replace('/', ' ').replace(':', '')}.pdf")
-    dialog.open()
     return dialog

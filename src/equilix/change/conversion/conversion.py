@@ -31,7 +31,7 @@ from equilix.checks.rules import rule
 from equilix.document import AVERAGE, Document
 from equilix.errors import Called, Refused, never
 from equilix.facts import NOTHING, Fact, Sayable, fact
-from equilix.kit.fastenings import Fastening, fastening_of, minutes_of, pace
+from equilix.kit.fastenings import Fastening, fastening_of, minutes_of
 from equilix.kit.parts import Part
 from equilix.rig.setups import Setup
 
@@ -119,8 +119,7 @@ def convert(document: Document, start_id: str, end_id: str, called_off: Called =
     bench = _Bench(document, differs)
     steps = ordered_steps(differs, bench.tips, rule(document.rules, "tip_rad"), called_off)
     moves = tuple(_moves(document, bench, steps))
-    own = pace([(each.estimated_min, each.took_min) for each in document.conversions])
-    return Conversion(differs.start, end, document.parts_by_id, moves, own)
+    return Conversion(differs.start, end, document.parts_by_id, moves, document.own_pace)
 
 
 def minutes_between(document: Document, start_id: str, end_id: str) -> float:
@@ -133,7 +132,7 @@ def minutes_between(document: Document, start_id: str, end_id: str) -> float:
     for step, state in ordered_steps(differs):
         total += _effort(document, before, step)[0]
         before = state
-    return total * pace([(each.estimated_min, each.took_min) for each in document.conversions])
+    return total * document.own_pace
 
 
 class _Bench:

@@ -17,7 +17,7 @@ from equilix.document import Document
 from equilix.edits.shape import size_of
 from equilix.errors import Called, Refused, never
 from equilix.facts import fact
-from equilix.kit.fastenings import minutes_of, pace
+from equilix.kit.fastenings import minutes_of
 from equilix.kit.parts import Part
 from equilix.power.batteries import Air, air_travel
 from equilix.rig.kinematics import assemble
@@ -160,7 +160,7 @@ def pack(document: Document, setup: Setup, *, whole_kit: bool, called_off: Calle
         share = sum(math.prod(each.size_m) for each in own) / math.prod(rooms[number])
         packed.append(Packed(case, _lines([things[each.box] for each in own]), share))
     outside = _lines([each for number, each in enumerate(things) if number not in inside])
-    strip = lumps.minutes(document) * pace([(each.estimated_min, each.took_min) for each in document.conversions])
+    strip = lumps.minutes(document) * document.own_pace
     build = strip + (minutes_of("look", document.rules) if lumps.taken_off else 0.0)
     alone = _lines([each for each in loose if each.bears])
     return Packing(setup, tuple(packed), outside, alone, lumps, strip, build, sum(map(math.prod, rooms)))

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Final
 
 from equilix.change.conversion.conversion import Conversion, Move, heap_of
 from equilix.change.conversion.summary_words import after_words, headline, more_words
 from equilix.document import Document
+from equilix.rig.kinematics import Assembly
 from equilix.ui.printing.paper import ACCENT, QUIET, Paper
-from equilix.ui.printing.rig_drawing import draw_rig, extent
-from equilix.ui.stage.outlines import OutlineBook
+from equilix.ui.printing.rig_drawing import draw_rig
+from equilix.ui.stage.outlines import OutlineBook, extent
 from equilix.ui.stage.projection import SIDE
 from equilix.units import Display
 from equilix.words.language import say
@@ -29,24 +31,31 @@ def draw_conversion(paper: Paper, document: Document, found: Conversion, display
     across = max(int((paper.width_mm - 2 * MARGIN) / LEAST_WIDE), 1)
     wide = (paper.width_mm - 2 * MARGIN) / across
     top = _heading(paper, title, found, display)
-    book, scale = OutlineBook(), _scale(document, found, wide - 6, DRAWN)
+    book = OutlineBook()
+    heaps = [
+        heap_of(document, move.shown).assembly if move.shown.root in move.shown.by_id else None for move in found.moves
+    ]
+    scale = _scale(book, heaps, wide - 6, DRAWN)
     y, x = top, 0
-    for number, move in enumerate(found.moves, start=1):
+    for number, (move, heap) in enumerate(zip(found.moves, heaps, strict=True), start=1):
         if x == across:
             x, y = 0, y + HIGH
         if y + HIGH > paper.height_mm - MARGIN + 0.1 and x == 0:
             paper.next_page()
             y = _heading(paper, title, found, display)
-        _step(paper, document, book, scale, (MARGIN + x * wide, y, wide), number, move, display)
+        place = (MARGIN + x * wide, y, wide)
+        if heap is not None:
+            draw_rig(paper, book, heap, (place[0] + 1, y + 6.5, wide - 6, DRAWN), move.moved, scale=scale)
+        _step(paper, place, number, move, display)
         x += 1
 
 
-def _scale(document: Document, found: Conversion, wide: float, high: float) -> float:
+def _scale(book: OutlineBook, heaps: Sequence[Assembly | None], wide: float, high: float) -> float:
     """One scale for all drawings, so that the eye follows what moves: the largest at which each fits."""
-    best, book = 1.0, OutlineBook()
-    for move in found.moves:
-        if move.shown.root in move.shown.by_id:
-            whole = extent(book.draw(heap_of(document, move.shown).assembly, SIDE))
+    best = 1.0
+    for heap in heaps:
+        if heap is not None:
+            whole = extent(book.draw(heap, SIDE))
             best = min(best, wide / max(whole.width(), 1.0), high / max(whole.height(), 1.0))
     return best
 
@@ -63,18 +72,12 @@ def _heading(paper: Paper, title: str, found: Conversion, display: Display) -> f
     return y + 1.0
 
 
-def _step(
-    paper: Paper, document: Document, book: OutlineBook, scale: float, place: tuple[float, float, float], number: int,
-    move: Move, display: Display,
-) -> None:  # fmt: skip
+def _step(paper: Paper, place: tuple[float, float, float], number: int, move: Move, display: Display) -> None:
     left, top, wide = place
     paper.line(left, top, left + wide - 3, top, 0.2, QUIET)
     paper.text(left, top + 5.5, str(number), 5.0, bold=True)
     said = f"{tell(move.tool, display)}, {duration(move.minutes * 60)}"
     paper.text(left + wide - 4, top + 4.2, said, 2.4, align="right", tone=QUIET)
-    if move.shown.root in move.shown.by_id:
-        heap = heap_of(document, move.shown)
-        draw_rig(paper, book, heap.assembly, (left + 1, top + 6.5, wide - 6, DRAWN), move.moved, scale=scale)
     y = paper.paragraph(left, top + 6.5 + DRAWN + 3.6, tell(move.text, display) + ".", wide - 4, TEXT)
     after = tell(after_words(move), display)
     if after:

@@ -200,14 +200,12 @@ def _svg(draw: Draw, size_mm: tuple[float, float], title: str) -> tuple[bytes, .
     return tuple(bytes(data.data()) for _, _, data, _ in pages)
 
 
-def _png(draw: Draw, size_mm: tuple[float, float], title: str) -> tuple[bytes, ...]:
+def images(draw: Draw, px_per_mm: float, size_mm: tuple[float, float]) -> list[QImage]:
+    """The pages as pictures, white as paper is in any light."""
     pages: list[tuple[QPainter, QImage]] = []
 
     def turn() -> QPainter:
-        image = QImage(round(size_mm[0] * PNG_PER_MM), round(size_mm[1] * PNG_PER_MM), QImage.Format.Format_RGB32)
-        image.setDotsPerMeterX(round(PNG_PER_MM * 1000))
-        image.setDotsPerMeterY(round(PNG_PER_MM * 1000))
-        image.setText("Title", title)
+        image = QImage(round(size_mm[0] * px_per_mm), round(size_mm[1] * px_per_mm), QImage.Format.Format_RGB32)
         image.fill(QColor("#ffffff"))
         if pages:
             pages[-1][0].end()
@@ -216,10 +214,17 @@ def _png(draw: Draw, size_mm: tuple[float, float], title: str) -> tuple[bytes, .
         pages.append((painter, image))
         return painter
 
-    draw(Paper(turn(), PNG_PER_MM, size_mm, turn))
+    draw(Paper(turn(), px_per_mm, size_mm, turn))
     pages[-1][0].end()
+    return [image for _, image in pages]
+
+
+def _png(draw: Draw, size_mm: tuple[float, float], title: str) -> tuple[bytes, ...]:
     found = []
-    for _, image in pages:
+    for image in images(draw, PNG_PER_MM, size_mm):
+        image.setDotsPerMeterX(round(PNG_PER_MM * 1000))
+        image.setDotsPerMeterY(round(PNG_PER_MM * 1000))
+        image.setText("Title", title)
         data = QByteArray()
         buffer = QBuffer(data)
         buffer.open(QIODevice.OpenModeFlag.WriteOnly)

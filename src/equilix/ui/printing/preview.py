@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QRectF, QSize, Qt
-from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPixmap
+from PySide6.QtCore import QRectF, QSize
+from PySide6.QtGui import QImage, QPainter, QPaintEvent
 from PySide6.QtWidgets import QWidget
 
-from equilix.ui.printing.paper import Draw, Paper
+from equilix.ui.printing.paper import Draw, images
 from equilix.ui.theme import Theme, colour, grown
 
 GAP_PX = 8
@@ -21,7 +21,7 @@ class Preview(QWidget):
         self.theme = theme
         self.draw: Draw | None = None
         self.size_mm = (210.0, 297.0)
-        self._pages: list[QPixmap] = []
+        self._pages: list[QImage] = []
 
     def show_pages(self, draw: Draw | None, size_mm: tuple[float, float]) -> None:
         """Show other pages."""
@@ -33,7 +33,7 @@ class Preview(QWidget):
         self._pages = []
         wide = self._wide
         if self.draw is not None and wide > 40:
-            self._pages = drawn(self.draw, wide / self.size_mm[0], self.size_mm)
+            self._pages = images(self.draw, wide / self.size_mm[0], self.size_mm)
         high = sum(page.height() + GAP_PX for page in self._pages) + GAP_PX
         self.setFixedHeight(max(high, 40))
         self.update()
@@ -45,7 +45,7 @@ class Preview(QWidget):
 
     def resizeEvent(self, event: object) -> None:
         super().resizeEvent(event)  # type: ignore[arg-type]
-        if not self._pages or self._pages[0].width() != round(self.width() - 2 * GAP_PX):
+        if not self._pages or self._pages[0].width() != round(self._wide):
             self._make()
 
     def sizeHint(self) -> QSize:
@@ -56,27 +56,7 @@ class Preview(QWidget):
         y = float(GAP_PX)
         with QPainter(self) as painter:
             for page in self._pages:
-                painter.drawPixmap(GAP_PX, round(y), page)
+                painter.drawImage(GAP_PX, round(y), page)
                 painter.setPen(colour(self.theme.rule))
                 painter.drawRect(QRectF(GAP_PX, y, page.width(), page.height()))
                 y += page.height() + GAP_PX
-
-
-def drawn(draw: Draw, px_per_mm: float, size_mm: tuple[float, float]) -> list[QPixmap]:
-    """The pages as pictures, white as paper is in any light."""
-    pages: list[QPixmap] = []
-    painters: list[QPainter] = []
-
-    def turn() -> QPainter:
-        page = QPixmap(round(size_mm[0] * px_per_mm), round(size_mm[1] * px_per_mm))
-        page.fill(QColor(Qt.GlobalColor.white))
-        if painters:
-            painters[-1].end()
-        painters.append(QPainter(page))
-        painters[-1].setRenderHint(QPainter.RenderHint.Antialiasing)
-        pages.append(page)
-        return painters[-1]
-
-    draw(Paper(turn(), px_per_mm, size_mm, turn))
-    painters[-1].end()
-    return pages

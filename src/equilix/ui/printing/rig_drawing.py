@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Collection
 from typing import Final
 
-from PySide6.QtCore import QRectF, Qt
+from PySide6.QtCore import Qt
 from PySide6.QtGui import QBrush, QColor, QPainter, QPen
 
 from equilix.rig.kinematics import Assembly
 from equilix.ui.printing.paper import ACCENT, INK, Paper
-from equilix.ui.stage.outlines import Drawn, OutlineBook
+from equilix.ui.stage.outlines import Drawn, OutlineBook, extent
 from equilix.ui.stage.projection import SIDE, Projection
 
 LINE_MM: Final = 0.18
@@ -18,14 +18,6 @@ FINE_MM: Final = 0.10
 FINEST_SCALE: Final = 0.12
 """Under this scale fine lines are left out: they would run together."""
 WHITE, GREY, PALE = "#ffffff", "#d8d8d8", "#f4e2d8"
-
-
-def extent(drawn: list[Drawn]) -> QRectF:
-    """What a drawing covers, mm of the rig."""
-    whole = QRectF()
-    for each in drawn:
-        whole = whole.united(each.outline.whole.boundingRect().translated(each.x_mm, each.y_mm))
-    return whole
 
 
 def draw_rig(

@@ -12,8 +12,8 @@ from equilix.facts import fact, grouped, mass
 from equilix.result import Result
 from equilix.rig.kinematics import Assembly
 from equilix.ui.printing.paper import ACCENT, QUIET, Align, Paper
-from equilix.ui.printing.rig_drawing import draw_rig, extent
-from equilix.ui.stage.outlines import OutlineBook
+from equilix.ui.printing.rig_drawing import draw_rig
+from equilix.ui.stage.outlines import OutlineBook, extent
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE
 from equilix.units import Display
 from equilix.words.language import say

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import OrderedDict
+from collections.abc import Iterable
 from functools import cached_property
 
 import numpy as np
@@ -50,6 +51,14 @@ class Drawn(Struct, frozen=True):
     x_mm: float
     y_mm: float
     depth_m: float
+
+
+def extent(drawn: Iterable[Drawn]) -> QRectF:
+    """What a drawing covers, mm of the paper."""
+    whole = QRectF()
+    for each in drawn:
+        whole = whole.united(each.outline.whole.boundingRect().translated(each.x_mm, each.y_mm))
+    return whole
 
 
 class OutlineBook:

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Collection
 from typing import Final
 
-from PySide6.QtCore import QRectF, QSize, Qt
+from PySide6.QtCore import QSize, Qt
 from PySide6.QtGui import QPainter, QPaintEvent
 from PySide6.QtWidgets import QWidget
 
 from equilix.rig.kinematics import Assembly
-from equilix.ui.stage.outlines import OutlineBook
+from equilix.ui.stage.outlines import OutlineBook, extent
 from equilix.ui.stage.painting import cosmetic_pen
 from equilix.ui.stage.projection import SIDE
 from equilix.ui.stage.sprites import paint_outline
@@ -46,9 +46,7 @@ class RigPicture(QWidget):
         drawn = self.book.draw(self.assembly, SIDE) if self.assembly is not None else []
         if not drawn:
             return
-        whole = QRectF()
-        for each in drawn:
-            whole = whole.united(each.outline.whole.boundingRect().translated(each.x_mm, each.y_mm))
+        whole = extent(drawn)
         fits = min((self.width() - 8) / max(whole.width(), 1), (self.height() - 8) / max(whole.height(), 1))
         scale = min(fits, self.most)
         with QPainter(self) as painter:

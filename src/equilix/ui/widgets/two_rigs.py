@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import numpy as np
-from PySide6.QtCore import QRectF, QSize, Qt
+from msgspec.structs import replace
+from PySide6.QtCore import QSize, Qt
 from PySide6.QtGui import QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
 from equilix.analysis import Analysis
-from equilix.ui.stage.outlines import Drawn, OutlineBook
+from equilix.ui.stage.outlines import Drawn, OutlineBook, extent
 from equilix.ui.stage.projection import SIDE
 from equilix.ui.stage.sprites import paint_outline
 from equilix.ui.theme import Theme, colour
@@ -38,18 +39,18 @@ class TwoRigs(QWidget):
     def sizeHint(self) -> QSize:
         return QSize(320, self.minimumHeight())
 
-    def _drawn(self, analysis: Analysis | None) -> list[tuple[Drawn, float, float]]:
+    def _drawn(self, analysis: Analysis | None) -> list[Drawn]:
         if analysis is None or not analysis.assembly.ids:
             return []
         x, y = SIDE.flat_point(meets_at(analysis))
-        return [(each, each.x_mm - x, each.y_mm - y) for each in self.book.draw(analysis.assembly, SIDE)]
+        return [
+            replace(each, x_mm=each.x_mm - x, y_mm=each.y_mm - y) for each in self.book.draw(analysis.assembly, SIDE)
+        ]
 
     def paintEvent(self, event: QPaintEvent) -> None:
         del event
         lines, wash = self._drawn(self.first), self._drawn(self.second)
-        whole = QRectF()
-        for each, x, y in (*lines, *wash):
-            whole = whole.united(each.outline.whole.boundingRect().translated(x, y))
+        whole = extent((*lines, *wash))
         if whole.isEmpty():
             return
         scale = min((self.width() - 12) / whole.width(), (self.height() - 12) / whole.height(), 1.2)
@@ -58,16 +59,14 @@ class TwoRigs(QWidget):
             painter.translate(self.rect().center())
             painter.scale(scale, scale)
             painter.translate(-whole.center())
-            for each, x, y in lines:
-                painter.translate(x, y)
+            for each in lines:
+                painter.translate(each.x_mm, each.y_mm)
                 paint_outline(painter, each.outline, self.theme, fine=False)
-                painter.translate(-x, -y)
+                painter.translate(-each.x_mm, -each.y_mm)
             edge = QPen(colour(self.theme.hold, 150), 1.2)
             edge.setCosmetic(True)
             edge.setStyle(Qt.PenStyle.DotLine)
             painter.setPen(edge)
             painter.setBrush(colour(self.theme.hold, 46))
-            for each, x, y in wash:
-                painter.translate(x, y)
-                painter.drawPath(each.outline.whole)
-                painter.translate(-x, -y)
+            for each in wash:
+                painter.drawPath(each.outline.whole.translated(each.x_mm, each.y_mm))

@@ -12,17 +12,16 @@ from equilix.checks.build_order import BuildStep
 from equilix.checks.rules import RULES, rule
 from equilix.document import Document
 from equilix.edits import powering
-from equilix.errors import Called, EquilixError
+from equilix.errors import Called
 from equilix.facts import Sayable, fact, run
 from equilix.result import Result
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme
-from equilix.ui.widgets.fields import QuantityField
-from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.rows import Row, section
 from equilix.ui.widgets.sections import Sections
 from equilix.ui.widgets.tabs import Tabs
 from equilix.ui.widgets.tint import plain_label, tint
+from equilix.ui.widgets.values_panel import ValuesPanel
 from equilix.ui.workspaces.finding import FindingRow
 from equilix.ui.workspaces.finding_list import FindingList
 from equilix.ui.workspaces.page import Page
@@ -153,45 +152,20 @@ class CheckPage(Page):
 
     def open_rules(self) -> None:
         """Show the rules of thumb, to be changed."""
-        self.panel = RulesPanel(self.session, self.rules)
+        self.panel = rules_panel(self.rules, self.session)
         self.panel.open_under(self.rules)
 
 
-class RulesPanel(Panel):
-    """One field for each rule of thumb; an empty one is the usual value again."""
-
-    def __init__(self, session: Session, parent: QWidget) -> None:
-        super().__init__(parent, say("Use these"))
-        self.session = session
-        note = plain_label(say("Common practice, no source. The maker’s rating wins wherever there is one."))
-        note.setWordWrap(True)
-        self.form.addRow(note)
-        self.fields: dict[str, QuantityField] = {}
-        for key, each in RULES.items():
-            field = QuantityField(tell(each.label), each.quantity)
-            field.show_value(rule(session.document.rules, key), session.document.display)
-            self.fields[key] = field
-            self.form.addRow(tell(each.label), field)
-        self.finish()
-        self.setMinimumWidth(430)
-
-    def take(self) -> None:
-        """Take the changed ones over, or say at the field what is wrong."""
-        document = self.session.document
-        for key, field in self.fields.items():
-            if not field.line.isModified():
-                continue
-            try:
-                value = field.value() if field.line.text().strip() else None
-                document = powering.set_rule(document, key, value)
-                field.complain("")
-            except EquilixError as error:
-                field.complain(self.session.tell(error.said))
-                self.adjustSize()
-                return
-        if document is not self.session.document:
-            self.session.edit(say("Change rules of thumb"), lambda _document: document)
-        self.close()
+def rules_panel(parent: QWidget, session: Session) -> ValuesPanel[str]:
+    """A field for each rule of thumb."""
+    mine = session.document.rules
+    panel = ValuesPanel[str](
+        parent, session, say("Common practice, no source. The maker’s rating wins wherever there is one."),
+        {key: (tell(each.label), each.quantity, rule(mine, key)) for key, each in RULES.items()},
+        powering.set_rule, say("Change rules of thumb"),
+    )  # fmt: skip
+    panel.setMinimumWidth(430)
+    return panel
 
 
 def _ordered(tab: str, result: Result, called_off: Called) -> Iterator[tuple[str, tuple[BuildStep, ...]]]:

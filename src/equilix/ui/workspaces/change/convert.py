@@ -23,6 +23,7 @@ from equilix.change.conversion.summary_words import after_words, headline, more_
 from equilix.document import Document
 from equilix.edits.timing import forget_last_conversion, log_conversion
 from equilix.errors import Called, EquilixError
+from equilix.kit.fastenings import Fastening
 from equilix.rig.kinematics import Assembly
 from equilix.ui.page_files import choose_pages_file
 from equilix.ui.printing.conversion_sheet import draw_conversion
@@ -33,7 +34,8 @@ from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.rig_picture import RigPicture
 from equilix.ui.widgets.tint import show_text, text_label
-from equilix.ui.workspaces.change.minutes_panel import MinutesPanel
+from equilix.ui.widgets.values_panel import ValuesPanel
+from equilix.ui.workspaces.change.minutes_panel import minutes_panel
 from equilix.ui.workspaces.change.tab import ChangeTab, takes_the_rest
 from equilix.words.language import say
 from equilix.words.quantities import duration
@@ -52,7 +54,7 @@ class ConvertTab(ChangeTab):
         self.found: Conversion | None = None
         self.pictures: tuple[Assembly | None, ...] = ()
         self.dialog: QFileDialog | None = None
-        self.panel: MinutesPanel | None = None
+        self.panel: ValuesPanel[Fastening] | None = None
         self.start, self.end = ChoiceBox(), ChoiceBox()
         self.start.setAccessibleName(say("From which setup"))
         self.end.setAccessibleName(say("To which setup"))
@@ -248,7 +250,7 @@ class ConvertTab(ChangeTab):
             self.session.edit(say("Forget a timed conversion"), lambda d: forget_last_conversion(d, *ends))
 
     def _open_table(self) -> None:
-        self.panel = MinutesPanel(self.table, self.session)
+        self.panel = minutes_panel(self.table, self.session)
         self.panel.open_under(self.table)
 
     def _save(self) -> None:
