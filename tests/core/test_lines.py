@@ -7,7 +7,9 @@ from equilix.demo import lighthouse
 from equilix.document import MOST_PARTS, empty
 from equilix.edits.taking import not_in_the_kit, take_parts
 from equilix.errors import Refused
-from equilix.exchange.lines import LONGEST, MOST_LINES, Told, Unread, left_over, read_lines, take_lines
+from equilix.exchange.lines import LONGEST, MOST_LINES, Told, read_lines
+from equilix.exchange.tables import Unread
+from equilix.exchange.taking import left_over, take_lines
 from equilix.kit.catalogue import KINDS, kind_of
 from equilix.kit.parts import Part
 from equilix.kit.trade_words import kind_by_words, phrases
@@ -219,8 +221,8 @@ class IntoTheKit(unittest.TestCase):
         """Two of a name get ids of their own; the rest of the text is what could not be read."""
         text = "mic 120 g\nsomething\n\nmic 130 g"
         lines = read_lines(text)
-        made, ids = take_lines(empty(), lines)
-        self.assertEqual(ids, ["mic", "mic-2"])
+        made, lines = take_lines(empty(), lines)
+        self.assertEqual(list(made.parts_by_id), ["mic", "mic-2"])
         self.assertEqual([part.mass_kg for part in made.parts], [0.12, 0.13])
         self.assertEqual(left_over(text, lines), "something\n")
         self.assertEqual(len(take_lines(lighthouse(), lines)[0].parts), len(lighthouse().parts) + 2)

@@ -19,7 +19,7 @@ from equilix.document import empty
 from equilix.edits import rigging
 from equilix.edits.kit import add_part, add_setup
 from equilix.errors import Refused
-from equilix.exchange.lines import MOST_CLASS
+from equilix.exchange.lines import MOST_CLASS, MOST_LINES
 from equilix.exchange.tables import SHELF_HEADS
 from equilix.faults import setup_faults
 from equilix.kit.catalogue import KINDS, LUMP, kind_of
@@ -199,11 +199,17 @@ class OneSOwn(unittest.TestCase):
             read_shelf()
         with refused(self, Refused, "no text"):
             put_on_own([lighthouse().parts[0]])
-        own_file().write_text("mic 120 g\n" * 500)
-        with refused(self, Refused, "501 lines"):
+        own_file().write_text("mic 120 g\n" * MOST_LINES)
+        with refused(self, Refused, f"{MOST_LINES + 1} lines"):
             put_on_own([lighthouse().parts[0]])
         with refused(self, Refused, "cannot be read"):
             read_shelf(self.folder / "not-there.csv")
+        own_file().write_text("setup;placement;part\nA;b;mic\n\nname;mass g\nmic;120\n")
+        shelf = read_shelf()
+        self.assertEqual(
+            [told(each.said) for each in shelf.wrong], ["It tells a setup, and only parts are taken here."]
+        )
+        self.assertEqual(shelf.items[0].part.name, "mic")
 
     def test_on_the_command_line(self) -> None:
         """Searched, as JSON, into a document, added to; wrong lines are said there too."""

@@ -9,10 +9,12 @@ from PySide6.QtTest import QTest
 
 from equilix.demo import lighthouse
 from equilix.document import VERSION, Document, empty
+from equilix.exchange.csv_out import as_csv
 from equilix.exchange.exporting import exported
+from equilix.exchange.setup_rows import setup_rows
 from equilix.store.saving import save
 from equilix.ui.theme import enlarge
-from equilix.ui.workspaces.line_table import PART
+from equilix.ui.workspaces.line_table import KIND, PART
 from equilix.ui.workspaces.mat import MatPage
 from equilix.ui.workspaces.part_list import PartListPage
 from tests.ui.screen_lint import findings
@@ -82,6 +84,10 @@ class FromAList(WindowTest):
         self.assertEqual(self.row(1), ["2", "2 × wedge battery", "Wedge battery", "790 g", "usual"])
         self.assertIn("may be thousands", self.row(2)[1])
         self.assertEqual(self.row(3)[2], "◆ Other part")
+        model = self.page.table.model()
+        tips = [model.index(row, KIND).data(Qt.ItemDataRole.ToolTipRole) for row in (0, 3)]
+        self.assertNotIn("No word tells", tips[0])
+        self.assertIn("No word tells of what kind it is", tips[1])
         self.assertIn("3 of 4 lines can be taken", self.page.told.text())
         self.take()
         self.assertEqual(
@@ -112,12 +118,12 @@ class FromAList(WindowTest):
         self.assertEqual(self.session.document.parts[0].mass_how, "weighed")
 
     def test_too_much(self) -> None:
-        """A thousand lines are refused whole, and stay."""
-        self.paste("mic 120 g\n" * 1000)
+        """More than a thousand lines are refused whole, and stay."""
+        self.paste("mic 120 g\n" * 1001)
         self.assertIn("more than can be read at once", self.page.told.text())
         self.assertFalse(self.page.take.isEnabled())
         self.assertEqual(self.rows, 0)
-        self.assertEqual(self.page.text.document().blockCount(), 1001)
+        self.assertEqual(self.page.text.document().blockCount(), 1002)
 
     def test_a_long_list_is_shown_at_once(self) -> None:
         """Five hundred lines: what is in sight is worked out, the rest when it is scrolled to."""
@@ -206,12 +212,39 @@ class FromAList(WindowTest):
         self.open_other(path)
         self.assertIsNone(self.page.other)
         self.assertTrue(self.page.text.toPlainText().startswith("name\tkind\tmass g"))
-        self.assertEqual(self.rows, len(demo.parts))
+        cables = sum(len(setup.cables) for setup in demo.setups)
+        self.assertEqual(self.rows, len(demo.parts) + sum(len(each.placements) for each in demo.setups) + cables)
+        self.take()
+        self.assertEqual([each.name for each in self.session.document.setups][-7:], [each.name for each in demo.setups])
+        self.session.undo()
         path.write_bytes(b"PK")
         self.open_other(path)
         self.assertIn("no spreadsheet that can be read", self.page.told.text())
+        self.page.text.undo()  # what was left over when the lines had been taken
         self.page.text.undo()
         self.assertEqual(self.page.text.toPlainText(), LIST)
+
+    def test_setups_from_a_table(self) -> None:
+        """What is changed, what is there already and what cannot be taken; one action, one undo; the rest stays."""
+        self.session.edit("the demo", lambda _: lighthouse())
+        before = self.session.document
+        setup = before.setups_by_id["lamp-room"]
+        text = as_csv(setup_rows(before, [setup]))
+        self.paste(text)
+        self.assertEqual(self.row(0)[1], "“Lamp room”, long shoulder base with pad: as it is")
+        self.assertFalse(self.page.take.isEnabled())
+        self.paste(text.replace(";232;", ";200;") + "Lamp room;x;nothing;base;dovetail\n")
+        self.assertEqual(self.row(1)[1], "“Lamp room”, bridge plate: changed")
+        self.assertIn("▲ No part of the kit is called “nothing”", self.row(len(setup.placements))[1])
+        self.assertIn(f"▲ Line {len(setup.placements) + 2} cannot.", self.page.told.text())
+        self.assertEqual(self.page.take.text(), "Take them over")
+        self.take()
+        now = self.session.document.setups_by_id["lamp-room"].by_id["bridge"]
+        self.assertAlmostEqual(now.slide_m, setup.by_id["bridge"].slide_m - 0.032)
+        self.assertIn("1 line has been taken over.", self.page.told.text())
+        self.assertEqual(self.page.text.toPlainText().splitlines()[1:], ["Lamp room;x;nothing;base;dovetail"])
+        self.session.undo()
+        self.assertEqual(self.session.document, before)
 
     def test_on_every_size(self) -> None:
         """Nothing is cut off, nor pale, with a list in it."""

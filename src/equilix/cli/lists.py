@@ -10,7 +10,11 @@ from pathlib import Path
 from typing import Any, Final, get_args
 
 from equilix.document import empty
-from equilix.exchange.lines import Line, Unread, lines_of, read_lines, take_lines, text_of
+from equilix.exchange.lines import Line, lines_of, read_lines, text_of
+from equilix.exchange.setup_lines import Placed
+from equilix.exchange.tables import Unread
+from equilix.exchange.taking import Settled, take_lines
+from equilix.facts import fact
 from equilix.kit.catalogue import kind_of
 from equilix.kit.parts import How
 from equilix.store.parsing import open_document
@@ -38,16 +42,16 @@ def run(options: argparse.Namespace) -> None:
     """Carry the command out."""
     display: Display = options.units or "metric"
     if options.list.suffix == SUFFIX:  # the kit of another document
-        lines: tuple[Line, ...] = lines_of(open_document(options.list).parts)
+        told: Sequence[Line] = lines_of(open_document(options.list).parts)
     else:
-        lines = read_list(options.list, options.how)
+        told = read_list(options.list, options.how)
+    lines = taken_into(options, told)
     if options.json:
         found = {"lines_version": LINES_VERSION, "lines": [line_report(line, display) for line in lines]}
         print(json.dumps(found, indent=1, ensure_ascii=False))
     else:
         for line in lines:
             print(f"{line.number}: {in_words(line, display)}")
-    save_into(options, lines)
 
 
 def read_list(path: Path, how: How) -> tuple[Line, ...]:
@@ -55,30 +59,39 @@ def read_list(path: Path, how: How) -> tuple[Line, ...]:
     return read_lines(sys.stdin.read() if str(path) == "-" else text_of(path), how)
 
 
-def save_into(options: argparse.Namespace, lines: Sequence[Line]) -> None:
-    """Write the document with the parts of the lines in its kit, where ``--save`` names a file."""
+def taken_into(options: argparse.Namespace, lines: Sequence[Line]) -> tuple[Settled, ...]:
+    """What lines become in the document that ``--into`` names, which is written where ``--save`` names a file."""
+    document = open_document(options.into) if options.into is not None else empty()
+    document, settled = take_lines(document, lines)
     if options.save is not None:
-        document = open_document(options.into) if options.into is not None else empty()
-        save(take_lines(document, lines)[0], options.save)
+        save(document, options.save)
+    return settled
 
 
-def line_report(line: Line, display: Display) -> dict[str, object]:
-    """A line as plain JSON values: the part that it tells, or why it tells none."""
+def line_report(line: Settled, display: Display) -> dict[str, object]:
+    """A line as plain JSON values: the part or the placement that it tells, or why it tells none."""
     if isinstance(line, Unread):
         return {"line": line.number, "text": line.text, "problem": tell(line.said, display)}
+    if isinstance(line, Placed):
+        told = {"setup": line.setup, "what": line.what, "change": line.change}
+        return {"line": line.number, "text": line.text, **told}
     part = line.part
     body = part.body()
     return {
         "line": line.number, "text": line.text, "name": part.name, "kind": part.kind, "kind_known": line.known,
         "mass_kg": part.mass_kg, "size_m": [round(float(each), 6) for each in body.high_m - body.low_m],
         "sized": part.sized, "quantity": part.quantity, "energy_wh": part.energy_wh, "price": part.price,
-        "focal_m": part.focal_m,
+        "focal_m": part.focal_m, "there": line.there,
     }  # fmt: skip
 
 
-def in_words(line: Line, display: Display) -> str:
-    """A line for a person: the part that it tells, or why it tells none."""
+def in_words(line: Settled, display: Display) -> str:
+    """A line for a person: the part or the placement that it tells, or why it tells none."""
     if isinstance(line, Unread):
         return f"{line.text.strip()}: {tell(line.said, display)}"
+    if isinstance(line, Placed):
+        return tell(line.said)
+    if line.there:
+        return tell(fact("lines.there", part=line.part.name))
     kind = tell(kind_of(line.part).label)
     return f"{line.part.quantity} × {line.part.name}, {kind}, {mass(line.part.mass_kg, display)}"

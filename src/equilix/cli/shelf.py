@@ -7,8 +7,8 @@ import json
 from pathlib import Path
 from typing import Any, Final
 
-from equilix.cli.lists import in_words, line_report, read_list, save_into
-from equilix.exchange.lines import Told
+from equilix.cli.lists import in_words, line_report, read_list, taken_into
+from equilix.exchange.lines import Told, parts_of
 from equilix.facts import fact
 from equilix.shelf.search import search
 from equilix.shelf.shelf import put_on_own, read_shelf
@@ -35,7 +35,7 @@ def add_to(commands: Any) -> None:
 def run(options: argparse.Namespace) -> None:
     """Carry the command out."""
     display: Display = options.units or "metric"
-    added = read_list(options.add, "data sheet") if options.add is not None else ()
+    added = parts_of(read_list(options.add, "data sheet")) if options.add is not None else ()
     if options.add is not None:
         put_on_own([line.part for line in added if isinstance(line, Told)], options.file)
     shelf = read_shelf(options.file)
@@ -54,4 +54,4 @@ def run(options: argparse.Namespace) -> None:
             print(in_words(each, display))
         for said in wrong:
             print(f"▲ {said}")
-    save_into(options, found)
+    taken_into(options, found)

@@ -7,9 +7,10 @@ from typing import Final, Literal
 
 from equilix.document import Document
 from equilix.errors import Refused
-from equilix.exchange.csv_out import as_csv, kit_rows, setup_rows
+from equilix.exchange.csv_out import as_csv, kit_rows
 from equilix.exchange.ods import SUFFIX as ODS
 from equilix.exchange.ods import written
+from equilix.exchange.setup_rows import cable_rows, setup_rows
 from equilix.exchange.shapes import gltf, stl
 from equilix.exchange.tables import SHEETS
 from equilix.facts import fact, listed
@@ -35,14 +36,15 @@ def sort_of(path: Path) -> Sort:
 def exported(document: Document, path: Path, setup: Setup, part_id: str | None = None, *, kit: bool = False) -> bytes:
     """What is written into a file that is no drawing: ``kit``: the table is that of the kit and not of the setup.
 
-    A spreadsheet (.ods) has both: the kit on its first sheet, all setups on the second.
+    A spreadsheet (.ods) has all: the kit on its first sheet, the setups on the second, their cables on the third.
 
     Raises :class:`~equilix.errors.Refused`.
     """
     sort = sort_of(path)
     if sort == "table":
         if path.suffix.lower() == ODS:
-            rows = kit_rows(document.parts), setup_rows(document, document.setups)
+            setups = document.setups
+            rows = kit_rows(document.parts), setup_rows(document, setups), cable_rows(setups)
             return written(dict(zip(SHEETS, rows, strict=True)))
         return as_csv(kit_rows(document.parts) if kit else setup_rows(document, [setup])).encode()
     if sort == "shape":

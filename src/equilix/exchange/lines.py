@@ -17,15 +17,13 @@ from msgspec import Struct
 from pydantic_core import ValidationError
 
 from equilix import units
-from equilix.document import Document
 from equilix.edits.kit import slug
 from equilix.edits.sound import refused_by
-from equilix.edits.taking import take_parts
 from equilix.errors import Refused
 from equilix.exchange.ods import SUFFIX as ODS
 from equilix.exchange.ods import ods_text
-from equilix.exchange.tables import Row, sure, table_of
-from equilix.facts import Sayable, fact, number
+from equilix.exchange.tables import Row, Unread, rows_of, sure
+from equilix.facts import fact, number
 from equilix.kit import usual_electric
 from equilix.kit.catalogue import KINDS, make_part
 from equilix.kit.kinds.kind import Kind
@@ -33,7 +31,7 @@ from equilix.kit.parts import How, Part
 from equilix.kit.solids import Cylinder, Tube
 from equilix.kit.trade_words import kind_by_words
 
-MOST_LINES: Final = 500
+MOST_LINES: Final = 1000
 LONGEST: Final = 300
 MOST_CLASS: Final = 5
 ANYTHING: Final = "block"
@@ -65,7 +63,8 @@ _TRAY_MM: Final = 8.0
 class Told(Struct, frozen=True):
     """A part that a line tells; ``known``: a word of it says of what kind it is.
 
-    ``also``: other words for it; ``price_class``: 1 (under 50) to 5 (over 3000), 0 where it is not told.
+    ``also``: other words for it; ``price_class``: 1 (under 50) to 5 (over 3000), 0 where it is not told; ``there``:
+    the kit that is to take it has it.
     """
 
     number: int
@@ -74,35 +73,29 @@ class Told(Struct, frozen=True):
     known: bool
     also: str = ""
     price_class: int = 0
+    there: bool = False
 
 
-class Unread(Struct, frozen=True):
-    """A line that tells no part, and why."""
-
-    number: int
-    text: str
-    said: Sayable
-
-
-Line = Told | Unread
+Line = Told | Unread | Row
+"""What a line tells by itself; what a row of a setup becomes depends on the document that is to take it."""
 
 
 def read_lines(text: str, how: How = "data sheet") -> tuple[Line, ...]:
     """What each line tells, numbered from 1; empty lines are left out. ``how`` the masses are known.
 
-    Raises :class:`Refused` for more lines than a kit is long.
+    Raises :class:`Refused` for more lines than a kit with its setups is long.
     """
     lines = text.splitlines()
     if len(lines) > MOST_LINES:
         count, most = number(len(lines)), number(MOST_LINES)
         raise Refused(fact("lines.too_many", count=count), fact("lines.most", most=most))
-    table = table_of(lines)
+    table = rows_of(lines)
     found = _lines(lines, how) if table is None else (_row(row, how) for row in table)
     return tuple(found)
 
 
 def text_of(path: Path) -> str:
-    """What a text file or the first sheet of a spreadsheet (.ods) says.
+    """What a text file says, or a spreadsheet (.ods): its first sheet, and those of setups and cables after it.
 
     Raises :class:`Refused` where it cannot be read, or is neither.
     """
@@ -117,20 +110,15 @@ def text_of(path: Path) -> str:
         raise Refused(fact("cli.no_text", file=path.name), fact("cli.save_as_utf8")) from error
 
 
-def lines_of(parts: Sequence[Part]) -> tuple[Line, ...]:
+def lines_of(parts: Sequence[Part]) -> tuple[Told, ...]:
     """Parts that are known already, as of another document, each as if a line had told it."""
     return tuple(Told(count, part.name, part, True) for count, part in enumerate(parts, start=1))
 
 
-def left_over(text: str, lines: Sequence[Line]) -> str:
-    """The text without the lines that have been taken: the heads of a table, and what could not be read."""
-    told = {line.number for line in lines if isinstance(line, Told)}
-    return "\n".join(each for count, each in enumerate(text.splitlines(), start=1) if count not in told)
-
-
-def take_lines(document: Document, lines: Sequence[Line]) -> tuple[Document, list[str]]:
-    """Put the parts that lines tell into the kit; their ids too. Refused where there is no room for them."""
-    return take_parts(document, [line.part for line in lines if isinstance(line, Told)])
+def parts_of(lines: Sequence[Line]) -> tuple[Told | Unread, ...]:
+    """Lines where only parts are asked for: rows of setups cannot be taken there."""
+    why = fact("error.sentence", said=fact("lines.only_parts"))
+    return tuple(Unread(line.number, line.text, why) if isinstance(line, Row) else line for line in lines)
 
 
 def _lines(lines: list[str], how: How) -> Iterator[Line]:
@@ -216,6 +204,8 @@ def _without(text: str, match: re.Match[str]) -> str:
 
 def _row(row: Row, how: How) -> Line:
     """What a row of a table tells."""
+    if row.sort != "parts" and not row.stands_over:
+        return row
     try:
         return _told(row.number, row.text, _row_fields(row), how)
     except Refused as error:

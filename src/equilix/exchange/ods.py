@@ -5,21 +5,26 @@ The library that does both is loaded when the first spreadsheet is read or writt
 
 from __future__ import annotations
 
+import csv
 import io
 import zipfile
 from collections.abc import Mapping
 from decimal import Decimal
 from pathlib import Path
-from typing import Any, Final
+from typing import TYPE_CHECKING, Any, Final
 
 from equilix.errors import Refused
-from equilix.exchange.tables import Cells
+from equilix.exchange.tables import SHEETS, Cells
 from equilix.facts import fact, grouped
+
+if TYPE_CHECKING:
+    from odfdo import Table
 
 SUFFIX: Final = ".ods"
 MOST_BYTES: Final = 40_000_000
 """Unpacked; a kit of 500 parts has a hundredth of it."""
 MOST_CELLS: Final = 20_000
+"""Of one sheet."""
 
 
 def written(sheets: Mapping[str, Cells]) -> bytes:
@@ -41,7 +46,10 @@ def written(sheets: Mapping[str, Cells]) -> bytes:
 
 
 def ods_text(path: Path) -> str:
-    """The first sheet as lines, the cells of each parted by tabs. Raises :class:`Refused` with what is wrong."""
+    """The first sheet as lines, the cells of each parted by tabs, and those of ours that follow it, an empty line each.
+
+    Raises :class:`Refused` with what is wrong.
+    """
     try:
         with zipfile.ZipFile(path) as packed:
             size = sum(each.file_size for each in packed.infolist())
@@ -52,28 +60,37 @@ def ods_text(path: Path) -> str:
         raise _broken(path) from error
     if size > MOST_BYTES:
         raise Refused(fact("ods.too_large", file=path.name, size=grouped(size / 1e6)), fact("ods.leave_lines"))
-    values = _values(path)
-    return "\n".join("\t".join(_text(cell) for cell in row) for row in values)
+    text = io.StringIO()
+    writer = csv.writer(text, delimiter="\t", lineterminator="\n")
+    for number, values in enumerate(_values(path)):
+        if number:
+            text.write("\n")
+        writer.writerows([_text(cell) for cell in row] for row in values)
+    return text.getvalue()
 
 
-def _values(path: Path) -> list[list[Any]]:
+def _values(path: Path) -> list[list[list[Any]]]:
+    """The cells of the sheets that are read, by rows."""
     from odfdo import Document
 
     try:
         tables = Document(path).body.tables
         if not tables:
             raise _broken(path)
-        table = tables[0]
-        table.rstrip(aggressive=True)  # a sheet is often said to be a million empty rows long
-        wide, high = table.size
-        if wide * high > MOST_CELLS:
-            raise Refused(fact("ods.too_many", file=path.name, most=grouped(MOST_CELLS)), fact("ods.leave_lines"))
-        values: list[list[Any]] = table.get_values()
-        return values
+        return [_cells(path, table) for number, table in enumerate(tables) if number == 0 or table.name in SHEETS]
     except Refused:
         raise
     except Exception as error:  # what a broken file makes the library raise is anything
         raise _broken(path) from error
+
+
+def _cells(path: Path, table: Table) -> list[list[Any]]:
+    table.rstrip(aggressive=True)  # a sheet is often said to be a million empty rows long
+    wide, high = table.size
+    if wide * high > MOST_CELLS:
+        raise Refused(fact("ods.too_many", file=path.name, most=grouped(MOST_CELLS)), fact("ods.leave_lines"))
+    values: list[list[Any]] = table.get_values()
+    return values
 
 
 def _broken(path: Path) -> Refused:

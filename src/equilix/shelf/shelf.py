@@ -17,8 +17,8 @@ from typing import Final
 from msgspec import Struct
 
 from equilix.errors import Refused
-from equilix.exchange.lines import MOST_LINES, Line, Told, Unread, read_lines, text_of
-from equilix.exchange.tables import SHELF_HEADS
+from equilix.exchange.lines import MOST_LINES, Line, Told, parts_of, read_lines, text_of
+from equilix.exchange.tables import SHELF_HEADS, Unread
 from equilix.facts import fact, number
 from equilix.kit.parts import Part
 from equilix.store.saving import write_atomically
@@ -58,7 +58,7 @@ def read_shelf(own: Path | None = None) -> Shelf:
     Raises :class:`Refused` for a file that cannot be read at all.
     """
     path = own_file() if own is None else own
-    lines = read_lines(text_of(path), "estimated") if own is not None or path.exists() else ()
+    lines = parts_of(read_lines(text_of(path), "estimated")) if own is not None or path.exists() else ()
     told = tuple(line for line in lines if isinstance(line, Told))
     return Shelf((*told, *shipped()), tuple(line for line in lines if isinstance(line, Unread)))
 

@@ -9,7 +9,11 @@ from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelInd
 from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
 
-from equilix.exchange.lines import Line, Told
+from equilix.exchange.lines import Told
+from equilix.exchange.setup_lines import Placed
+from equilix.exchange.tables import Unread
+from equilix.exchange.taking import Settled
+from equilix.facts import fact
 from equilix.kit.catalogue import kind_of
 from equilix.kit.parts import Part
 from equilix.ui.theme import PREP_ROOM, Theme
@@ -21,7 +25,7 @@ from equilix.words.telling import begun, tell
 from equilix.words.wordings.wording import N_
 
 HEADS: Final = (N_("Line"), N_("Part"), N_("Kind"), N_("Mass"), N_("Size"))
-LINE, PART, MASS, SIZE = 0, 1, 3, 4
+LINE, PART, KIND, MASS, SIZE = range(5)
 MEASURED_ROWS: Final = 40
 """So many rows say how wide a column is; to ask all of them would take longer than to show them."""
 RIGHT: Final = Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
@@ -35,7 +39,7 @@ class _Lines(QAbstractTableModel):
 
     def __init__(self) -> None:
         super().__init__()
-        self.lines: Sequence[Line] = ()
+        self.lines: Sequence[Settled] = ()
         self.display: Display = "metric"
         self.theme: Theme = PREP_ROOM
         self.chosen = False
@@ -44,7 +48,7 @@ class _Lines(QAbstractTableModel):
         """The ids of the parts that are not ticked."""
         self._cells: dict[int, tuple[str, ...]] = {}
 
-    def show_lines(self, lines: Sequence[Line], display: Display, theme: Theme, *, chosen: bool) -> None:
+    def show_lines(self, lines: Sequence[Settled], display: Display, theme: Theme, *, chosen: bool) -> None:
         """Show other lines."""
         self.beginResetModel()
         self.lines, self.display, self.theme, self.chosen, self._cells = lines, display, theme, chosen, {}
@@ -65,10 +69,15 @@ class _Lines(QAbstractTableModel):
         known = self._cells.get(row)
         if known is None:
             line = self.lines[row]
-            if isinstance(line, Told):
-                said = _told(line.part, line.known, self.display)
-            else:
-                said = (f"▲ {tell(line.said, self.display)}", "", "", "")
+            match line:
+                case Told(there=False):
+                    said = _told(line.part, line.known, self.display)
+                case Told():
+                    said = (tell(fact("lines.there", part=line.part.name)), "", "", "")
+                case Placed():
+                    said = (tell(line.said), "", "", "")
+                case Unread():
+                    said = (f"▲ {tell(line.said, self.display)}", "", "", "")
             known = self._cells[row] = (str(line.number), *said)
         return known
 
@@ -78,15 +87,25 @@ class _Lines(QAbstractTableModel):
         match role:
             case Qt.ItemDataRole.DisplayRole:
                 return self.cells(row)[column]
+            case Qt.ItemDataRole.ToolTipRole if column == KIND and isinstance(line, Told) and not line.known:
+                return as_tip(say("◆ No word tells of what kind it is."))
             case Qt.ItemDataRole.ToolTipRole:
                 return as_tip(self.cells(row)[column] if isinstance(line, Told) else line.text)
             case Qt.ItemDataRole.ForegroundRole:
-                return QColor(self.theme.ink if isinstance(line, Told) else self.theme.tip)
+                return QColor(self._ink(line))
             case Qt.ItemDataRole.TextAlignmentRole if column in (LINE, MASS):
                 return RIGHT
             case Qt.ItemDataRole.CheckStateRole if self.chosen and column == LINE and isinstance(line, Told):
                 return Qt.CheckState.Unchecked if line.part.id in self.left else Qt.CheckState.Checked
         return None
+
+    def _ink(self, line: Settled) -> str:
+        match line:
+            case Unread():
+                return self.theme.tip
+            case Told(there=True) | Placed(change="same"):
+                return self.theme.quiet
+        return self.theme.ink
 
     def flags(self, index: Index) -> Qt.ItemFlag:
         found = super().flags(index)
@@ -123,12 +142,12 @@ class LineTable(QTableView):
         heads.setSectionResizeMode(QHeaderView.ResizeMode.ResizeToContents)
         heads.setSectionResizeMode(PART, QHeaderView.ResizeMode.Stretch)
 
-    def show_lines(self, lines: Sequence[Line], display: Display, theme: Theme, *, chosen: bool = False) -> None:
+    def show_lines(self, lines: Sequence[Settled], display: Display, theme: Theme, *, chosen: bool = False) -> None:
         """Show other lines; ``chosen``: each can be chosen."""
         self.clearSpans()
         self.lines.show_lines(lines, display, theme, chosen=chosen)
         for row, line in enumerate(lines):
-            if not isinstance(line, Told):
+            if not isinstance(line, Told) or line.there:
                 self.setSpan(row, PART, 1, len(HEADS) - PART)
 
 

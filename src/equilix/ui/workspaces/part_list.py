@@ -18,7 +18,10 @@ from PySide6.QtWidgets import (
 from equilix.document import Document
 from equilix.edits.taking import not_in_the_kit
 from equilix.errors import EquilixError
-from equilix.exchange.lines import Line, Told, left_over, lines_of, read_lines, take_lines, text_of
+from equilix.exchange.lines import Line, Told, lines_of, read_lines, text_of
+from equilix.exchange.setup_lines import Placed
+from equilix.exchange.tables import Unread
+from equilix.exchange.taking import Settled, left_over, take_lines
 from equilix.facts import fact, number
 from equilix.kit.parts import How
 from equilix.store.parsing import open_document
@@ -47,6 +50,15 @@ AT_ONCE: Final = 50
 """So many lines are read between two pictures of the screen."""
 
 
+Read = tuple[tuple[Line, ...], tuple[Settled, ...]]
+"""What lines tell, and what they become in the document."""
+
+
+def _read(document: Document, text: str, how: How) -> Read:
+    lines = read_lines(text, how)
+    return lines, take_lines(document, lines)[1]
+
+
 class PartListPage(Page):
     """A text and its preview. What cannot be read stays in the text when the rest has been taken.
 
@@ -55,7 +67,7 @@ class PartListPage(Page):
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
         super().__init__(session, parent)
-        self.lines: tuple[Line, ...] = ()
+        self.read: Read = (), ()
         self.other: Document | None = None
         """The document whose kit stands there, in the place of the text."""
         self.job = session.jobs.new(say("Reading another document"))
@@ -64,7 +76,7 @@ class PartListPage(Page):
         self.hint = self.note(
             say(
                 "One part in a line: name, mass with its unit, size where it is known; or a table with heads. Sizes "
-                "are in mm: length × width × height, or diameter × length."
+                "are in mm: length × width × height, or diameter × length. Setups come back from their own table."
             )
         )
         self.text = QPlainTextEdit()
@@ -180,21 +192,30 @@ class PartListPage(Page):
         """Find out what the lines become: a few at once; many beside the work, and nothing can be taken until then."""
         self.reading.cancel()
         text, how = self.text.toPlainText(), self.how.currentData()
+        document = self.session.document
         if self.other is not None:
-            self._show(lines_of(not_in_the_kit(self.session.document, self.other)))
+            missing = lines_of(not_in_the_kit(document, self.other))
+            self._show((missing, missing))
         elif text.count("\n") < AT_ONCE:
-            self._show(or_error(partial(read_lines, text, how)))
+            self._show(or_error(partial(_read, document, text, how)))
         else:
             self.take.setEnabled(False)
-            self.reading.start(in_one_go(partial(read_lines, text, how)))
+            self.reading.start(in_one_go(partial(_read, document, text, how)))
 
-    def _show(self, found: tuple[Line, ...] | EquilixError) -> None:
+    @property
+    def lines(self) -> tuple[Settled, ...]:
+        """What the lines become."""
+        return self.read[1]
+
+    def _show(self, found: Read | EquilixError) -> None:
         """Show what the lines become; what is too much to be read is said."""
-        self.lines = () if isinstance(found, EquilixError) else found
+        self.read = ((), ()) if isinstance(found, EquilixError) else found
         if isinstance(found, EquilixError):
             show_text(self.told, f"▲ {self.session.tell(found.said)}", self.theme.tip)
         else:
             show_text(self.told, self._summary(), self.theme.quiet)
+        setups = any(isinstance(line, Placed) for line in self.lines)
+        self.take.setText(say("Take them over") if setups else say("Into the kit"))
         chosen = self.other is not None
         self.table.show_lines(self.lines, self.session.document.display, self.theme, chosen=chosen)
         self.take.setEnabled(bool(self._chosen()))
@@ -205,28 +226,42 @@ class PartListPage(Page):
             if not new:
                 return self.session.tell(fact("lines.all_there", count=there, name=name))
             return self.session.tell(fact("lines.not_there", new=number(new), count=there, name=name))
-        told = number(sum(isinstance(line, Told) for line in self.lines))
+        told = number(len(self._chosen()))
         said = ""
         if self.lines:
             said = self.session.tell(fact("lines.can_be_taken", told=told, all=number(len(self.lines))))
-        if any(isinstance(line, Told) and not line.known for line in self.lines):
+        unread = [line.number for line in self.lines if isinstance(line, Unread)]
+        if unread:
+            key = "lines.cannot" if len(unread) == 1 else "lines.some_cannot"
+            said += " " + self.session.tell(fact(key, line=number(unread[0])))
+        elif any(isinstance(line, Told) and not line.known for line in self.lines):
             said += " " + say("◆ No word tells of what kind it is.")
         return said
 
-    def _chosen(self) -> tuple[Line, ...]:
-        """Those that are to be taken: what can be read; of another document what is ticked."""
-        told = (line for line in self.lines if isinstance(line, Told))
-        return tuple(line for line in told if self.other is None or line.part.id not in self.table.lines.left)
+    def _chosen(self) -> tuple[Settled, ...]:
+        """Those that are to be taken: what can be read and is not there yet; of another document what is ticked."""
+        return tuple(line for line in self.lines if self._is_chosen(line))
+
+    def _is_chosen(self, line: Settled) -> bool:
+        match line:
+            case Told():
+                return not line.there and (self.other is None or line.part.id not in self.table.lines.left)
+            case Placed():
+                return line.change != "same"
+        return False
 
     def take_them(self) -> None:
-        """Put what can be read, or is ticked, into the kit; the rest stays, and Undo in the text brings that back."""
+        """Take what can be read, or is ticked; the rest stays, and Undo in the text brings that back."""
         chosen, text = self._chosen(), self.text.toPlainText()
         rest, count = left_over(text, self.lines), len(chosen)
+        parts = all(isinstance(line, Told) for line in chosen)
+        lines = self.read[0] if self.other is None else [line for line in chosen if isinstance(line, Told)]
 
         def change(document: Document) -> Document:
-            return take_lines(document, chosen)[0]
+            return take_lines(document, lines)[0]
 
-        refusal = self.session.try_edit(self.session.tell(fact("lines.put_in", count=number(count))), change)
+        title = self.session.tell(fact("lines.put_in" if parts else "lines.take", count=number(count)))
+        refusal = self.session.try_edit(title, change)
         if refusal is not None:
             show_text(self.told, f"▲ {self.session.tell(refusal.said)}", self.theme.tip)
             return
@@ -234,6 +269,6 @@ class PartListPage(Page):
             cursor = self.text.textCursor()
             cursor.select(cursor.SelectionType.Document)
             cursor.insertText(rest)
-        said = self.session.tell(fact("lines.are_in", count=number(count)))
+        said = self.session.tell(fact("lines.are_in" if parts else "lines.are_taken", count=number(count)))
         show_text(self.told, said, self.theme.hold)
         self.session.said.emit(said, False)

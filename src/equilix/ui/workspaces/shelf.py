@@ -7,8 +7,9 @@ from PySide6.QtGui import QKeyEvent, QResizeEvent
 from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from equilix.document import Document
+from equilix.edits.taking import take_parts
 from equilix.errors import EquilixError
-from equilix.exchange.lines import Told, take_lines
+from equilix.exchange.lines import Told
 from equilix.facts import fact, number
 from equilix.kit.catalogue import kind_of
 from equilix.shelf.search import search
@@ -190,7 +191,7 @@ class ShelfPage(Page):
         made: list[str] = []
 
         def change(document: Document) -> Document:
-            document, ids = take_lines(document, [item])
+            document, ids = take_parts(document, [item.part])
             made[:] = ids
             return document
 
