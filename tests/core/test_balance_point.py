@@ -9,6 +9,7 @@ from equilix.analysis import analyse
 from equilix.demo import lighthouse
 from equilix.edits import balance_point, points, shape, solids
 from equilix.errors import Invalid, Refused
+from equilix.kit.measuring import size_of
 from equilix.kit.parts import FACES, Balanced
 from equilix.mechanics.plumb import hung_from_two
 from equilix.store import parsing
@@ -126,7 +127,7 @@ class OnAFinger(unittest.TestCase):
         """Found 150 mm from the front of a part of 200 mm, that part is not made 120 mm long before it is forgotten."""
         made, part = one_part()
         made = balance_point.balance_on_finger(made, part, "x", "front", 0.15)
-        size = shape.size_of(made.parts_by_id[part]).tolist()
+        size = size_of(made.parts_by_id[part]).tolist()
         short = (0.12, size[1], size[2])
         with refused(self, Refused, "would balance outside itself.*forget where it balances"):
             shape.resize_part(made, part, short)

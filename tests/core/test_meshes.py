@@ -13,6 +13,7 @@ from equilix.document import Document
 from equilix.edits import kit, meshes, rigging, shape
 from equilix.errors import Refused
 from equilix.exchange.meshes import MOST_TRIANGLES, read_mesh
+from equilix.kit.measuring import size_of
 from equilix.kit.parts import Part
 from equilix.kit.solids import MOST_CORNERS, Box, Mesh
 from equilix.mechanics.separation import overlap_m
@@ -144,7 +145,7 @@ class OnTheRig(Files):
     def test_stretched(self) -> None:
         """Twice as long: as the library has the stretched mesh."""
         made, _ = self.with_bracket()
-        size = shape.size_of(made.parts_by_id["bracket"])
+        size = size_of(made.parts_by_id["bracket"])
         made = shape.resize_part(made, "bracket", (2 * float(size[0]), float(size[1]), float(size[2])))
         drawn = trimesh.load(self.folder / "thing.stl", force="mesh")
         drawn.apply_scale((0.002, 0.001, 0.001))

@@ -9,6 +9,7 @@ from equilix.document import empty
 from equilix.edits import kit, points, shape
 from equilix.kit.catalogue import KINDS
 from equilix.kit.fits import fits, misfit
+from equilix.kit.measuring import size_of
 from equilix.kit.mounts import MountPoint
 from tests.core.builders import one_part
 from tests.told import told
@@ -41,8 +42,8 @@ class Unmeasured(unittest.TestCase):
         made, part = kit.add_part(empty(), "cage", "full-cage", 0.3, None)
         guessed = made.parts_by_id[part]
         self.assertFalse(guessed.sized)
-        np.testing.assert_allclose(shape.size_of(guessed), KINDS["full-cage"].size_m, atol=1e-9)
-        x, y, z = shape.size_of(guessed).tolist()
+        np.testing.assert_allclose(size_of(guessed), KINDS["full-cage"].size_m, atol=1e-9)
+        x, y, z = size_of(guessed).tolist()
         measured = shape.resize_part(made, part, (x, y, z)).parts_by_id[part]
         self.assertTrue(measured.sized)
         doubt = [np.sqrt(np.diag(each.body().cg_cov_m2)) for each in (guessed, measured)]

@@ -9,9 +9,10 @@ from pydantic_core import ValidationError
 from equilix.analysis import analyse
 from equilix.demo import lighthouse
 from equilix.edits import rigging
-from equilix.edits.shape import change_kind, resize_part, size_of
+from equilix.edits.shape import change_kind, resize_part
 from equilix.errors import EquilixError, Refused
 from equilix.kit.catalogue import FAMILIES, KINDS, family_of, make_part
+from equilix.kit.measuring import part_to_measure, size_of, usual_size
 from equilix.kit.solids import Box, Tube
 from equilix.rig.seats import seat_of
 from tests.core.builders import box, document, free
@@ -138,6 +139,39 @@ class Families(unittest.TestCase):
         self.assertEqual(family_of(box("a", 1.0).changed(kind="from-tomorrow")), "other")
         self.assertEqual(family_of(make_part("b", "b", "battery", 1.0)), "power")
 
+
+class ToMeasure(unittest.TestCase):
+    """What a ruler measures is all of a part."""
+
+    def test_the_usual_one(self) -> None:
+        """Of its usual size a kind is built as it is built without a size."""
+        for kind in KINDS:
+            usual = make_part("a", "a", kind, 1.0)
+            self.assertEqual(part_to_measure("a", "a", kind, 1.0, usual_size(kind)), usual, kind)
+
+    def test_larger_and_smaller(self) -> None:
+        """Half as large again, or a fifth smaller: measured so, but for rings, which stay round.
+
+        What sticks out keeps its size where the kind says so: a knob is a knob.
+        """
+        for kind in KINDS:
+            for factor in (0.8, 1.5):
+                whole = tuple(factor * each for each in usual_size(kind))
+                made = part_to_measure("a", "a", kind, 1.0, (whole[0], whole[1], whole[2]))
+                off = float(np.abs(size_of(made) - whole).max())
+                self.assertLess(off, 0.1 * max(whole) if kind in ROUND else 2e-5, (kind, factor))
+
+    def test_a_motor_keeps_its_gear(self) -> None:
+        """The body gives way; the gear that sticks out of it is not squeezed."""
+        made = part_to_measure("a", "a", "motor", 0.2, (0.085, 0.05, 0.0472))
+        (gear,), (usual,) = made.gears, make_part("a", "a", "motor", 0.2).gears
+        self.assertAlmostEqual(gear.diameter_m, usual.diameter_m, places=4)
+        np.testing.assert_allclose(size_of(made), (0.085, 0.05, 0.0472), atol=2e-5)
+
+
+ROUND = ("grip-arm", "rail-handle", "gimbal-pan-arm", "gimbal-roll-arm", "gimbal-wide-roll-arm", "gimbal-ring",
+         "sled-gimbal", "microphone", "shock-mount")  # fmt: skip
+"""Kinds with a knob, a ring or a tube across whose size none of the three measures tells."""
 
 if __name__ == "__main__":
     unittest.main()

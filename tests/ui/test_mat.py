@@ -9,8 +9,8 @@ from PySide6.QtWidgets import QLineEdit
 
 from equilix.document import Document, empty
 from equilix.edits import kit
-from equilix.edits.shape import size_of
 from equilix.kit.catalogue import FAMILIES, family_of
+from equilix.kit.measuring import size_of
 from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.workspaces.cloth import USUAL_SCALE, lies_on
 from equilix.ui.workspaces.kit_table import COLUMNS

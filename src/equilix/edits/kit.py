@@ -15,6 +15,7 @@ from equilix.facts import fact, listed
 from equilix.faults import setup_faults
 from equilix.kit.catalogue import free_id, make_part
 from equilix.kit.lens_sets import LensSet
+from equilix.kit.measuring import part_to_measure
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading
 from equilix.rig.setups import Setup
@@ -30,14 +31,17 @@ def slug(name: str) -> str:
 def add_part(
     document: Document, name: str, kind: str, mass_kg: float, size_m: tuple[float, float, float] | None, **more: Any
 ) -> tuple[Document, str]:
-    """A new part in the kit from kind, mass and three dimensions; returns its id too.
+    """A new part in the kit from kind, mass and three dimensions of the whole; returns its id too.
 
     Without dimensions it has the usual ones of its kind, and is marked so.
     """
     part_id = free_id(slug(name), document.parts_by_id)
     _room_for_one_more("parts", len(document.parts), MOST_PARTS)
     try:
-        part = make_part(part_id, name, kind, mass_kg, size_m, **{"sized": size_m is not None, **more})
+        if size_m is None:
+            part = make_part(part_id, name, kind, mass_kg, **{"sized": False, **more})
+        else:
+            part = part_to_measure(part_id, name, kind, mass_kg, size_m, **{"sized": True, **more})
     except ValidationError as error:
         raise refused_by(error) from error
     return document.changed(parts=(*document.parts, part)), part_id

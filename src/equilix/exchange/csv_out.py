@@ -6,9 +6,9 @@ import csv
 import io
 from collections.abc import Sequence
 
-from equilix.edits.shape import size_of
 from equilix.exchange.ods import number_text
 from equilix.exchange.tables import KIT_HEADS, Cells, harmless, thousandfold
+from equilix.kit.measuring import size_of
 from equilix.kit.parts import Part
 
 

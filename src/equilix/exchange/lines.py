@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator, Sequence
-from functools import cache
+from functools import cache, partial
 from pathlib import Path
 from typing import Any, Final, get_args
 
@@ -27,6 +27,7 @@ from equilix.facts import fact, number
 from equilix.kit import usual_electric
 from equilix.kit.catalogue import KINDS, make_part
 from equilix.kit.kinds.kind import Kind
+from equilix.kit.measuring import part_to_measure, usual_size
 from equilix.kit.parts import How, Part
 from equilix.kit.solids import Cylinder, Tube
 from equilix.kit.trade_words import kind_by_words
@@ -269,13 +270,15 @@ def _told(count: int, text: str, fields: _Fields, how: How) -> Told:
         more["focal_m"] = float(focal[1]) / 1000
     try:
         mass_kg = round(fields.mass_kg, 9)
-        part = make_part(slug(fields.name), fields.name, kind.key, mass_kg, size_of(kind, fields.sizes_m), **more)
+        size = told_size(kind, fields.sizes_m)
+        make = make_part if size is None else partial(part_to_measure, whole_m=size)
+        part = make(slug(fields.name), fields.name, kind.key, mass_kg, **more)
     except ValidationError as error:
         raise refused_by(error) from error
     return Told(count, text, part, fields.kind is not None, fields.also, fields.price_class)
 
 
-def size_of(kind: Kind, sizes_m: list[float | None]) -> tuple[float, float, float] | None:
+def told_size(kind: Kind, sizes_m: list[float | None]) -> tuple[float, float, float] | None:
     """Length, width, height of what has been told in one to three numbers; the others are usual. None for none.
 
     Two numbers of a kind that is round are its diameter and its length, in the order in which they are told everywhere.
@@ -290,7 +293,7 @@ def size_of(kind: Kind, sizes_m: list[float | None]) -> tuple[float, float, floa
                 told = [along, across, across]
             case "z":
                 told = [across, across, along]
-    long, wide, high = (usual if one is None else one for one, usual in zip(told, kind.size_m, strict=True))
+    long, wide, high = (usual if one is None else one for one, usual in zip(told, usual_size(kind.key), strict=True))
     return long, wide, high
 
 

@@ -14,10 +14,10 @@ from equilix.body.lifting import LOAD_CONSTANT_KG
 from equilix.change.packing.boxes import Bay, Parcel, Size, fill
 from equilix.change.packing.lumps import PAD_M, Lumps, size_m, taken_apart
 from equilix.document import Document
-from equilix.edits.shape import size_of
 from equilix.errors import Called, Refused, never
 from equilix.facts import fact
 from equilix.kit.fastenings import minutes_of
+from equilix.kit.measuring import size_of
 from equilix.kit.parts import Part
 from equilix.power.batteries import Air, air_travel
 from equilix.rig.kinematics import assemble

@@ -29,8 +29,8 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from equilix.edits.shape import size_of
 from equilix.kit.catalogue import kind_of
+from equilix.kit.measuring import size_of
 from equilix.kit.parts import Part
 from equilix.ui.theme import grown
 from equilix.ui.workspaces.bench.belongings import STANDINGS

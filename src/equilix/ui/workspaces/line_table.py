@@ -87,10 +87,8 @@ class _Lines(QAbstractTableModel):
         match role:
             case Qt.ItemDataRole.DisplayRole:
                 return self.cells(row)[column]
-            case Qt.ItemDataRole.ToolTipRole if column == KIND and isinstance(line, Told) and not line.known:
-                return as_tip(say("◆ No word tells of what kind it is."))
             case Qt.ItemDataRole.ToolTipRole:
-                return as_tip(self.cells(row)[column] if isinstance(line, Told) else line.text)
+                return as_tip(self._tip(row, column))
             case Qt.ItemDataRole.ForegroundRole:
                 return QColor(self._ink(line))
             case Qt.ItemDataRole.TextAlignmentRole if column in (LINE, MASS):
@@ -98,6 +96,14 @@ class _Lines(QAbstractTableModel):
             case Qt.ItemDataRole.CheckStateRole if self.chosen and column == LINE and isinstance(line, Told):
                 return Qt.CheckState.Unchecked if line.part.id in self.left else Qt.CheckState.Checked
         return None
+
+    def _tip(self, row: int, column: int) -> str:
+        line = self.lines[row]
+        if not isinstance(line, Told):
+            return line.text
+        if column == KIND and not line.known:
+            return say("◆ No word tells of what kind it is.")
+        return self.cells(row)[column]
 
     def _ink(self, line: Settled) -> str:
         match line:

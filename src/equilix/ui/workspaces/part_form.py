@@ -20,10 +20,10 @@ from PySide6.QtWidgets import (
 
 from equilix.document import Document
 from equilix.edits import kit, shape
-from equilix.edits.shape import size_of
 from equilix.facts import fact
 from equilix.kit.catalogue import KINDS, kind_of
 from equilix.kit.materials import MATERIALS, SOFTENS_C
+from equilix.kit.measuring import size_of, usual_size
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme
 from equilix.ui.widgets.choice import ChoiceBox
@@ -251,7 +251,7 @@ class PartForm(QWidget):
                 self._take(say("Change the kind of a part"), lambda d: shape.change_kind(d, part_id, key), None)
                 self.refresh()
         else:
-            size = KINDS[self.kind.currentData()].size_m
+            size = usual_size(self.kind.currentData())
             for field, value in zip(self.sizes, size, strict=True):
                 field.line.setModified(False)
                 field.show_value(value, self.session.document.display)
@@ -306,7 +306,7 @@ class PartForm(QWidget):
 
     def _sizes_typed(self) -> bool:
         """Whether the sizes are other ones than those that the kind brought."""
-        usual, values = KINDS[self.kind.currentData()].size_m, values_of(self.sizes, self.session.document.display)
+        usual, values = usual_size(self.kind.currentData()), values_of(self.sizes, self.session.document.display)
         return values is None or any(abs(a - b) > 1e-4 for a, b in zip(values, usual, strict=True))
 
     def _add(self) -> None:
