@@ -6,7 +6,9 @@ from pathlib import Path
 from pypdf import PdfReader
 from PySide6.QtCore import Qt
 
+from equilix.demo import lighthouse
 from equilix.edits import kit
+from equilix.store.ticks import MOST_FILES, keep_ticked, ticked_in
 from equilix.ui.printing.files import write_pages
 from equilix.ui.printing.packing_sheet import draw_packing
 from equilix.ui.printing.paper import PAGES_MM
@@ -73,7 +75,40 @@ class Pack(WindowTest):
         self.assertEqual([lines(column)[row] for row in ticked], [name])
         column.list.setCurrentRow(ticked[0])
         self.press(Qt.Key.Key_Space, widget=column.list)
-        self.assertEqual(tab.ticked, set())
+        self.assertEqual(self.session.desk.ticked, set())
+
+    def test_ticks_outlast_the_program(self) -> None:
+        """They are kept with the file of the document, and not shown with another one; all can be unticked."""
+        tab = opened(self)
+        item = shown(tab)[1].list.item(2)
+        item.setCheckState(Qt.CheckState.Checked)
+        ticks = set(self.session.desk.ticked)
+        with tempfile.TemporaryDirectory() as kept:
+            path = Path(kept) / "job.equilix"
+            self.assertTrue(self.session.desk.save(path))
+            self.assertEqual(ticked_in(path), ticks)
+            self.assertTrue(self.session.desk.replace(lighthouse(), None))
+            self.wait(lambda: not tab.waits)
+            self.assertEqual(shown(tab)[1].list.item(2).checkState(), Qt.CheckState.Unchecked)
+            self.assertFalse(tab.untick.isEnabled())
+            self.assertTrue(self.session.desk.open(path))
+            self.wait(lambda: not tab.waits)
+            self.assertEqual(shown(tab)[1].list.item(2).checkState(), Qt.CheckState.Checked)
+            tab.untick.click()
+            self.assertEqual(shown(tab)[1].list.item(2).checkState(), Qt.CheckState.Unchecked)
+            self.assertEqual((ticked_in(path), tab.untick.isEnabled()), (set(), False))
+
+    def test_ticks_that_cannot_be_read(self) -> None:
+        """Nothing is ticked then, and ticking writes them anew; fifty documents are remembered."""
+        with tempfile.TemporaryDirectory() as kept:
+            folder = Path(kept)
+            for broken in ("{", "[]", '{"a": 3}', '{"a": [[1, 2], ["b"], "cd"]}'):
+                (folder / "ticks.json").write_text(broken)
+                self.assertEqual(ticked_in(folder / "a", folder), set())
+            for number in range(MOST_FILES + 1):
+                keep_ticked(folder / str(number), {("case 0", "lens")}, folder)
+            self.assertEqual(ticked_in(folder / "0", folder), set())
+            self.assertEqual(ticked_in(folder / "1", folder), {("case 0", "lens")})
 
     def test_it_follows_the_kit(self) -> None:
         """A case less; none at all is said, nothing can be saved then, and undo brings all of it back."""

@@ -19,6 +19,7 @@ from equilix.store import recovery, state
 from equilix.store.disk import Fingerprint, fingerprint, read_bytes
 from equilix.store.parsing import parse
 from equilix.store.saving import ChangedMeanwhile, save
+from equilix.store.ticks import Tick, keep_ticked, ticked_in
 from equilix.ui.session.opening import history_of
 from equilix.words.language import say
 
@@ -105,6 +106,8 @@ class Desk(QObject):
         """Why unsaved work cannot be put by; empty where it can."""
         self.theirs: Fingerprint | None = None
         """What another program has made of the open file; None where it is as it was."""
+        self.ticked: set[Tick] = set()
+        """What is ticked off the packing list of the open document."""
         self._autosave_timer = QTimer(self, interval=int(recovery.EVERY_S * 1000))
         self._autosave_timer.timeout.connect(self.autosave)
         self._autosave_timer.start()
@@ -146,6 +149,9 @@ class Desk(QObject):
         else:
             before.autosave.forget()
         self.theirs = None
+        self.ticked.clear()  # what was ticked when it was open last
+        if self.path is not None:
+            self.ticked.update(ticked_in(self.path))
         self._watch()
         self.session.changed.emit()
         self.changed.emit()
@@ -200,6 +206,7 @@ class Desk(QObject):
         self.sheet.autosave.forget()
         self.sheet = replace(self.sheet, path=target, saved=document, base=base, kept=None)
         self.theirs, self.unkept = None, ""
+        self.keep_ticks()
         self._watch()
         state.remember(target)
         self.session.said.emit(say("Saved {target}.").format(target=target.name), False)
@@ -214,6 +221,11 @@ class Desk(QObject):
             new = follow_folder(self.session.document, old.parent.resolve(), target.parent.resolve())
             if new is not self.session.document:
                 self.session.edit(say("Find the photos from the new folder"), lambda _document: new)
+
+    def keep_ticks(self) -> None:
+        """Keep what is ticked off the packing list, where the document has a file."""
+        if self.path is not None:
+            keep_ticked(self.path, self.ticked)
 
     # the file on the disk
 

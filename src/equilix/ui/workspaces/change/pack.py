@@ -8,7 +8,7 @@ from itertools import zip_longest
 from typing import Final
 
 from msgspec import Struct
-from PySide6.QtCore import Qt
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
     QFileDialog,
@@ -38,6 +38,7 @@ from equilix.document import Document
 from equilix.errors import Called, EquilixError, Refused
 from equilix.facts import fact, listed, mass
 from equilix.rig.setups import Setup
+from equilix.store.ticks import Tick
 from equilix.ui.page_files import choose_pages_file
 from equilix.ui.printing.packing_sheet import draw_packing
 from equilix.ui.printing.paper import PAGES_MM
@@ -57,8 +58,6 @@ LIST_PX: Final = 60.0
 SPACE_PX: Final = 14
 """A column is never narrower or lower, its list never lower; and what is between columns."""
 WHAT: Final = {"kit": N_("The whole kit, this rig as far together as it goes in"), "rig": N_("Only this rig")}
-Tick = tuple[str, str]
-"""A group and a line of it, by what tells them apart."""
 
 
 class Group(Struct, frozen=True):
@@ -72,6 +71,8 @@ class Group(Struct, frozen=True):
 
 class GroupColumn(QWidget):
     """A case, or what is in none: lines to tick, which fill the set of all that is ticked."""
+
+    ticks_changed = Signal()
 
     def __init__(self, ticked: set[Tick], parent: QWidget) -> None:
         super().__init__(parent)
@@ -98,38 +99,51 @@ class GroupColumn(QWidget):
         show_text(self.mind, "\n".join(f"▲ {each}." for each in group.mind), theme.tip)
         self.mind.setVisible(bool(group.mind))
         self.list.setAccessibleName(group.title)
-        if group == self.group:
-            return
-        self.group = group
+        if group != self.group:
+            self.group = group
+            self._fill(group)
+        self.show_ticks()
+
+    def _fill(self, group: Group) -> None:
         self.list.blockSignals(True)  # what is filled in has not been ticked by anybody
         self.list.clear()
         for key, said, whole in group.lines:
             item = QListWidgetItem(said)
             item.setFlags(item.flags() | Qt.ItemFlag.ItemIsUserCheckable)
             item.setData(Qt.ItemDataRole.UserRole, key)
-            item.setCheckState(Qt.CheckState.Checked if (group.key, key) in self.ticked else Qt.CheckState.Unchecked)
             item.setToolTip(as_tip(whole))
             self.list.addItem(item)
         self.list.blockSignals(False)
 
+    def show_ticks(self) -> None:
+        """Show what is ticked now."""
+        if self.group is None:
+            return
+        self.list.blockSignals(True)
+        for row in range(self.list.count()):
+            item = self.list.item(row)
+            on = (self.group.key, item.data(Qt.ItemDataRole.UserRole)) in self.ticked
+            item.setCheckState(Qt.CheckState.Checked if on else Qt.CheckState.Unchecked)
+        self.list.blockSignals(False)
+
     def _ticked(self, item: QListWidgetItem) -> None:
-        """Kept while the program runs, whatever is packed meanwhile."""
+        """Kept whatever is packed meanwhile."""
         assert self.group is not None  # its line was ticked
         tick = (self.group.key, item.data(Qt.ItemDataRole.UserRole))
         if item.checkState() == Qt.CheckState.Checked:
             self.ticked.add(tick)
         else:
             self.ticked.discard(tick)
+        self.ticks_changed.emit()
 
 
 class PackTab(ChangeTab):
-    """A column for each case. Ticks last until the program ends; the sheet is for longer."""
+    """A column for each case. Ticks last for as long as the document has its file."""
 
     def __init__(self, session: Session) -> None:
         super().__init__(session, say("Looking what goes into which case"))
         self.dialog: QFileDialog | None = None
         self.found: Packing | None = None
-        self.ticked: set[Tick] = set()
         self.head, self.apart, self.sure = text_label(bold=True, points=13), text_label(), text_label()
         self.what = ChoiceBox()
         self.what.setAccessibleName(say("What to pack"))
@@ -138,6 +152,8 @@ class PackTab(ChangeTab):
         self.what.activated.connect(self._look)
         self.save = QPushButton(say("List to tick …"))
         self.save.clicked.connect(self._save)
+        self.untick = QPushButton(say("Untick all"))
+        self.untick.clicked.connect(self._untick)
         self.groups: list[GroupColumn] = []
         self.room = QWidget()
         inside = QVBoxLayout(self.room)
@@ -155,6 +171,7 @@ class PackTab(ChangeTab):
         whole.addWidget(self.head)
         row = QHBoxLayout()
         row.addWidget(self.what, 1)
+        row.addWidget(self.untick)
         row.addWidget(self.save)
         whole.addLayout(row)
         whole.addWidget(self.apart)
@@ -167,7 +184,20 @@ class PackTab(ChangeTab):
 
     def refresh(self) -> None:
         """Pack anew where something has changed."""
+        self.untick.setEnabled(bool(self.session.desk.ticked))
         self._look()
+
+    def _keep(self) -> None:
+        desk = self.session.desk
+        desk.keep_ticks()
+        self.untick.setEnabled(bool(desk.ticked))
+
+    def _untick(self) -> None:
+        """For the next time."""
+        self.session.desk.ticked.clear()
+        for column in self.groups:
+            column.show_ticks()
+        self._keep()
 
     def _look(self, _row: int = 0) -> None:
         if not self.look_for(self.session.document, self.session.setup.id, self.what.currentData()):
@@ -230,7 +260,8 @@ class PackTab(ChangeTab):
     def _show_groups(self, groups: tuple[Group, ...]) -> None:
         """One column each; columns that are there are filled anew."""
         while len(self.groups) < len(groups):
-            column = GroupColumn(self.ticked, self.room)
+            column = GroupColumn(self.session.desk.ticked, self.room)
+            column.ticks_changed.connect(self._keep)
             self.groups.append(column)
         for column, group in zip_longest(self.groups, groups):
             column.setVisible(group is not None)
