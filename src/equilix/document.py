@@ -8,6 +8,7 @@ from typing import Annotated, Final, Literal
 from equilix.body.operators import Operator
 from equilix.kit.fastenings import pace
 from equilix.kit.lens_sets import LensSet
+from equilix.kit.measured import Measured, Stated
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading
 from equilix.model import Identifier, Model, field
@@ -18,9 +19,10 @@ from equilix.units import Display
 
 FORMAT: Final = "equilix"
 VERSION: Final = 2
-MOST_READINGS = 200
+MOST_READINGS = 400
 MOST_PARTS, MOST_OPERATORS, MOST_SETUPS = 5000, 100, 1000
 MOST_LENS_SETS, MOST_TIMED = 500, 1000
+MOST_MEASURED = 200
 
 
 class Document(Model):
@@ -34,6 +36,12 @@ class Document(Model):
     operators: Annotated[tuple[Operator, ...], Limits(max_length=MOST_OPERATORS)] = ()
     setups: Annotated[tuple[Setup, ...], Limits(max_length=MOST_SETUPS)] = ()
     readings: Annotated[tuple[Reading, ...], Limits(max_length=MOST_READINGS)] = ()
+    measured: Annotated[tuple[Measured, ...], Limits(max_length=MOST_MEASURED)] = field(
+        default=(), description="What was read off scales, strings and watches, raw."
+    )
+    stated: Annotated[tuple[Stated, ...], Limits(max_length=MOST_PARTS)] = field(
+        default=(), description="What was said of parts before readings corrected them."
+    )
     lens_sets: Annotated[tuple[LensSet, ...], Limits(max_length=MOST_LENS_SETS)] = field(
         default=(), description="What goes on with each lens and comes off with it."
     )

@@ -53,6 +53,18 @@ def document_faults(document: Document) -> tuple[Fault, ...]:
         for term in reading.terms
         if term.part not in document.parts_by_id
     )
+    found.extend(_doubles(fact("document.measured"), [each.id for each in document.measured]))
+    found.extend(_doubles(fact("document.stated"), [each.part for each in document.stated]))
+    of_bench = [(each.id, piece.part) for each in document.measured for piece in each.pieces]
+    found.extend(
+        Fault(
+            fact("faults.reading", reading=each),
+            fact("faults.no_part_kit", part=part),
+            fact("faults.take_reading_out"),
+        )
+        for each, part in (*of_bench, *((each.part, each.part) for each in document.stated))
+        if part not in document.parts_by_id
+    )
     found.extend(
         Fault(
             fact("faults.setup", setup=setup.name),

@@ -15,6 +15,7 @@ from equilix.facts import fact, listed
 from equilix.faults import setup_faults
 from equilix.kit.catalogue import free_id, make_part
 from equilix.kit.lens_sets import LensSet
+from equilix.kit.measured import Measured, Stated
 from equilix.kit.measuring import part_to_measure
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading
@@ -82,6 +83,7 @@ def change_part(document: Document, part_id: str, **updates: Any) -> Document:
     changed = document.changed(
         parts=tuple(new if part.id == part_id else part for part in document.parts),
         readings=document.readings if MEASURES.isdisjoint(updates) else without(document.readings, part_id),
+        stated=document.stated if MEASURES.isdisjoint(updates) else stated_without(document.stated, part_id),
     )
     _still_sound(changed, new)
     return changed
@@ -114,6 +116,16 @@ def without(readings: tuple[Reading, ...], part_id: str) -> tuple[Reading, ...]:
     return tuple(reading for reading in readings if all(term.part != part_id for term in reading.terms))
 
 
+def stated_without(stated: tuple[Stated, ...], part_id: str) -> tuple[Stated, ...]:
+    """What was said of parts before readings corrected them, but of one of which something else is said now."""
+    return tuple(each for each in stated if each.part != part_id)
+
+
+def measured_without(measured: tuple[Measured, ...], part_id: str) -> tuple[Measured, ...]:
+    """What was measured without a part that is no longer in the kit."""
+    return tuple(each for each in measured if all(piece.part != part_id for piece in each.pieces))
+
+
 def _still_sound(document: Document, part: Part) -> None:
     for setup in document.setups:
         if uses(setup, part.id):
@@ -133,7 +145,10 @@ def remove_part(document: Document, part_id: str) -> Document:
         raise Refused(fact("kit_edits.used", part=part.name, list=listed(users)), where)
     left = tuple(part for part in document.parts if part.id != part_id)
     sets = tuple(_less(each, part_id) for each in document.lens_sets if each.lens != part_id)
-    return document.changed(parts=left, readings=without(document.readings, part_id), lens_sets=sets)
+    return document.changed(
+        parts=left, readings=without(document.readings, part_id), lens_sets=sets,
+        stated=stated_without(document.stated, part_id), measured=measured_without(document.measured, part_id),
+    )  # fmt: skip
 
 
 def _less(kept: LensSet, part_id: str) -> LensSet:

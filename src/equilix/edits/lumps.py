@@ -8,14 +8,17 @@ import numpy as np
 from numpy.typing import NDArray
 
 from equilix.document import MOST_READINGS, Document
+from equilix.edits.kit import stated_without
 from equilix.edits.rigging import placement_of, setup_of
 from equilix.edits.sound import checked
 from equilix.errors import Refused
 from equilix.facts import fact, mass
 from equilix.kit.catalogue import LUMP, free_id
 from equilix.kit.lump_names import AS_BUILT, REST
+from equilix.kit.measured import Measured, Piece
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading, Term
+from equilix.mechanics.rotations import angles_of, from_quaternion, turned
 from equilix.rig.kinematics import Assembly, assemble
 from equilix.rig.setups import Setup
 
@@ -84,7 +87,13 @@ def count_in(document: Document, setup_id: str, placement_id: str) -> Document:
         for number, each in enumerate(read):
             read[number] = each.changed(id=free_id(each.id, ids))
             ids.add(read[number].id)
-    made = document.changed(parts=kept if rest.id in parts else (*kept, rest), readings=tuple(read[-MOST_READINGS:]))
+    made = document.changed(
+        parts=kept if rest.id in parts else (*kept, rest), readings=tuple(read[-MOST_READINGS:]),
+        stated=stated_without(document.stated, rest.id),
+    )  # fmt: skip
+    if rest.id == lump.id:
+        on = found.index[lump_id]
+        made = made.changed(measured=tuple(_measured_anew(each, lump.id, found, on, rows) for each in made.measured))
     placements = tuple(
         each.changed(part=rest.id) if each.id == lump_id else each.changed(counted_in=True) if each.id in out else each
         for each in setup.placements
@@ -103,6 +112,22 @@ def _own_id(document: Document, lump: Part) -> str:
     """The lump's id; a new one where another setup, or another place of this one, uses it too."""
     used = sum(each.part == lump.id for other in document.setups for each in other.placements)
     return lump.id if used == 1 else free_id(lump.id, document.parts_by_id)
+
+
+def _measured_anew(measured: Measured, lump_id: str, found: Assembly, on: int, rows: list[int]) -> Measured:
+    """What was measured with the lump in it, with what is counted out of it beside it, where that was."""
+    pieces: list[Piece] = []
+    for piece in measured.pieces:
+        pieces.append(piece)
+        if piece.part != lump_id:
+            continue
+        frame, at = from_quaternion(piece.quaternion_xyzw), np.array(piece.position_m)
+        for row in rows:
+            turn = frame @ found.rotations[on].T @ found.rotations[row]
+            x, y, z = (at + frame @ _in_frame(found, found.ids[on], found.positions_m[row])).tolist()
+            quaternion = turned(*angles_of(turn))
+            pieces.append(Piece(part=found.parts[row].id, position_m=(x, y, z), quaternion_xyzw=quaternion))
+    return measured.changed(pieces=tuple(pieces))
 
 
 def _read_anew(
@@ -129,9 +154,14 @@ def _read_anew(
         turn = found.rotations[on].T @ found.rotations[row]
         by_mass = old.by_mass + float(slope @ (place - body.cg_m))
         count(found.parts[row].id, by_mass, turn.T @ slope * found.bodies[row].mass_kg)
-    return reading.changed(
+    new = reading.changed(
         terms=tuple(
             Term(part=part_id, by_mass=by_mass, by_place=(float(g[0]), float(g[1]), float(g[2])))
             for part_id, (by_mass, g) in terms.items()
         )
     )
+    if reading.says_m is None:
+        return new
+    now = {part.id: part for part in (*found.parts, lump)}
+    then_off = reading.says_m - reading.sum_of(now)  # what was read was off from the data by so much, and still is
+    return new.changed(says_m=then_off + new.sum_of({**now, rest.id: rest}))

@@ -20,7 +20,7 @@ from equilix.carry.conditions import Condition
 from equilix.carry.drop import drop
 from equilix.carry.hanging import drop_m
 from equilix.document import MOST_READINGS, Document
-from equilix.edits.kit import change_part
+from equilix.edits.measuring import correct_part
 from equilix.errors import Refused
 from equilix.facts import Sayable, fact, length, mass, number, percent, run
 from equilix.keys import BalanceKey
@@ -230,6 +230,7 @@ def correct(document: Document, analysis: Analysis, seen: Seen) -> Correction:
         )
         key = free_id("reading", {reading.id for reading in document.readings})
         reading = Reading(id=key, text=seen.text[:200], sd_m=max(seen.sd_m, 1e-6), terms=terms)
+        reading = reading.changed(says_m=reading.sum_of(document.parts_by_id) + error)
         kept = (*document.readings, reading)[-MOST_READINGS:]
         new = new.changed(readings=kept)
     suspects.sort(key=lambda each: -each.share)
@@ -244,13 +245,9 @@ LEAST_SLOPE: Final = 1e-9
 
 def _corrected(document: Document, suspect: Suspect) -> Document:
     """A part at its likeliest values, with its uncertainties as they were before the reading."""
-    part, body = suspect.part, suspect.part.body()
-    mass_kg = max(part.mass_kg + suspect.mass_change_kg, LEAST_MASS_KG)
-    cg, sd = body.cg_m + suspect.cg_change_m, np.sqrt(np.diag(body.cg_cov_m2))
-    return change_part(
-        document, part.id, mass_kg=mass_kg, mass_sd_kg=body.mass_sd_kg, cg_m=tuple(cg.tolist()),
-        cg_sd_m=tuple(sd.tolist()), balance=(),
-    )  # fmt: skip
+    part = suspect.part
+    x, y, z = (part.body().cg_m + suspect.cg_change_m).tolist()
+    return correct_part(document, part.id, max(part.mass_kg + suspect.mass_change_kg, LEAST_MASS_KG), (x, y, z))
 
 
 LEAST_MASS_KG: Final = 1e-3

@@ -83,7 +83,10 @@ class _Work:
         used = {key for setup in setups for key in _used(setup)} | {
             key for each in sets for key in (each.lens, *each.parts)
         }
+        measured = self._by_id(("measured",), b.measured, m.measured, t.measured)
+        stated = self._by_id(("stated",), b.stated, m.stated, t.stated)
         used |= {term.part for reading in readings for term in reading.terms}
+        used |= {piece.part for each in measured for piece in each.pieces}
         back = tuple(self._all_parts[key] for key in sorted(used - known.keys()) if key in self._all_parts)
         ids = {setup.id for setup in setups}
         timed = tuple(
@@ -94,7 +97,8 @@ class _Work:
             name=self._value(("name",), b.name, m.name, t.name),
             parts=(*parts, *back),
             operators=self._by_id(("operators",), b.operators, m.operators, t.operators),
-            setups=setups, lens_sets=sets, readings=readings, conversions=timed, current=current,
+            setups=setups, lens_sets=sets, readings=readings, conversions=timed, current=current, measured=measured,
+            stated=tuple(each for each in stated if each.part in known or each.part in used),
             rules=self._mapping(("rules",), b.rules, m.rules, t.rules),
         )  # fmt: skip
 
@@ -189,8 +193,8 @@ class _Work:
 
 
 def _key(thing: Model) -> str:
-    """What a thing is told apart by: its id, its lens, its view."""
-    for name in ("id", "lens", "view"):
+    """What a thing is told apart by: its id, its lens, its view, its part."""
+    for name in ("id", "lens", "view", "part"):
         if name in type(thing).FIELDS:
             return str(getattr(thing, name))
     raise AssertionError(type(thing).__name__)

@@ -18,6 +18,7 @@ from equilix.words.wordings.fit import FIT
 from equilix.words.wordings.guide import GUIDE
 from equilix.words.wordings.kit import KIT
 from equilix.words.wordings.lines import LINES
+from equilix.words.wordings.measuring import MEASURING
 from equilix.words.wordings.origins import ORIGINS
 from equilix.words.wordings.planner import PLANNER
 from equilix.words.wordings.power import POWER
@@ -45,6 +46,7 @@ WORDINGS: Final[Wordings] = {
     **GUIDE,
     **KIT,
     **LINES,
+    **MEASURING,
     **ORIGINS,
     **PLANNER,
     **POWER,

@@ -196,6 +196,8 @@ FILES: Final[Wordings] = {
     "document.operators": N_("operators"),
     "document.setups": N_("setups"),
     "document.readings": N_("readings"),
+    "document.measured": N_("what was measured"),
+    "document.stated": N_("what was stated of parts"),
     "document.lens_sets": N_("what goes on with lenses"),
     "document.current": N_("current"),
     "differences.changed": N_("{field} {values}"),

@@ -1,0 +1,84 @@
+"""Edits of what was measured on the bench, and of the data of parts that readings correct."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from pydantic_core import ValidationError
+
+from equilix.document import MOST_MEASURED, Document
+from equilix.edits.kit import change_part, part_of, stated_without
+from equilix.edits.sound import refused_by
+from equilix.errors import Refused
+from equilix.facts import fact, number
+from equilix.kit.catalogue import free_id
+from equilix.kit.measured import Measured, Piece, Sort, Stated
+
+
+def keep_measured(document: Document, measured: Sequence[Measured]) -> Document:
+    """Keep readings, under ids that are free. Refused where a part of one is not in the kit, and for too many."""
+    if len(document.measured) + len(measured) > MOST_MEASURED:
+        raise Refused(fact("measuring.full", most=number(MOST_MEASURED)), fact("measuring.take_some_out"))
+    ids = {each.id for each in document.measured} | {each.id for each in document.readings}
+    kept: list[Measured] = []
+    for each in measured:
+        for piece in each.pieces:
+            part_of(document, piece.part)
+        kept.append(each.changed(id=free_id(each.id, ids)))
+        ids.add(kept[-1].id)
+    return document.changed(measured=(*document.measured, *kept))
+
+
+def measure_part(document: Document, part_id: str, sort: Sort, value: float, sd: float, **more: Any) -> Document:
+    """Keep a reading of one part by itself, in its own frame."""
+    part = part_of(document, part_id)
+    try:
+        made = Measured(
+            id=f"{sort}-{part_id}"[:80], sort=sort, pieces=(Piece(part=part_id),), value=value, sd=sd,
+            **{"what": part.name[:200], **more},
+        )  # fmt: skip
+    except ValidationError as error:
+        raise refused_by(error) from error
+    return keep_measured(document, [made])
+
+
+def measured_of(document: Document, measured_id: str) -> Measured:
+    """The reading of that id. Raises :class:`Refused`."""
+    found = next((each for each in document.measured if each.id == measured_id), None)
+    if found is None:
+        raise Refused(fact("measuring.no_reading", reading=measured_id), fact("measuring.name_one"))
+    return found
+
+
+def forget_measured(document: Document, measured_id: str) -> Document:
+    """Take a reading out, as if it had never been taken. What it has corrected stays until all is fitted again."""
+    old = measured_of(document, measured_id)
+    return document.changed(measured=tuple(each for each in document.measured if each is not old))
+
+
+def believe(document: Document, measured_id: str, left_out: bool) -> Document:
+    """Keep a reading and do not believe it, or believe it again."""
+    old = measured_of(document, measured_id)
+    new = old.changed(left_out=left_out)
+    return document.changed(measured=tuple(new if each is old else each for each in document.measured))
+
+
+def correct_part(document: Document, part_id: str, mass_kg: float, cg_m: tuple[float, float, float]) -> Document:
+    """Put a part at likelier values: what was stated of it is kept beside, with its uncertainties.
+
+    What narrows the uncertainties are the readings. Those that the document has are not touched: who corrects puts
+    them right.
+    """
+    part = part_of(document, part_id)
+    body = part.body()
+    long, wide, high = (float(each) ** 0.5 for each in body.cg_cov_m2.diagonal())
+    x, y, z = body.cg_m.tolist()
+    kept = next((each for each in document.stated if each.part == part_id), None)
+    stated = kept or Stated(
+        part=part_id, mass_kg=body.mass_kg, mass_sd_kg=body.mass_sd_kg, cg_m=(x, y, z), cg_sd_m=(long, wide, high)
+    )
+    changed = change_part(
+        document, part_id, mass_kg=mass_kg, mass_sd_kg=stated.mass_sd_kg, cg_m=cg_m, cg_sd_m=stated.cg_sd_m, balance=()
+    )
+    return changed.changed(stated=(*stated_without(document.stated, part_id), stated), readings=document.readings)
