@@ -83,7 +83,7 @@ def _left(document: Document, fitted: Fitted, aim: Array, measured: Sequence[Mea
 def _slopes(document: Document, fitted: Fitted, measured: Measured) -> Array:
     whole = whole_of(measured, document.parts_by_id, fitted.ids)
     now = whole.at(fitted.likely)
-    return np.einsum("w,wkc->kc", slope(measured, now), whole.slopes(fitted.likely)).ravel()
+    return np.asarray(np.einsum("w,wkc->kc", slope(measured, now), whole.slopes(fitted.likely))).ravel()
 
 
 Candidate = tuple[How, Subject, Axis, str | None, tuple[Measured, ...]]
