@@ -86,8 +86,11 @@ def values_of(wording: str | Plural) -> set[str]:
     return found if isinstance(wording, str) else found | {wording.by}
 
 
-READ = ("guide/observing.py", "store/strict_json.py", "model.py", "keys.py", "exchange/tables.py")
-"""Patterns of what people type, and keys with a blank that stand in files."""
+READ = (
+    "guide/observing.py", "store/strict_json.py", "model.py", "keys.py", "exchange/tables.py",
+    "instruments/recording.py", "instruments/shelf.py",
+)  # fmt: skip
+"""Patterns of what people type, keys with a blank that stand in files, and what instruments call themselves."""
 
 
 class Core(unittest.TestCase):

@@ -72,6 +72,11 @@ class Measured(Model):
     )
     wire_m: Annotated[float, Limits(ge=0.0, le=10.0)] = field(default=0.0, description="Length of each of two wires.")
     apart_m: Annotated[float, Limits(ge=0.0, le=10.0)] = field(default=0.0, description="From one wire to the other.")
+    mark: Annotated[str, Limits(max_length=80)] = field(
+        default="", description="From where a balance was measured, in words."
+    )
+    mark_m: Coordinate = field(default=0.0, description="Where that is, along the axis.")
+    inwards: bool = field(default=False, description="Distances go back, right or down from it.")
     by: Annotated[str, Limits(max_length=80)] = field(default="", description="The instrument.")
     on: Annotated[str, Limits(max_length=40)] = field(default="", description="The day and time, as ISO 8601.")
     left_out: bool = field(default=False, description="It is kept, and not believed.")

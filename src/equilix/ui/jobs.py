@@ -165,6 +165,7 @@ class Jobs(QObject):
         super().__init__(parent)
         self._pool = QThreadPool(self)
         self._pool.setMaxThreadCount(THREADS)
+        self._own: list[QThreadPool] = []
         self._all: list[Job] = []
         self._quiet = threading.Event()
         """Set while the interface has nothing to do."""
@@ -182,9 +183,14 @@ class Jobs(QObject):
     def _idle(self) -> None:
         self._quiet.set()
 
-    def new(self, title: str, parts: int = 0) -> Job:
-        """A kind of work."""
-        made = Job(title, parts, self._pool, self._quiet, self)
+    def new(self, title: str, parts: int = 0, *, lasting: bool = False) -> Job:
+        """A kind of work; ``lasting``: it goes on until it is called off, and has a thread of its own."""
+        pool = self._pool
+        if lasting:
+            pool = QThreadPool(self)
+            pool.setMaxThreadCount(1)
+            self._own.append(pool)
+        made = Job(title, parts, pool, self._quiet, self)
         made.changed.connect(self.changed)
         made.failed.connect(self.failed)
         self._all.append(made)
@@ -210,4 +216,5 @@ class Jobs(QObject):
 
     def wait(self) -> None:
         """Until every thread has ended; they have been called off."""
-        self._pool.waitForDone(10_000)
+        for pool in (self._pool, *self._own):
+            pool.waitForDone(10_000)

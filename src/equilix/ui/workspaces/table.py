@@ -87,6 +87,12 @@ def _change(session: Session) -> Page:
     return ChangePage(session)
 
 
+def _measure(session: Session) -> Page:
+    from equilix.ui.workspaces.measure.page import MeasurePage
+
+    return MeasurePage(session)
+
+
 def _origins(session: Session) -> Page:
     from equilix.ui.workspaces.origins_page import OriginsPage
 
@@ -202,6 +208,7 @@ WORKSPACES: Final[tuple[Workspace, ...]] = (
     Workspace("power", N_("Power"), "F6", "beside", _power),
     Workspace("check", N_("Check"), "F7", "beside", _check),
     Workspace("change", N_("Change"), "F10", "whole", _change),
+    Workspace("measure", N_("Measure"), "Shift+F1", "whole", _measure),
     Workspace(
         ORIGINS, N_("Where figures come from"), "", "whole", _origins, in_the_row=False,
         commands=(Command("origins", N_("Where does this come from?"), ("F12",), "view", lambda w: w.ask_origin("")),),

@@ -23,11 +23,11 @@ from equilix.ui.session import Session
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.tint import as_tip, show_text, text_label
 from equilix.ui.widgets.two_rigs import TwoRigs
-from equilix.ui.workspaces.change.tab import ChangeTab, takes_the_rest
+from equilix.ui.workspaces.tab import WorkTab, takes_the_rest
 from equilix.words.language import say
 
 
-class BesideTab(ChangeTab):
+class BesideTab(WorkTab):
     """Two are chosen; what is better has a sign besides its colour."""
 
     def __init__(self, session: Session) -> None:

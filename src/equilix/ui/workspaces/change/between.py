@@ -23,14 +23,14 @@ from equilix.ui.session import Session
 from equilix.ui.theme import grown
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.tint import show_text, text_label
-from equilix.ui.workspaces.change.tab import ChangeTab, takes_the_rest
+from equilix.ui.workspaces.tab import WorkTab, takes_the_rest
 from equilix.words.language import say
 from equilix.words.quantities import duration
 
 Times = dict[tuple[str, str], float]
 
 
-class BetweenTab(ChangeTab):
+class BetweenTab(WorkTab):
     """Rows: the setup that stands there; columns: the one that is wanted. ``asked``: a conversion to look at."""
 
     asked = Signal(str, str)

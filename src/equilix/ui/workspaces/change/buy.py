@@ -43,7 +43,7 @@ from equilix.ui.theme import grown
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.tint import as_tip, set_tip, show_text, text_label
-from equilix.ui.workspaces.change.tab import ChangeTab, takes_the_rest
+from equilix.ui.workspaces.tab import WorkTab, takes_the_rest
 from equilix.words.language import say
 from equilix.words.telling import begun, tell
 from equilix.words.wordings.wording import N_
@@ -64,7 +64,7 @@ class Row(Struct, frozen=True):
     lenses: int
 
 
-class BuyTab(ChangeTab):
+class BuyTab(WorkTab):
     """A row for each wanted part; the one that is chosen lies over the drawing."""
 
     def __init__(self, session: Session) -> None:

@@ -26,9 +26,9 @@ from equilix.ui.printing.setup_sheet import draw_parts, draw_report
 from equilix.ui.session import Session
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.tint import show_text, text_label
-from equilix.ui.workspaces.change.tab import ChangeTab, takes_the_rest
 from equilix.ui.workspaces.change.tape import PAGE_NAMES
 from equilix.ui.workspaces.page import column_of
+from equilix.ui.workspaces.tab import WorkTab, takes_the_rest
 from equilix.words.language import say
 from equilix.words.wordings.wording import N_
 
@@ -44,7 +44,7 @@ Sheet = tuple[Draw, tuple[float, float], int]
 """What draws the pages, how large they are, and how many cards they hold (1 for a page)."""
 
 
-class CardsTab(ChangeTab):
+class CardsTab(WorkTab):
     """What, how large, on which page; the pages under it as they will be printed."""
 
     def __init__(self, session: Session) -> None:

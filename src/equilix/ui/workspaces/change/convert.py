@@ -36,7 +36,7 @@ from equilix.ui.widgets.rig_picture import RigPicture
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.widgets.values_panel import ValuesPanel
 from equilix.ui.workspaces.change.minutes_panel import minutes_panel
-from equilix.ui.workspaces.change.tab import ChangeTab, takes_the_rest
+from equilix.ui.workspaces.tab import WorkTab, takes_the_rest
 from equilix.words.language import say
 from equilix.words.quantities import duration
 from equilix.words.telling import begun
@@ -46,7 +46,7 @@ LOW_PX, LOWEST_PX = 330, 215
 Found = tuple[Conversion, tuple[Assembly | None, ...]]
 
 
-class ConvertTab(ChangeTab):
+class ConvertTab(WorkTab):
     """Two setups are chosen; the steps come as soon as they are known, and go by one by one with the arrow keys."""
 
     def __init__(self, session: Session) -> None:

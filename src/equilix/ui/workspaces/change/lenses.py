@@ -22,7 +22,7 @@ from equilix.ui.widgets.rig_picture import RigPicture
 from equilix.ui.widgets.tint import on_button, show_text, text_label
 from equilix.ui.workspaces.change.lens_set_panel import LensSetPanel
 from equilix.ui.workspaces.change.lens_view import LensTable
-from equilix.ui.workspaces.change.tab import STILL_MS, ChangeTab, takes_the_rest
+from equilix.ui.workspaces.tab import STILL_MS, WorkTab, takes_the_rest
 from equilix.words.language import say
 from equilix.words.telling import begun, tell
 
@@ -31,7 +31,7 @@ LOW_PX, LOWEST_PX = 300, 250
 PICTURE_PX = 60
 
 
-class LensesTab(ChangeTab):
+class LensesTab(WorkTab):
     """Cells appear as they are found; the next edit looks anew at the setups that it changes."""
 
     def __init__(self, session: Session) -> None:

@@ -47,7 +47,7 @@ from equilix.ui.session import Session
 from equilix.ui.theme import Theme, grown
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.tint import as_tip, show_text, text_label
-from equilix.ui.workspaces.change.tab import ChangeTab, takes_the_rest
+from equilix.ui.workspaces.tab import WorkTab, takes_the_rest
 from equilix.words.language import say
 from equilix.words.telling import begun
 from equilix.words.wordings.wording import N_
@@ -137,7 +137,7 @@ class GroupColumn(QWidget):
         self.ticks_changed.emit()
 
 
-class PackTab(ChangeTab):
+class PackTab(WorkTab):
     """A column for each case. Ticks last for as long as the document has its file."""
 
     def __init__(self, session: Session) -> None:

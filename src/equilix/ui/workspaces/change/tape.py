@@ -18,15 +18,15 @@ from equilix.ui.printing.printer import title_of
 from equilix.ui.printing.tape_sheet import draw_tapes
 from equilix.ui.session import Session
 from equilix.ui.widgets.tint import show_text, text_label
-from equilix.ui.workspaces.change.tab import ChangeTab, takes_the_rest
 from equilix.ui.workspaces.page import column_of
+from equilix.ui.workspaces.tab import WorkTab, takes_the_rest
 from equilix.words.language import say
 from equilix.words.wordings.wording import N_
 
 PAGE_NAMES = {"a4": N_("A4"), "letter": N_("Letter"), "a5": N_("A5"), "a6": N_("A6")}
 
 
-class TapeTab(ChangeTab):
+class TapeTab(WorkTab):
     """The open setup's tapes as pages."""
 
     def __init__(self, session: Session) -> None:

@@ -1,4 +1,4 @@
-"""What every tab of the workspace has in common."""
+"""What every tab of a workspace in tabs has in common."""
 
 from __future__ import annotations
 
@@ -15,7 +15,7 @@ STILL_MS = 120
 """So long nothing has to change before anything is looked for."""
 
 
-class ChangeTab(QWidget):
+class WorkTab(QWidget):
     """One tab: filled while it is open, with what is looked for beside the interface."""
 
     def __init__(self, session: Session, doing: str) -> None:

@@ -1,0 +1,69 @@
+"""What the data say that a reading should be, before it is taken, and how sure they are."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from typing import Final
+
+import numpy as np
+from msgspec import Struct
+
+from equilix.bench.fit import fit
+from equilix.bench.sorts import predicted, slope
+from equilix.bench.whole import properties, whole_of
+from equilix.document import Document
+from equilix.errors import Refused
+from equilix.facts import fact, length
+from equilix.kit.measured import Measured
+from equilix.kit.solids import AXES, Axis
+from equilix.mechanics.mass_properties import MassProperties
+
+LEAST_ABOVE_M: Final = 0.01
+"""By less the data may be wrong."""
+
+
+class Expected(Struct, frozen=True):
+    """What a reading should say, its standard uncertainty from the data alone, in its own unit."""
+
+    value: float
+    sd: float
+
+    def off(self, measured: Measured) -> float:
+        """How far what was read is from it, in standard uncertainties of both."""
+        return (measured.value - self.value) / math.hypot(self.sd, measured.sd)
+
+
+def expected(document: Document, measured: Sequence[Measured]) -> tuple[Expected, ...]:
+    """What each reading should say with all that is known now."""
+    ids = tuple(dict.fromkeys(piece.part for each in measured for piece in each.pieces))
+    fitted = fit(document.parts_by_id, document.measured, document.stated, document.readings, also=ids)
+    data = np.array([[body.mass_kg, *body.cg_m] for body in (document.parts_by_id[each].body() for each in fitted.ids)])
+    found = []
+    for each in measured:
+        whole = whole_of(each, document.parts_by_id, fitted.ids)
+        now = whole.at(data)
+        gradient = np.einsum("w,wkc->kc", slope(each, now), whole.slopes(data))
+        found.append(Expected(predicted(each, now), math.sqrt(fitted.variance(gradient)[1])))
+    return tuple(found)
+
+
+def place_now(document: Document, measured: Measured, axis: Axis) -> float:
+    """Where all that is measured balances along an axis with the data as they are, m."""
+    return float(_body(document, measured).cg_m[AXES.index(axis)])
+
+
+def check_hangs(document: Document, measured: Measured) -> None:
+    """What hangs or drops has its centre of gravity below the point. Raises :class:`Refused` where it has not."""
+    if measured.sort in ("hang", "drop"):
+        above = float(_body(document, measured).cg_m[2]) - measured.point_m[2]
+        if above > LEAST_ABOVE_M:
+            raise Refused(fact("measuring.tips_over", above=length(above)), fact("measuring.higher_point"))
+
+
+def _body(document: Document, measured: Measured) -> MassProperties:
+    ids = tuple(dict.fromkeys(piece.part for piece in measured.pieces))
+    bodies = [document.parts_by_id[each].body() for each in ids]
+    return properties(
+        whole_of(measured, document.parts_by_id, ids).at(np.array([[b.mass_kg, *b.cg_m] for b in bodies]))
+    )

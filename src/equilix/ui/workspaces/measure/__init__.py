@@ -1,0 +1,1 @@
+"""The workspace in which rigs and parts are weighed and measured."""

@@ -1,0 +1,381 @@
+"""One reading: of what, how, set up as drawn, what is read, and what it means; kept, or kept and believed."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Final
+
+from PySide6.QtWidgets import QHBoxLayout, QListWidget, QPushButton, QVBoxLayout, QWidget
+
+from equilix.bench.bench_words import figure, helpful_words
+from equilix.bench.expecting import check_hangs, expected, place_now
+from equilix.bench.marks import Mark, Pivot, marks_of_part, marks_of_rig, pivots_of_part, pivots_of_rig
+from equilix.bench.methods import METHODS, Ask, Asked, Key, less_than_a_part, too_little
+from equilix.bench.next_reading import Helpful, helpful
+from equilix.bench.subjects import Subject, as_built, part_alone
+from equilix.bench.taking_in import fit_all, take_in
+from equilix.document import Document
+from equilix.edits.measuring import keep_measured
+from equilix.errors import EquilixError, Refused
+from equilix.facts import Sayable, fact, fine_length, number
+from equilix.instruments.hidden import Hidden, hidden
+from equilix.instruments.instrument import About
+from equilix.instruments.settling import Steady
+from equilix.kit.measured import Measured
+from equilix.kit.solids import AXES, Axis
+from equilix.rig.kinematics import Assembly, assemble
+from equilix.rig.setups import Placement, Setup
+from equilix.ui.jobs import in_one_go
+from equilix.ui.session import Session
+from equilix.ui.theme import grown
+from equilix.ui.widgets.choice import ChoiceBox
+from equilix.ui.widgets.tint import show_text, text_label
+from equilix.ui.workspaces.measure.live_bar import LiveBar
+from equilix.ui.workspaces.measure.method_form import MethodForm
+from equilix.ui.workspaces.measure.method_words import SET_UP, TITLES
+from equilix.ui.workspaces.measure.set_up_picture import SetUpPicture
+from equilix.ui.workspaces.tab import WorkTab
+from equilix.words.language import say
+
+RIG: Final = ""
+"""What is measured: the rig that is open, or a part by its id."""
+SEED: Final = 7
+"""Of the hidden kit that simulated instruments feel."""
+METHOD_OF: Final[dict[str, Key]] = {
+    "mass": "scale", "supports": "supports", "balance": "edge", "hang": "hang", "drop": "drop",
+}  # fmt: skip
+QUANTITY_OF: Final = {"kg": "mass", "rad": "angle", "s": "number", "N·m": "torque"}
+LEFT_PX, RIGHT_PX = 250.0, 330.0
+
+
+class ReadTab(WorkTab):
+    """Three columns: what and how; the drawing; what is read and what it means."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__(session, say("Looking for the reading that would help most"))
+        self.hidden: Hidden | None = None
+        """The kit as it really is; made when a simulated instrument first feels it."""
+        self.helpful: tuple[Helpful, ...] = ()
+        self.subject_box = ChoiceBox()
+        self.subject_box.setAccessibleName(say("What is measured"))
+        self.subject_box.activated.connect(self._another)
+        self.methods = QListWidget()
+        self.methods.setAccessibleName(say("How it is measured"))
+        self.methods.addItems([say(TITLES[key]) for key in METHODS])
+        self.methods.setCurrentRow(0)
+        self.methods.currentRowChanged.connect(self._another)
+        self.next_head, self.next_said = text_label(bold=True), text_label()
+        self.next = QPushButton(say("Do that"))
+        self.next.clicked.connect(self._do_next)
+        self.picture = SetUpPicture(self.theme)
+        self.picture.setMinimumHeight(40)
+        self.set_up = text_label()
+        self.forms = {key: MethodForm(session, method) for key, method in METHODS.items()}
+        for form in self.forms.values():
+            form.changed.connect(self._entered)
+            form.hide()
+        self.live = LiveBar(session)
+        self.live.taken.connect(self._take_over)
+        self.live.known.connect(self._feel)
+        self.result = text_label()
+        self.keep = QPushButton(say("Keep it"))
+        self.keep.clicked.connect(lambda: self._keep(correct=False))
+        self.correct = QPushButton(say("Keep it and correct the data"))
+        self.correct.clicked.connect(lambda: self._keep(correct=True))
+        self.job.found.connect(self._found)
+        self._lay_out()
+
+    def _lay_out(self) -> None:
+        whole = self.column()
+        columns = QHBoxLayout()
+        columns.setSpacing(16)
+        whole.addLayout(columns, 1)
+        left, middle, right = QVBoxLayout(), QVBoxLayout(), QVBoxLayout()
+        for layout in (left, middle, right):
+            layout.setSpacing(5)
+        left.addWidget(self.subject_box)
+        left.addWidget(self.methods, 1)
+        left.addWidget(self.next_head)
+        left.addWidget(self.next_said)
+        left.addWidget(self.next)
+        middle.addWidget(self.picture, 1)
+        middle.addWidget(self.set_up)
+        for form in self.forms.values():
+            right.addWidget(form)
+        right.addWidget(self.live)
+        right.addWidget(self.result)
+        right.addStretch(1)
+        row = QHBoxLayout()
+        row.addWidget(self.keep)
+        row.addWidget(self.correct, 1)
+        right.addLayout(row)
+        for layout, wide in ((left, LEFT_PX), (middle, 0.0), (right, RIGHT_PX)):
+            side = QWidget()
+            layout.setContentsMargins(0, 0, 0, 0)
+            side.setLayout(layout)
+            if wide:
+                side.setFixedWidth(round(grown(wide)))
+            columns.addWidget(side, 0 if wide else 1)
+        self.methods.setMinimumHeight(round(grown(90)))
+
+    @property
+    def first_focus(self) -> QWidget:
+        """How it is measured."""
+        return self.methods
+
+    # what is measured, and how
+
+    @property
+    def key(self) -> Key:
+        """The method that is chosen."""
+        return tuple(METHODS)[max(self.methods.currentRow(), 0)]
+
+    @property
+    def form(self) -> MethodForm:
+        """Its entries."""
+        return self.forms[self.key]
+
+    @property
+    def part_id(self) -> str:
+        """The part that is measured by itself; empty for the rig."""
+        return str(self.subject_box.currentData() or RIG)
+
+    def subject(self) -> Subject | None:
+        """What is measured: a part, the rig, or what a motor holds; none where nothing is there."""
+        document = self.session.document
+        if self.part_id:
+            return part_alone(document, self.part_id) if self.part_id in document.parts_by_id else None
+        assembly = self.session.analysis.assembly
+        if not assembly.ids:
+            return None
+        pivot = self.form.chosen_pivot if self.key == "motor" else None
+        if pivot is not None and pivot.inside:
+            return as_built(assembly, pivot.inside)
+        return as_built(assembly)
+
+    def _assembly(self) -> Assembly | None:
+        if not self.part_id:
+            return self.session.analysis.assembly if self.session.analysis.assembly.ids else None
+        part = self.session.document.parts_by_id.get(self.part_id)
+        if part is None:
+            return None
+        alone = Setup(id="bench", name="bench", placements=(Placement(id="part", part=part.id),))
+        return assemble(alone, {part.id: part})
+
+    def marks(self, axis: Axis) -> tuple[Mark, ...]:
+        """From where places along an axis can be measured."""
+        if self.part_id:
+            part = self.session.document.parts_by_id.get(self.part_id)
+            return () if part is None else marks_of_part(part, axis)
+        return marks_of_rig(self.session.analysis, axis) if self.session.analysis.assembly.ids else ()
+
+    def pivots(self) -> tuple[Pivot, ...]:
+        """About which points it can hang, drop or turn."""
+        if self.part_id:
+            part = self.session.document.parts_by_id.get(self.part_id)
+            return () if part is None else pivots_of_part(part)
+        found = pivots_of_rig(self.session.analysis) if self.session.analysis.assembly.ids else ()
+        fitting = [each for each in found if bool(each.inside) == (self.key == "motor")]
+        return tuple(sorted(fitting, key=lambda each: -each.point_m[2]) if self.key == "hang" else fitting)
+
+    def refresh(self) -> None:
+        """Offer what there is; what was entered stays."""
+        self.picture.theme = self.live.theme = self.theme
+        document = self.session.document
+        rows = [(say("The rig: {name}").format(name=self.session.setup.name), RIG)]
+        rows += [(part.name, part.id) for part in document.parts]
+        self.subject_box.offer(rows, RIG)
+        self.look_for(document, self.session.setup.id)
+        self._another()
+
+    def _another(self, _row: int = 0) -> None:
+        """Another thing is measured, or in another way."""
+        form = self.form
+        for each in self.forms.values():
+            each.setVisible(each is form)
+        show_text(self.set_up, say(SET_UP[self.key]), self.theme.ink)
+        self._entered()
+
+    def _entered(self) -> None:
+        form, marks = self.form, self.marks(self.form.chosen_axis)
+        form.offer(marks, self.pivots())
+        under = self._under_m()
+        asked = form.asked(under, complain=False)
+        places = () if asked is None else tuple(asked.values[ask.key] for ask in METHODS[self.key].asks if ask.place)
+        pivot = form.chosen_pivot
+        point = (0.0, 0.0, 0.0) if pivot is None else pivot.point_m
+        self.picture.show_set_up(self._assembly(), self.key, form.chosen_axis, point, places)
+        self._feel()
+        self._show_result()
+
+    def _under_m(self) -> float:
+        marks = self.marks("z")
+        return marks[0].at_m if marks else 0.0
+
+    # what it means
+
+    def measured(self, *, complain: bool = False) -> tuple[Measured, ...]:
+        """What is entered, as readings; nothing where something is missing still. Raises :class:`Refused`."""
+        subject, asked = self.subject(), self.form.asked(self._under_m(), complain=complain)
+        if subject is None or asked is None:
+            return ()
+        made = METHODS[self.key].make(subject, asked)
+        masses = {part.id: part.mass_kg for part in self.session.document.parts}
+        heaviest = less_than_a_part(made, masses)
+        if heaviest is not None:
+            part = self.session.document.parts_by_id[heaviest]
+            raise too_little(part.name, sum(each.value for each in made), part.mass_kg)
+        for each in made:
+            check_hangs(self.session.document, each)
+        return made
+
+    def _show_result(self) -> None:
+        try:
+            made = self.measured()
+            lines = [] if not made else [self.session.tell(each) for each in self._means(made)]
+            wrong = ""
+        except EquilixError as error:
+            made, lines, wrong = (), [], f"▲ {self.session.tell(error.said)}"
+        show_text(self.result, wrong or "\n".join(lines), self.theme.tip if wrong else self.theme.ink)
+        for button in (self.keep, self.correct):
+            button.setEnabled(bool(made))
+
+    def _means(self, made: tuple[Measured, ...]) -> list[Sayable]:
+        """What was read against what the data say, and where it balances with that."""
+        document = self.session.document
+        found: list[Sayable] = []
+        for each, wanted in zip(made, expected(document, made), strict=True):
+            off = abs(wanted.off(each))
+            key = "measuring.as_the_data" if off < 2.0 else "measuring.not_as_the_data"
+            more = {} if key == "measuring.as_the_data" else {"off": number(off, 1)}
+            said, data = figure(each, each.value), figure(each, wanted.value)
+            found.append(fact(key, said=said, data=data, sd=figure(each, wanted.sd), **more))
+        after = take_in(keep_measured(document, made), fit_all(keep_measured(document, made)))
+        total = place_now(after, made[0], self.form.chosen_axis) if self.form.chosen_axis in AXES else 0.0
+        mark = self.form.chosen_mark
+        if mark is not None and self.key in ("supports", "tilted"):
+            found.append(fact("measuring.then_balances", place=fine_length(mark.distance_m(total)), mark=mark.said))
+        return found
+
+    def _keep(self, *, correct: bool) -> None:
+        """Keep what was read, and correct the data by all that was ever read where that is asked for; one edit."""
+        try:
+            made = self.measured(complain=True)
+        except Refused as error:
+            show_text(self.result, f"▲ {self.session.tell(error.said)}", self.theme.tip)
+            return
+        if not made:
+            return
+        by = "" if self.live.about is None else self.live.about.name
+        on = datetime.now().astimezone().isoformat(timespec="minutes")
+        mark = self.form.chosen_mark
+        more: dict[str, object] = {"by": by, "on": on}
+        if self.key == "edge" and mark is not None:
+            more |= {"mark": self.session.tell(mark.said)[:80], "mark_m": mark.at_m, "inwards": mark.inwards}
+        kept = [each.changed(**more) for each in made]
+
+        def change(document: Document) -> Document:
+            with_it = keep_measured(document, kept)
+            return take_in(with_it, fit_all(with_it)) if correct else with_it
+
+        label = say("Keep a reading and correct the data") if correct else say("Keep a reading")
+        refusal = self.session.try_edit(label, change)
+        if refusal is not None:
+            show_text(self.result, f"▲ {self.session.tell(refusal.said)}", self.theme.tip)
+            return
+        self.form.empty()
+        self._entered()
+        said = say("Corrected by all readings.") if correct else say("Kept. “All together” says what it means.")
+        show_text(self.result, said, self.theme.hold)
+
+    # what would help
+
+    def _start(self) -> None:
+        document, analysis = self.session.document, self.session.analysis
+        self.job.start(in_one_go(lambda: helpful(document, analysis)))
+
+    def _found(self, found: tuple[Helpful, ...]) -> None:
+        self.helpful = found
+        show_text(self.next_head, say("What would help most") if found else "", self.theme.ink)
+        show_text(self.next_said, self.session.tell(helpful_words(found[0])) if found else "", self.theme.quiet)
+        self.next.setVisible(bool(found))
+
+    def _do_next(self) -> None:
+        each = self.helpful[0]
+        row = self.subject_box.findData(each.part or RIG)
+        self.subject_box.setCurrentIndex(max(row, 0))
+        self.methods.setCurrentRow(list(METHODS).index(METHOD_OF[each.how]))
+        axis = self.form.axis.findData(each.axis)
+        if axis >= 0:
+            self.form.axis.setCurrentIndex(axis)
+        self._another()
+
+    # instruments
+
+    def _feel(self) -> None:
+        """Tell a simulated instrument what it feels: the hidden kit, set up as it is entered."""
+        if self.live.about is None and self.live.source.currentData() in ("by-hand", "port", "recording"):
+            return
+        subject = self.subject()
+        if subject is None:
+            return
+        if self.hidden is None or self.hidden.document.parts != self.session.document.parts:
+            self.hidden = self._still_hidden()
+        self.live.feel(tuple(self._true(subject, ask) for ask in self._read_asks()))
+
+    def _still_hidden(self) -> Hidden:
+        """The kit as it really is: it stays the same whatever is corrected in the data, and parts that come join it."""
+        now = hidden(self.session.document, SEED)
+        known = {} if self.hidden is None else self.hidden.real
+        return Hidden(now.document, {**now.real, **known})
+
+    def _read_asks(self) -> tuple[Ask, ...]:
+        """What the instrument can give here: of its unit."""
+        about = self.live.about
+        return tuple(
+            ask for ask in METHODS[self.key].asks
+            if ask.read and (about is None or QUANTITY_OF[about.unit] == ask.quantity)
+        )  # fmt: skip
+
+    def _true(self, subject: Subject, ask: Ask) -> float:
+        """What it is really."""
+        asked = self.form.asked(self._under_m(), complain=False, guess=ask.key)
+        assert self.hidden is not None  # it was made before
+        if asked is None:
+            return 0.0
+        loads = {"first_load", "second_load"} & {each.key for each in METHODS[self.key].asks}
+        values = {key: value for key, value in asked.values.items() if key not in loads or key == ask.key}
+        try:
+            made = METHODS[self.key].make(
+                subject, Asked(asked.axis, asked.point_m, {**values, ask.key: values.get(ask.key, 0.0)})
+            )
+            if ask.key == "tilt":
+                return asked.values.get("tilt", 0.0)
+            value = self.hidden.reads(made[0])
+        except EquilixError:
+            return 0.0
+        return value * 10 if ask.key == "ten_swings" else value
+
+    def _take_over(self, found: tuple[About, tuple[Steady, ...]]) -> None:
+        """What stands still goes into the fields of its kind: one after the other, the empty ones first."""
+        about, readings = found
+        asks = self._read_asks()
+        if not asks:
+            show_text(self.result, say("▲ This instrument does not read what is asked for here."), self.theme.tip)
+            return
+        if about.unit == "N·m":
+            axis = self.form.chosen_axis
+            readings = (readings[{"z": 0, "x": 1, "y": 2}[axis]],) if len(readings) == 3 else readings[:1]
+        if len(readings) == 1:
+            empty = [ask for ask in asks if not self.form.fields[ask.key].line.text().strip()]
+            asks = tuple(empty or asks)[:1]
+        for ask, reading in zip(asks, readings, strict=False):
+            self.form.fill(ask.key, reading.value, reading.sd)
+        self._show_result()
+
+    def leave(self) -> None:
+        """The instrument is let go of."""
+        super().leave()
+        self.live.leave()
+        self.live.source.setCurrentIndex(0)
+        self.live._show()
