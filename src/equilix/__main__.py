@@ -27,6 +27,8 @@ COMMANDS = (
     "convert",
     "export",
     "lenses",
+    "bench",
+    "simulate",
     "lines",
     "merge",
     "pack",

@@ -286,6 +286,9 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     "forget_measured": lambda c: lambda d, key=_measured(c): measuring.forget_measured(d, key),
     "believe": lambda c: lambda d, key=_measured(c), out=c.yes(): measuring.believe(d, key, out),
     "correct_part": _correct_part,
+    "doubt_stated": lambda c: (
+        lambda d, part=c.part(), column=c.rng.choice((0, 1, 3, 7)): measuring.doubt_stated(d, part, column)
+    ),
     "strap_track": _strap_track,
     "change_strap_track": _change_strap_track,
     "turn_about": lambda c: (

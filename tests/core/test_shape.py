@@ -140,6 +140,19 @@ class Families(unittest.TestCase):
         self.assertEqual(family_of(make_part("b", "b", "battery", 1.0)), "power")
 
 
+class TooThin(unittest.TestCase):
+    """A part of several solids, made very small."""
+
+    def test_it_is_refused(self) -> None:
+        """A lip of a millimetre cannot become a hundredth of one: said, and nothing changes."""
+        lip = Box(size_m=(0.1, 0.1, 0.001))
+        part = make_part("a", "a", "block", 0.2).changed(solids=(Box(size_m=(0.1, 0.1, 0.1)), lip))
+        kit = document([part], [])
+        with self.assertRaises(Refused) as caught:
+            resize_part(kit, "a", (0.1, 0.1, 0.002))
+        self.assertIn("0.0001", told(caught.exception.said))
+
+
 class ToMeasure(unittest.TestCase):
     """What a ruler measures is all of a part."""
 

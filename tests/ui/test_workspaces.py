@@ -40,7 +40,9 @@ class Table(WindowTest):
         """The key of a workspace opens it, and its tab is the one that is on."""
         for each in WORKSPACES:
             if each.shortcut:
-                self.press(Qt.Key(QKeySequence(each.shortcut)[0].key()), self.window)
+                keys = QKeySequence(each.shortcut)[0]
+                shift = Qt.KeyboardModifier.ShiftModifier in keys.keyboardModifiers()
+                self.press(Qt.Key(keys.key()), self.window, shift=shift)
                 self.assertEqual(self.window.pages.open_key, each.key)
                 self.assertEqual(self.window.tabs[each.key].accessibleName(), f"{each.title}, open")
 

@@ -85,23 +85,27 @@ def suspect_words(fitted: Fitted, parts: Mapping[str, Part]) -> Sayable:
 
 
 def moved_words(fitted: Fitted, parts: Mapping[str, Part]) -> Iterator[Sayable]:
-    """What taking the readings in would change of each part."""
-    after = fitted.sds[1]
+    """What taking the readings in would change of each part, what is furthest from what was stated first."""
+    before, after = fitted.sds
+    found: list[tuple[float, Sayable]] = []
     for row, part_id in enumerate(fitted.ids):
-        by = fitted.moved[row]
-        name = parts[part_id].name
+        by, name = fitted.moved[row], parts[part_id].name
+        share = np.abs(by) / np.maximum(before[row], 1e-9)
         if abs(by[0]) >= LEAST_KG:
-            yield fact(
+            said = fact(
                 "measuring.mass_goes", part=name, before=mass(float(fitted.stated[row, 0]), 1),
                 after=mass(float(fitted.likely[row, 0]), 1), sd=mass(float(after[row, 0]), 1),
             )  # fmt: skip
+            found.append((float(share[0]), said))
         k = int(np.argmax(np.abs(by[1:])))
         if abs(by[1 + k]) >= LEAST_M:
             way = (("back", "forward"), ("right", "left"), ("down", "up"))[k][int(by[1 + k] > 0)]
-            yield fact(
+            said = fact(
                 "measuring.place_goes", part=name, by=fine_length(abs(float(by[1 + k]))), way=fact(f"way.{way}"),
                 sd=fine_length(float(after[row, 1 + k])),
             )  # fmt: skip
+            found.append((float(share[1 + k]), said))
+    yield from (said for _, said in sorted(found, key=lambda each: -each[0]))
 
 
 def helpful_words(each: Helpful) -> Sayable:

@@ -10,6 +10,7 @@ import numpy as np
 from msgspec import Struct
 
 from equilix.bench.fit import fit
+from equilix.bench.methods import less_than_a_part, too_little
 from equilix.bench.sorts import predicted, slope
 from equilix.bench.whole import properties, whole_of
 from equilix.document import Document
@@ -53,7 +54,17 @@ def place_now(document: Document, measured: Measured, axis: Axis) -> float:
     return float(_body(document, measured).cg_m[AXES.index(axis)])
 
 
-def check_hangs(document: Document, measured: Measured) -> None:
+def check(document: Document, made: Sequence[Measured]) -> None:
+    """Readings that cannot be of what they are said to be of. Raises :class:`Refused`."""
+    heaviest = less_than_a_part(made, {part.id: part.mass_kg for part in document.parts})
+    if heaviest is not None:
+        part = document.parts_by_id[heaviest]
+        raise too_little(part.name, sum(each.value for each in made), part.mass_kg)
+    for each in made:
+        _check_hangs(document, each)
+
+
+def _check_hangs(document: Document, measured: Measured) -> None:
     """What hangs or drops has its centre of gravity below the point. Raises :class:`Refused` where it has not."""
     if measured.sort in ("hang", "drop"):
         above = float(_body(document, measured).cg_m[2]) - measured.point_m[2]

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from typing import Final, Literal
 
 from msgspec import Struct
@@ -153,7 +153,7 @@ METHODS: Final[dict[Key, Method]] = {
 """In the order in which they are offered: the quickest first."""
 
 
-def less_than_a_part(measured: tuple[Measured, ...], masses_kg: Mapping[str, float]) -> str | None:
+def less_than_a_part(measured: Sequence[Measured], masses_kg: Mapping[str, float]) -> str | None:
     """The heaviest part of what was weighed, where all of it weighs less than that part alone; none where it does not.
 
     Both loads of two supports together are its mass.

@@ -7,11 +7,13 @@ from typing import Any, Final
 
 import numpy as np
 from msgspec import Struct
+from pydantic_core import ValidationError
 
 from equilix.bench.sorts import SORTS
 from equilix.bench.whole import summed
 from equilix.document import Document
 from equilix.edits.kit import part_of
+from equilix.edits.sound import refused_by
 from equilix.errors import Refused
 from equilix.facts import fact
 from equilix.kit.measured import Measured, Piece, Sort
@@ -70,11 +72,16 @@ def as_built(assembly: Assembly, ids: Sequence[str] | None = None, what: str = "
 
 
 def reading(subject: Subject, sort: Sort, value: float = 0.0, sd: float | None = None, **more: Any) -> Measured:
-    """A reading of a subject, as surely as one of its sort is usually read where nothing else is told."""
+    """A reading of a subject, as surely as one of its sort is usually read where nothing else is told.
+
+    Raises :class:`Refused` for figures that no reading has.
+    """
     told: dict[str, Any] = {
         "what": subject.what[:200], "beside_kg": subject.beside_kg, "beside_m": subject.beside_m,
         "beside_kg_m2": subject.beside_kg_m2, **more,
     }  # fmt: skip
-    return Measured(
-        id=sort, sort=sort, pieces=subject.pieces, value=value, sd=SORTS[sort].usual_sd if sd is None else sd, **told
-    )
+    usual = SORTS[sort].usual_sd if sd is None else sd
+    try:
+        return Measured(id=sort, sort=sort, pieces=subject.pieces, value=value, sd=usual, **told)
+    except ValidationError as error:  # a load of a ship, a support in the next room
+        raise refused_by(error) from error

@@ -5,10 +5,12 @@ from __future__ import annotations
 from typing import Final
 
 import numpy as np
+from pydantic_core import ValidationError
 
 from equilix.bench.fit import Fitted, fit
 from equilix.document import MOST_READINGS, Document
 from equilix.edits.measuring import correct_part
+from equilix.edits.sound import refused_by
 from equilix.errors import Refused
 from equilix.facts import fact
 from equilix.kit.readings import Reading, Term
@@ -40,7 +42,11 @@ def take_in(document: Document, fitted: Fitted) -> Document:
             made = correct_part(made, part_id, float(data[0]), (x, y, z))
     of_bench = {each.id for each in document.measured}
     by_hand = [each for each in document.readings if each.id not in of_bench]
-    return made.changed(readings=(*by_hand, *_readings(fitted))[-MOST_READINGS:])
+    try:
+        told = _readings(fitted)
+    except ValidationError as error:  # a straight line so steep that it tells nothing
+        raise refused_by(error) from error
+    return made.changed(readings=(*by_hand, *told)[-MOST_READINGS:])
 
 
 def _readings(fitted: Fitted) -> tuple[Reading, ...]:

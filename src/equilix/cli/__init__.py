@@ -11,7 +11,23 @@ from pathlib import Path
 from typing import Final
 
 from equilix.analysis import analyse
-from equilix.cli import buy, card, compare, convert, export, lenses, lists, merge, pack, quick, shelf, starters, tape
+from equilix.cli import (
+    bench,
+    buy,
+    card,
+    compare,
+    convert,
+    export,
+    lenses,
+    lists,
+    merge,
+    pack,
+    quick,
+    shelf,
+    simulate,
+    starters,
+    tape,
+)
 from equilix.cli.choosing import setup_named
 from equilix.cli.printer import MakePrinter, no_printer
 from equilix.document import Document
@@ -79,6 +95,8 @@ def build_command_parser() -> argparse.ArgumentParser:
     convert.add_to(commands)
     export.add_to(commands)
     lenses.add_to(commands)
+    bench.add_to(commands)
+    simulate.add_to(commands)
     lists.add_to(commands)
     merge.add_to(commands)
     pack.add_to(commands)
@@ -219,6 +237,8 @@ COMMANDS: Final[dict[str, Callable[[argparse.Namespace], None]]] = {
     "buy": buy.run,
     "compare": compare.run,
     "lenses": lenses.run,
+    "bench": bench.run,
+    "simulate": simulate.run,
     "lines": lists.run,
     "merge": merge.run,
     "quick": quick.run,

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Any
+from typing import Any, Final
 
 from pydantic_core import ValidationError
 
@@ -14,6 +14,7 @@ from equilix.errors import Refused
 from equilix.facts import fact, number
 from equilix.kit.catalogue import free_id
 from equilix.kit.measured import Measured, Piece, Sort, Stated
+from equilix.kit.parts import Part
 
 
 def keep_measured(document: Document, measured: Sequence[Measured]) -> Document:
@@ -64,20 +65,52 @@ def believe(document: Document, measured_id: str, left_out: bool) -> Document:
     return document.changed(measured=tuple(new if each is old else each for each in document.measured))
 
 
+DOUBTED_MASS: Final = 0.5
+DOUBTED_PLACE: Final = 0.5
+MOST_SD_KG: Final = 50.0
+"""Standard uncertainty of what is not believed any more: so much of the mass, and of the length along the axis."""
+
+
+def doubt_stated(document: Document, part_id: str, column: int) -> Document:
+    """Do not believe what is stated of a part any more: its mass (0) or its CG along x, y or z (1 to 3).
+
+    It stays as a guess, so that readings alone tell what it is. The data stay until all is fitted again.
+    """
+    if column not in range(4):
+        raise Refused(fact("measuring.no_datum", column=number(column)), fact("measuring.name_datum"))
+    part = part_of(document, part_id)
+    stated = _stated(document, part)
+    body = part.body()
+    if column == 0:
+        new = stated.changed(mass_sd_kg=min(max(stated.mass_sd_kg, DOUBTED_MASS * stated.mass_kg), MOST_SD_KG))
+    else:
+        sds = list(stated.cg_sd_m)
+        long = float(body.high_m[column - 1] - body.low_m[column - 1])
+        sds[column - 1] = min(max(sds[column - 1], DOUBTED_PLACE * long), 1.0)
+        new = stated.changed(cg_sd_m=(sds[0], sds[1], sds[2]))
+    x, y, z = body.cg_m.tolist()
+    kept = document.changed(stated=(*stated_without(document.stated, part_id), new))
+    return correct_part(kept, part_id, body.mass_kg, (x, y, z))
+
+
+def _stated(document: Document, part: Part) -> Stated:
+    """What is stated of a part: as it was before readings corrected it."""
+    body = part.body()
+    long, wide, high = (float(each) ** 0.5 for each in body.cg_cov_m2.diagonal())
+    x, y, z = body.cg_m.tolist()
+    kept = next((each for each in document.stated if each.part == part.id), None)
+    return kept or Stated(
+        part=part.id, mass_kg=body.mass_kg, mass_sd_kg=body.mass_sd_kg, cg_m=(x, y, z), cg_sd_m=(long, wide, high)
+    )
+
+
 def correct_part(document: Document, part_id: str, mass_kg: float, cg_m: tuple[float, float, float]) -> Document:
     """Put a part at likelier values: what was stated of it is kept beside, with its uncertainties.
 
     What narrows the uncertainties are the readings. Those that the document has are not touched: who corrects puts
     them right.
     """
-    part = part_of(document, part_id)
-    body = part.body()
-    long, wide, high = (float(each) ** 0.5 for each in body.cg_cov_m2.diagonal())
-    x, y, z = body.cg_m.tolist()
-    kept = next((each for each in document.stated if each.part == part_id), None)
-    stated = kept or Stated(
-        part=part_id, mass_kg=body.mass_kg, mass_sd_kg=body.mass_sd_kg, cg_m=(x, y, z), cg_sd_m=(long, wide, high)
-    )
+    stated = _stated(document, part_of(document, part_id))
     changed = change_part(
         document, part_id, mass_kg=mass_kg, mass_sd_kg=stated.mass_sd_kg, cg_m=cg_m, cg_sd_m=stated.cg_sd_m, balance=()
     )

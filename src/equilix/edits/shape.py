@@ -31,8 +31,11 @@ def resize_part(document: Document, part_id: str, size_m: tuple[float, float, fl
             fact("shape.size_out_of_range"), fact("shape.sizes_allowed", least=length(LEAST_M), most=length(MOST_M))
         )
     old = part_of(document, part_id)
-    factors = np.array(size_m) / size_of(old)
-    return change_part(document, part_id, sized=True, **stretched(old, factors))
+    try:
+        made = stretched(old, np.array(size_m) / size_of(old))
+    except ValidationError as error:  # a solid of it would become thinner than any can be
+        raise refused_by(error) from error
+    return change_part(document, part_id, sized=True, **made)
 
 
 def change_kind(document: Document, part_id: str, kind: str) -> Document:

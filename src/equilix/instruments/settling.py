@@ -16,8 +16,8 @@ WINDOW_S: Final = 1.0
 LEAST_SAMPLES: Final = 5
 JUMP_S: Final = 5.0
 """A clock that goes back, or leaps by more, begins anew."""
-STEADY_STEPS: Final = 3.0
-"""It stands still when no sample is further from the mean than so many steps, or four of their own deviations."""
+STEADY_STEPS: Final = 1.0
+"""It stands still when the two halves of what it said last are no further apart than so many steps, or their noise."""
 
 
 class Steady(Struct, frozen=True):
@@ -66,20 +66,22 @@ class Settling:
 
     def _still(self) -> bool:
         values = self._values()
-        if len(values) < LEAST_SAMPLES or self._kept[-1].at_s - self._kept[0].at_s < WINDOW_S / 2:
+        if len(values) < LEAST_SAMPLES or self._kept[-1].at_s - self._kept[0].at_s < 0.8 * WINDOW_S:
             return False
+        step = float(np.abs(np.diff(values)).mean()) / math.sqrt(2)  # its noise, whatever way it drifts
+        room = max(STEADY_STEPS * self.about.resolution, 4 * step / math.sqrt(len(values) / 2))
+        return self._kept[-1].stable and self._apart(values) <= room
+
+    def _apart(self, values: np.ndarray) -> float:
         half = len(values) // 2
-        apart = abs(float(values[:half].mean() - values[half:].mean()))
-        noise = float(values.std(ddof=1))
-        room = max(STEADY_STEPS * self.about.resolution, 4 * noise / math.sqrt(half))
-        stable = sum(each.stable for each in self._kept) >= len(values) / 2
-        return stable and apart <= room
+        return abs(float(values[:half].mean() - values[half:].mean()))
 
     def reading(self) -> Steady | None:
-        """The mean of what stands still: with its noise, the half of its step (uniform), and what its maker says."""
+        """The mean of what stands still: with its noise and drift, its step (uniform), and what its maker says."""
         if self.state != "ready":
             return None
         values = self._values()
         noise = float(values.std(ddof=1)) / math.sqrt(len(values))
         step = self.about.resolution / math.sqrt(12)
-        return Steady(float(values.mean()), math.sqrt(noise**2 + step**2 + self.about.sd**2), len(values))
+        drift = self._apart(values) / 2
+        return Steady(float(values.mean()), math.sqrt(noise**2 + step**2 + drift**2 + self.about.sd**2), len(values))

@@ -8,7 +8,7 @@ from typing import Final
 
 from msgspec import Struct
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QColor
+from PySide6.QtGui import QColor, QResizeEvent
 from PySide6.QtWidgets import (
     QAbstractItemView,
     QHBoxLayout,
@@ -22,17 +22,18 @@ from PySide6.QtWidgets import (
 )
 
 from equilix.analysis import analyse
-from equilix.bench.bench_words import figure, moved_words, off_words, reading_words, suspect_words
+from equilix.bench.bench_words import datum_words, figure, moved_words, off_words, reading_words, suspect_words
 from equilix.bench.fit import Fitted
 from equilix.bench.next_reading import most_doubtful
 from equilix.bench.taking_in import fit_all, take_in
 from equilix.document import Document
-from equilix.edits.measuring import believe, forget_measured
+from equilix.edits.measuring import believe, doubt_stated, forget_measured
 from equilix.errors import Called, EquilixError
 from equilix.facts import fact, fine_length
 from equilix.kit.measured import Measured
 from equilix.ui.session import Session
-from equilix.ui.widgets.tint import as_tip, show_text, text_label
+from equilix.ui.theme import grown
+from equilix.ui.widgets.tint import as_tip, on_button, show_text, text_label
 from equilix.ui.workspaces.tab import WorkTab, takes_the_rest
 from equilix.words.language import say
 from equilix.words.wordings.wording import N_
@@ -42,9 +43,10 @@ HEADS: Final = (
     N_("Reading"),
     N_("It said"),
     N_("All together say"),
-    N_("Off, in standard uncertainties"),
+    N_("Off by"),
 )
-BELIEVED, READING, SO = 0, 1, 4
+BELIEVED, READING, TOGETHER, SO = 0, 1, 3, 4
+NARROW_PX: Final = 1000
 
 
 class Together(Struct, frozen=True):
@@ -80,6 +82,11 @@ class AllTab(WorkTab):
         self.table.itemSelectionChanged.connect(self._selected)
         self.forget = QPushButton(say("Forget this reading"))
         self.forget.clicked.connect(self._forget)
+        self.doubts = (QPushButton(), QPushButton())
+        """Not to believe the likeliest mistake, or what cannot be told apart from it."""
+        for place, button in enumerate(self.doubts):
+            button.clicked.connect(partial(self._doubt, place))
+            button.hide()
         self.correct = QPushButton(say("Correct the data"))
         self.correct.clicked.connect(self._correct)
         self.moves_head, self.sure_head = text_label(bold=True), text_label(bold=True)
@@ -94,6 +101,11 @@ class AllTab(WorkTab):
     def _lay_out(self) -> None:
         whole = self.column()
         whole.addWidget(self.head)
+        doubts = QHBoxLayout()
+        for button in self.doubts:
+            doubts.addWidget(button)
+        doubts.addStretch(1)
+        whole.addLayout(doubts)
         both = QHBoxLayout()
         both.setSpacing(16)
         left, right = QVBoxLayout(), QVBoxLayout()
@@ -110,6 +122,11 @@ class AllTab(WorkTab):
         both.addLayout(left, 9)
         both.addLayout(right, 4)
         whole.addLayout(both, 1)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """Where there is little room, what all together say stands only in the last column."""
+        super().resizeEvent(event)
+        self.table.setColumnHidden(TOGETHER, self.width() < grown(NARROW_PX))
 
     @property
     def first_focus(self) -> QWidget:
@@ -137,6 +154,12 @@ class AllTab(WorkTab):
             wrong = bool(found.fitted.alike)
             said = tell(suspect_words(found.fitted, document.parts_by_id))
             show_text(self.head, f"{'▲ ' if wrong else ''}{said}.", self.theme.tip if wrong else self.theme.hold)
+        alike = () if found is None else found.fitted.alike
+        for place, button in enumerate(self.doubts):
+            button.setVisible(place < len(alike))
+            if found is not None and place < len(alike):
+                what = tell(datum_words(alike[place], found.fitted, document.parts_by_id))
+                button.setText(on_button(say("Do not believe {what}").format(what=what)))
         self._fill()
         moved = [] if found is None else [tell(each) for each in moved_words(found.fitted, document.parts_by_id)]
         show_text(self.moves_head, say("What they would correct") if moved else "", self.theme.ink)
@@ -193,6 +216,17 @@ class AllTab(WorkTab):
         out = item.checkState() == Qt.CheckState.Unchecked
         label = say("Do not believe a reading") if out else say("Believe a reading again")
         self.session.edit(label, lambda document: believe(document, key, out))
+
+    def _doubt(self, place: int) -> None:
+        if self.found is None or place >= len(self.found.fitted.alike):
+            return
+        wrong = self.found.fitted.alike[place]
+        if wrong.reading is not None:
+            key = self.found.fitted.lines[wrong.reading].measured.id
+            self.session.edit(say("Do not believe a reading"), lambda document: believe(document, key, True))
+        else:
+            label = say("Do not believe what was said of a part")
+            self.session.edit(label, lambda document: doubt_stated(document, wrong.part, wrong.column))
 
     def _selected(self) -> None:
         self.forget.setEnabled(0 <= self.table.currentRow() < len(self.session.document.measured))

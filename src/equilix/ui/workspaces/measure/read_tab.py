@@ -8,9 +8,9 @@ from typing import Final
 from PySide6.QtWidgets import QHBoxLayout, QListWidget, QPushButton, QVBoxLayout, QWidget
 
 from equilix.bench.bench_words import figure, helpful_words
-from equilix.bench.expecting import check_hangs, expected, place_now
+from equilix.bench.expecting import check, expected, place_now
 from equilix.bench.marks import Mark, Pivot, marks_of_part, marks_of_rig, pivots_of_part, pivots_of_rig
-from equilix.bench.methods import METHODS, Ask, Asked, Key, less_than_a_part, too_little
+from equilix.bench.methods import METHODS, Ask, Asked, Key
 from equilix.bench.next_reading import Helpful, helpful
 from equilix.bench.subjects import Subject, as_built, part_alone
 from equilix.bench.taking_in import fit_all, take_in
@@ -114,8 +114,8 @@ class ReadTab(WorkTab):
             layout.setContentsMargins(0, 0, 0, 0)
             side.setLayout(layout)
             if wide:
-                side.setFixedWidth(round(grown(wide)))
-            columns.addWidget(side, 0 if wide else 1)
+                side.setMaximumWidth(round(grown(wide)))
+            columns.addWidget(side, 3 if wide == LEFT_PX else 4)
         self.methods.setMinimumHeight(round(grown(90)))
 
     @property
@@ -220,13 +220,7 @@ class ReadTab(WorkTab):
         if subject is None or asked is None:
             return ()
         made = METHODS[self.key].make(subject, asked)
-        masses = {part.id: part.mass_kg for part in self.session.document.parts}
-        heaviest = less_than_a_part(made, masses)
-        if heaviest is not None:
-            part = self.session.document.parts_by_id[heaviest]
-            raise too_little(part.name, sum(each.value for each in made), part.mass_kg)
-        for each in made:
-            check_hangs(self.session.document, each)
+        check(self.session.document, made)
         return made
 
     def _show_result(self) -> None:
