@@ -286,6 +286,10 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     "forget_measured": lambda c: lambda d, key=_measured(c): measuring.forget_measured(d, key),
     "believe": lambda c: lambda d, key=_measured(c), out=c.yes(): measuring.believe(d, key, out),
     "correct_part": _correct_part,
+    "weigh_bearer": lambda c: (
+        lambda d, part=c.part(), a=c.number(), b=c.above_0(): measuring.weigh_bearer(d, part, (a, a + b), (b, 2 * b))
+    ),
+    "hold_test": lambda c: lambda d, who=c.operator(), kg=c.above_0(), s=c.number(): measuring.hold_test(d, who, kg, s),
     "doubt_stated": lambda c: (
         lambda d, part=c.part(), column=c.rng.choice((0, 1, 3, 7)): measuring.doubt_stated(d, part, column)
     ),

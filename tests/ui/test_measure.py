@@ -10,6 +10,7 @@ from PySide6.QtCore import QRectF, Qt
 from equilix.analysis import analyse
 from equilix.bench.methods import METHODS
 from equilix.bench.subjects import as_built, reading
+from equilix.body.calibrate import strength_from_hold
 from equilix.demo import lighthouse
 from equilix.document import Document, empty
 from equilix.instruments.hidden import hidden
@@ -160,6 +161,40 @@ class ByHand(Bench):
         self.measure("wires", "battery-98")
         self.click(self.tab.next)
         self.assertEqual((self.tab.key, self.tab.part_id), ("supports", ""))
+
+    def test_a_spring_and_an_operator(self) -> None:
+        """Two weighings of the arm say where this rig floats; a hold says how strong a shoulder is; one undo each."""
+        self.session.open_setup("causeway")
+        self.settle()
+        tab = self.tab
+        tab.methods.setCurrentRow(len(METHODS))
+        self.settle()
+        form = tab.other
+        assert form is not None
+        before = self.session.document
+        for key, text in (("turns_0", "2"), ("lift_0", "6 kg"), ("turns_1", "6"), ("lift_1", "10 kg")):
+            self.enter(form.fields[key], text)
+        self.assertIn("floats at 3.6 turns", tab.result.text())
+        self.click(tab.keep)
+        bearer = self.session.document.parts_by_id[self.session.setup.borne_by or ""]
+        self.assertEqual(bearer.carrier.lifts_kg, (6.0, 10.0))  # type: ignore[union-attr]
+        self.enter(form.fields["turns_1"], "2")
+        self.assertIn("▲", tab.result.text())
+        self.assertFalse(tab.keep.isEnabled())
+        self.session.undo()
+        self.assertEqual(self.session.document, before)
+        tab.methods.setCurrentRow(len(METHODS) + 1)
+        self.settle()
+        hold = tab.other
+        assert hold is not None
+        self.enter(hold.fields["time"], "60")
+        self.assertIn("shoulder of", tab.result.text())
+        self.click(tab.keep)
+        who = self.session.document.operators_by_id[self.session.setup.operator or ""]
+        wanted = strength_from_hold(before.operators_by_id[who.id], 2.0, 60.0)
+        self.assertEqual(who.strength, wanted)
+        self.enter(hold.fields["time"], "1")
+        self.assertIn("▲", tab.result.text())
 
     def test_the_drawing(self) -> None:
         """Supports stand where they were entered; the rig lies on its end for its height; it hangs on a line."""

@@ -7,11 +7,13 @@ from typing import Any, Final
 
 from pydantic_core import ValidationError
 
+from equilix.body.calibrate import strength_from_hold
 from equilix.document import MOST_MEASURED, Document
-from equilix.edits.kit import change_part, part_of, stated_without
+from equilix.edits.kit import change_operator, change_part, part_of, stated_without
 from equilix.edits.sound import refused_by
 from equilix.errors import Refused
 from equilix.facts import fact, number
+from equilix.kit.carriers import Harness, SpringArm
 from equilix.kit.catalogue import free_id
 from equilix.kit.measured import Measured, Piece, Sort, Stated
 from equilix.kit.parts import Part
@@ -42,6 +44,28 @@ def measure_part(document: Document, part_id: str, sort: Sort, value: float, sd:
     except ValidationError as error:
         raise refused_by(error) from error
     return keep_measured(document, [made])
+
+
+def weigh_bearer(
+    document: Document, part_id: str, turns: tuple[float, float], lifts_kg: tuple[float, float]
+) -> Document:  # fmt: skip
+    """What floated on a spring arm or a harness at two settings of its knob; a straight line between them."""
+    part = part_of(document, part_id)
+    if not isinstance(part.carrier, SpringArm | Harness):
+        raise Refused(fact("measuring.no_spring", part=part.name), fact("measuring.choose_bearer"))
+    try:
+        carrier = part.carrier.changed(turns=turns, lifts_kg=lifts_kg)
+    except ValidationError as error:
+        raise refused_by(error) from error
+    return change_part(document, part_id, carrier=carrier)
+
+
+def hold_test(document: Document, operator_id: str, mass_kg: float, held_s: float) -> Document:
+    """An operator's strength as a hold at arm's length speaks for it."""
+    operator = document.operators_by_id.get(operator_id)
+    if operator is None:
+        raise Refused(fact("kit_edits.no_operator", operator_id=operator_id), fact("kit_edits.name_one_document"))
+    return change_operator(document, operator_id, strength=strength_from_hold(operator, mass_kg, held_s))
 
 
 def measured_of(document: Document, measured_id: str) -> Measured:

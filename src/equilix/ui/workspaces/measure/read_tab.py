@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QHBoxLayout, QListWidget, QPushButton, QVBoxLayout
 from equilix.bench.bench_words import figure, helpful_words
 from equilix.bench.expecting import check, expected, place_now
 from equilix.bench.marks import Mark, Pivot, marks_of_part, marks_of_rig, pivots_of_part, pivots_of_rig
-from equilix.bench.methods import METHODS, Ask, Asked, Key
+from equilix.bench.methods import METHODS, Ask, Key
 from equilix.bench.next_reading import Helpful, helpful
 from equilix.bench.subjects import Subject, as_built, part_alone
 from equilix.bench.taking_in import fit_all, take_in
@@ -18,7 +18,7 @@ from equilix.document import Document
 from equilix.edits.measuring import keep_measured
 from equilix.errors import EquilixError, Refused
 from equilix.facts import Sayable, fact, fine_length, number
-from equilix.instruments.hidden import Hidden, hidden
+from equilix.instruments.hidden import Hidden
 from equilix.instruments.instrument import About
 from equilix.instruments.settling import Steady
 from equilix.kit.measured import Measured
@@ -30,17 +30,17 @@ from equilix.ui.session import Session
 from equilix.ui.theme import grown
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.tint import show_text, text_label
+from equilix.ui.workspaces.measure.feeling import felt_by, still_hidden
 from equilix.ui.workspaces.measure.live_bar import LiveBar
 from equilix.ui.workspaces.measure.method_form import MethodForm
 from equilix.ui.workspaces.measure.method_words import SET_UP, TITLES
+from equilix.ui.workspaces.measure.other_forms import OTHERS, OtherForm
 from equilix.ui.workspaces.measure.set_up_picture import SetUpPicture
 from equilix.ui.workspaces.tab import WorkTab
 from equilix.words.language import say
 
 RIG: Final = ""
 """What is measured: the rig that is open, or a part by its id."""
-SEED: Final = 7
-"""Of the hidden kit that simulated instruments feel."""
 METHOD_OF: Final[dict[str, Key]] = {
     "mass": "scale", "supports": "supports", "balance": "edge", "hang": "hang", "drop": "drop",
 }  # fmt: skip
@@ -61,7 +61,7 @@ class ReadTab(WorkTab):
         self.subject_box.activated.connect(self._another)
         self.methods = QListWidget()
         self.methods.setAccessibleName(say("How it is measured"))
-        self.methods.addItems([say(TITLES[key]) for key in METHODS])
+        self.methods.addItems([*(say(TITLES[key]) for key in METHODS), *(say(each.TITLE) for each in OTHERS)])
         self.methods.setCurrentRow(0)
         self.methods.currentRowChanged.connect(self._another)
         self.next_head, self.next_said = text_label(bold=True), text_label()
@@ -71,9 +71,11 @@ class ReadTab(WorkTab):
         self.picture.setMinimumHeight(40)
         self.set_up = text_label()
         self.forms = {key: MethodForm(session, method) for key, method in METHODS.items()}
-        for form in self.forms.values():
-            form.changed.connect(self._entered)
-            form.hide()
+        self.others = [make(session) for make in OTHERS]
+        for each in self.forms.values():
+            each.changed.connect(self._entered)
+        for other in self.others:
+            other.changed.connect(self._entered)
         self.live = LiveBar(session)
         self.live.taken.connect(self._take_over)
         self.live.known.connect(self._feel)
@@ -100,7 +102,8 @@ class ReadTab(WorkTab):
         left.addWidget(self.next)
         middle.addWidget(self.picture, 1)
         middle.addWidget(self.set_up)
-        for form in self.forms.values():
+        for form in (*self.forms.values(), *self.others):
+            form.hide()
             right.addWidget(form)
         right.addWidget(self.live)
         right.addWidget(self.result)
@@ -128,7 +131,14 @@ class ReadTab(WorkTab):
     @property
     def key(self) -> Key:
         """The method that is chosen."""
-        return tuple(METHODS)[max(self.methods.currentRow(), 0)]
+        row = max(self.methods.currentRow(), 0)
+        return tuple(METHODS)[row] if row < len(METHODS) else "scale"
+
+    @property
+    def other(self) -> OtherForm | None:
+        """What is measured beside the rig, where that is chosen."""
+        row = self.methods.currentRow() - len(METHODS)
+        return self.others[row] if row >= 0 else None
 
     @property
     def form(self) -> MethodForm:
@@ -191,12 +201,24 @@ class ReadTab(WorkTab):
     def _another(self, _row: int = 0) -> None:
         """Another thing is measured, or in another way."""
         form = self.form
+        other = self.other
         for each in self.forms.values():
-            each.setVisible(each is form)
-        show_text(self.set_up, say(SET_UP[self.key]), self.theme.ink)
+            each.setVisible(each is form and other is None)
+        for one in self.others:
+            one.setVisible(one is other)
+        self.live.setVisible(other is None)
+        self.picture.setVisible(other is None)
+        self.correct.setVisible(other is None)
+        self.subject_box.setEnabled(other is None)
+        if other is not None:
+            other.offer()
+        show_text(self.set_up, say(SET_UP[self.key] if other is None else other.SET_UP), self.theme.ink)
         self._entered()
 
     def _entered(self) -> None:
+        if self.other is not None:
+            self._show_other(self.other)
+            return
         form, marks = self.form, self.marks(self.form.chosen_axis)
         form.offer(marks, self.pivots())
         under = self._under_m()
@@ -251,8 +273,24 @@ class ReadTab(WorkTab):
             found.append(fact("measuring.then_balances", place=fine_length(mark.distance_m(total)), mark=mark.said))
         return found
 
+    def _show_other(self, other: OtherForm) -> None:
+        """What the figures of a spring or an operator mean."""
+        change, wrong, said = other.change(), "", ""
+        if change is not None:
+            try:
+                said = self.session.tell(other.means(change(self.session.document)))
+            except EquilixError as error:
+                wrong = f"▲ {self.session.tell(error.said)}"
+        show_text(self.result, wrong or said, self.theme.tip if wrong else self.theme.ink)
+        self.keep.setEnabled(change is not None and not wrong)
+
     def _keep(self, *, correct: bool) -> None:
         """Keep what was read, and correct the data by all that was ever read where that is asked for; one edit."""
+        if self.other is not None:
+            weighed = self.other.change()
+            if weighed is not None:
+                self.session.edit(say(self.other.LABEL), weighed)
+            return
         try:
             made = self.measured(complain=True)
         except Refused as error:
@@ -313,15 +351,12 @@ class ReadTab(WorkTab):
         subject = self.subject()
         if subject is None:
             return
-        if self.hidden is None or self.hidden.document.parts != self.session.document.parts:
-            self.hidden = self._still_hidden()
-        self.live.feel(tuple(self._true(subject, ask) for ask in self._read_asks()))
-
-    def _still_hidden(self) -> Hidden:
-        """The kit as it really is: it stays the same whatever is corrected in the data, and parts that come join it."""
-        now = hidden(self.session.document, SEED)
-        known = {} if self.hidden is None else self.hidden.real
-        return Hidden(now.document, {**now.real, **known})
+        self.hidden = still_hidden(self.hidden, self.session.document)
+        method, felt = METHODS[self.key], []
+        for ask in self._read_asks():
+            asked = self.form.asked(self._under_m(), complain=False, guess=ask.key)
+            felt.append(0.0 if asked is None else felt_by(self.hidden, subject, method, asked, ask))
+        self.live.feel(tuple(felt))
 
     def _read_asks(self) -> tuple[Ask, ...]:
         """What the instrument can give here: of its unit."""
@@ -330,25 +365,6 @@ class ReadTab(WorkTab):
             ask for ask in METHODS[self.key].asks
             if ask.read and (about is None or QUANTITY_OF[about.unit] == ask.quantity)
         )  # fmt: skip
-
-    def _true(self, subject: Subject, ask: Ask) -> float:
-        """What it is really."""
-        asked = self.form.asked(self._under_m(), complain=False, guess=ask.key)
-        assert self.hidden is not None  # it was made before
-        if asked is None:
-            return 0.0
-        loads = {"first_load", "second_load"} & {each.key for each in METHODS[self.key].asks}
-        values = {key: value for key, value in asked.values.items() if key not in loads or key == ask.key}
-        try:
-            made = METHODS[self.key].make(
-                subject, Asked(asked.axis, asked.point_m, {**values, ask.key: values.get(ask.key, 0.0)})
-            )
-            if ask.key == "tilt":
-                return asked.values.get("tilt", 0.0)
-            value = self.hidden.reads(made[0])
-        except EquilixError:
-            return 0.0
-        return value * 10 if ask.key == "ten_swings" else value
 
     def _take_over(self, found: tuple[About, tuple[Steady, ...]]) -> None:
         """What stands still goes into the fields of its kind: one after the other, the empty ones first."""
