@@ -17,12 +17,9 @@ from PySide6.QtGui import QColor, QImage, QPainter
 from PySide6.QtWidgets import QApplication
 
 from equilix.edits import kit
-from equilix.kit.catalogue import KINDS, make_part
 from equilix.ui.app import open_window
 from equilix.ui.theme import load_fonts
 from equilix.ui.window import USUAL, Window
-from equilix.ui.workspaces.cloth import Cloth, family_rank
-from equilix.words.telling import tell
 
 WIDE = (1920, 1080)
 SCENES = (("gimbal", "stairs", "by-hand"),)
@@ -110,6 +107,9 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     picture("convert")
     change.choose("lenses")
     window.session.edit("Open", lambda d: kit.open_setup(d, "lamp-room"))
+    measured(window, application)
+    picture("measure")
+    window.session.edit("Open", lambda d: kit.open_setup(d, "lamp-room"))
     window.show_page("balance")
     window.change_theme()
     window.toggle_arms_length()
@@ -118,9 +118,19 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     window.message.hide()
     window.change_theme()
     begin(window, picture)
-    if not wanted or "kinds" in wanted:
-        every_kind(application, folder)
     window.close()
+
+
+def measured(window: Window, application: QApplication) -> None:
+    """The rig of the lamp room on two supports, read."""
+    window.show_page("measure")
+    settle(application, window)
+    tab = window.page.read  # type: ignore[attr-defined]
+    tab.methods.setCurrentRow(1)
+    answers = {"first_place": "100 mm", "second_place": "700 mm", "first_load": "2.27 kg", "second_load": "8.27 kg"}
+    for key, text in answers.items():
+        tab.form.fields[key].line.setText(text)
+        tab.form.fields[key].commit()
 
 
 def drawn_photo(window: Window) -> Path:
@@ -172,18 +182,6 @@ def begin(window: Window, picture: Callable[[str], None]) -> None:
     picture("shelf")
     window.page.words.setText("monitor")  # type: ignore[attr-defined]
     picture("shelf")
-
-
-def every_kind(application: QApplication, folder: Path) -> None:
-    """One part of each kind there is, at its usual size, on one cloth."""
-    parts = tuple(make_part(key, tell(kind.label), key, kind.mass_kg) for key, kind in KINDS.items())
-    cloth = Cloth()
-    cloth.resize(*WIDE)
-    cloth.lay_out([(part, 1) for part in sorted(parts, key=family_rank)], "metric")
-    cloth.zoom(0.7)
-    cloth.resize(cloth.width(), cloth.minimumHeight())
-    application.processEvents()
-    cloth.grab().save(str(folder / "kinds.png"))
 
 
 if __name__ == "__main__":

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
+from functools import partial
 from typing import Final
 
 import numpy as np
@@ -24,6 +26,12 @@ from equilix.ui.workspaces.measure.stands import stands
 TILT_DEG: Final = 14.0
 MARGIN_PX: Final = 46.0
 MOST_PX_PER_MM: Final = 1.2
+
+
+def _under(drawn: Sequence[Drawn], lowest_mm: float, x_mm: float) -> float:
+    """The underside at a place, mm down the paper: that of the lowest part there, or of the rig where there is none."""
+    boxes = [each.outline.whole.boundingRect().translated(each.x_mm, each.y_mm) for each in drawn]
+    return max((box.bottom() for box in boxes if box.left() <= x_mm <= box.right()), default=lowest_mm)
 
 
 class SetUpPicture(QWidget):
@@ -81,10 +89,13 @@ class SetUpPicture(QWidget):
         x, y = self.projection.flat_point(np.array(self.point_m))
         lying = self.axis == "z" and self.method in ("supports", "edge")
         made = stands(
-            self.method, lay.mapRect(whole),
+            self.method,
+            lay.mapRect(whole),
             lambda a, b: lay.map(QPointF(whole.center().x(), a) if lying else QPointF(a, b)),
-            under_mm=whole.bottom(), places_mm=self._places_mm(whole), point_mm=QPointF(x, y),
-        )  # fmt: skip
+            under=None if lying else partial(_under, drawn, whole.bottom()),
+            places_mm=self._places_mm(whole),
+            point_mm=QPointF(x, y),
+        )
         return lay, list(made)
 
     def _places_mm(self, whole: QRectF) -> list[float]:

@@ -19,32 +19,27 @@ At = Callable[[float, float], QPointF]
 
 
 def stands(
-    method: Key, box: QRectF, at: At, *, under_mm: float, places_mm: Sequence[float], point_mm: QPointF
-) -> Iterator[Primitive]:
-    """``box``: the rig as it is laid, px; ``under_mm``: its underside; ``places_mm``: where it rests, along the paper.
+    method: Key, box: QRectF, at: At, *, under: Callable[[float], float] | None, places_mm: Sequence[float],
+    point_mm: QPointF,
+) -> Iterator[Primitive]:  # fmt: skip
+    """``box``: the rig as it is laid, px; ``under``: its underside at a place, mm; none: it lies on the end of its box.
 
-    ``point_mm``: about which it hangs, drops or turns.
+    ``places_mm``: where it rests, along its paper; ``point_mm``: about which it hangs, drops or turns.
     """
-    ground = box.bottom() + WEDGE_PX + PLATE_PX
     match method:
         case "scale":
             yield from _plate(box.center().x(), box.bottom(), box.width() * 0.35)
             yield _ground(box, box.bottom() + PLATE_PX)
-        case "supports" | "edge":
-            for x in places_mm:
-                top = QPointF(at(x, under_mm).x(), box.bottom())
+        case "supports" | "tilted" | "edge":
+            tops = [QPointF(at(x, 0.0).x(), box.bottom()) if under is None else at(x, under(x)) for x in places_mm]
+            low = max(box.bottom(), *(top.y() + WEDGE_PX for top in tops)) if tops else box.bottom()
+            for top in tops:
                 yield _wedge(top)
-                if method == "supports":
-                    yield from _plate(top.x(), top.y() + WEDGE_PX, WEDGE_PX * 1.4)
-            yield _ground(box, ground if method == "supports" else box.bottom() + WEDGE_PX)
-        case "tilted":
-            lowest = max(at(x, under_mm).y() for x in places_mm) + WEDGE_PX
-            for x in places_mm:
-                top = at(x, under_mm)
-                yield _wedge(top)
-                yield Line((QPointF(top.x(), top.y() + WEDGE_PX), QPointF(top.x(), lowest)), "ink", 1.6)
-                yield from _plate(top.x(), lowest, WEDGE_PX * 1.4)
-            yield _ground(box, lowest + PLATE_PX)
+                if low > top.y() + WEDGE_PX + 1:
+                    yield Line((QPointF(top.x(), top.y() + WEDGE_PX), QPointF(top.x(), low)), "ink", 1.6)
+                if method != "edge":
+                    yield from _plate(top.x(), low, WEDGE_PX * 1.4)
+            yield _ground(box, low if method == "edge" else low + PLATE_PX)
         case "hang":
             hook = at(point_mm.x(), point_mm.y())
             ceiling = box.top() - REACH_PX
@@ -55,7 +50,7 @@ def stands(
         case "wires":
             for side in (-0.25, 0.25):
                 x = box.center().x() + side * box.width()
-                yield Line((QPointF(x, box.top() - REACH_PX), QPointF(x, box.top())), "ink", 1.6)
+                yield Line((QPointF(x, box.top() - REACH_PX), QPointF(x, box.center().y())), "ink", 1.2)
             yield _ceiling(box.center().x(), box.top() - REACH_PX, box.width() * 0.36)
             yield from _turn(QPointF(box.center().x(), box.bottom() + REACH_PX / 2), box.width() * 0.2, 20, 160, 0.3)
         case "drop":
