@@ -286,6 +286,9 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     "forget_measured": lambda c: lambda d, key=_measured(c): measuring.forget_measured(d, key),
     "believe": lambda c: lambda d, key=_measured(c), out=c.yes(): measuring.believe(d, key, out),
     "correct_part": _correct_part,
+    "use_gyration": lambda c: (
+        lambda d, part=c.part(), axis=c.rng.choice("xyz"), k=c.number(): measuring.use_gyration(d, part, axis, k)
+    ),
     "weigh_bearer": lambda c: (
         lambda d, part=c.part(), a=c.number(), b=c.above_0(): measuring.weigh_bearer(d, part, (a, a + b), (b, 2 * b))
     ),

@@ -1,6 +1,7 @@
 """Measure, in the window: readings by hand and from instruments, what contradicts what, and the data put right."""
 
 import json
+import math
 import tempfile
 from pathlib import Path
 
@@ -58,7 +59,7 @@ class Bench(WindowTest):
 
     def measure(self, method: str, part: str = "") -> MethodForm:
         """Choose what is measured and how."""
-        row = self.tab.subject_box.findData(part)
+        row = self.tab.subject_box.findData(f"part {part}" if part else "rig")
         self.tab.subject_box.setCurrentIndex(row)
         self.tab.subject_box.activated.emit(row)
         self.tab.methods.setCurrentRow(list(METHODS).index(method))  # type: ignore[arg-type]
@@ -155,12 +156,55 @@ class ByHand(Bench):
         self.assertIn("elephants", form.fields["second_place"].complaint.text())
         self.assertEqual(self.session.document.measured, ())
 
+    def test_some_of_the_rig(self) -> None:
+        """The body with what is on it: its own ends, its own mass; it becomes readings of just those parts."""
+        box = self.tab.subject_box
+        box.setCurrentIndex(box.findData("on body"))
+        box.activated.emit(box.currentIndex())
+        self.assertEqual(box.currentText(), "Boxy cinema body with what is on it")
+        ids = self.session.setup.subtree("body")
+        self.tab.methods.setCurrentRow(0)
+        self.fill(self.tab.form, load="6 kg")
+        self.click(self.tab.keep)
+        (kept,) = self.session.document.measured
+        wanted = {self.session.setup.by_id[each].part for each in ids}
+        self.assertEqual(
+            ({piece.part for piece in kept.pieces}, kept.what), (wanted, f"boxy cinema body + {len(ids) - 1}")
+        )
+        form = self.measure("edge")
+        box.setCurrentIndex(box.findData("on body"))
+        box.activated.emit(box.currentIndex())
+        rows = [self.session.analysis.assembly.index[each] for each in ids]
+        low, _, of = self.session.analysis.assembly.boxes_m
+        assert form.chosen_mark is not None
+        self.assertAlmostEqual(form.chosen_mark.at_m, float(low[np.isin(of, rows), 0].min()))
+        drawn = self.tab.picture.assembly
+        assert drawn is not None
+        self.assertEqual(set(drawn.ids), set(ids))
+
+    def test_the_inertia_of_a_part(self) -> None:
+        """Ten swings on two wires: its inertia beside what its shape has; believed it is the part's own from then on."""
+        form = self.measure("wires", "battery-98")
+        part = self.session.document.parts_by_id["battery-98"]
+        own = float(part.body().inertia_kg_m2[2, 2])
+        wanted = 1.3 * own
+        period = 4 * math.pi / 0.1 * math.sqrt(wanted * 0.8 / (part.mass_kg * 9.80665))
+        self.fill(form, wire="800 mm", apart="100 mm", ten_swings=f"{10 * period:.4f}")
+        self.assertIn("Inertia", self.tab.result.text())
+        self.click(self.tab.correct)
+        now = self.session.document.parts_by_id["battery-98"]
+        self.assertAlmostEqual(float(now.body().inertia_kg_m2[2, 2]) / wanted, 1.0, places=4)
+        self.assertAlmostEqual(float(now.body().inertia_kg_m2[0, 0]), float(part.body().inertia_kg_m2[0, 0]))
+        self.assertEqual(parse(checked_bytes(self.session.document)), self.session.document)
+        self.session.undo()
+        self.assertIsNone(self.session.document.parts_by_id["battery-98"].gyration_m)
+
     def test_do_that(self) -> None:
         """What would help most is named, and a button leads there."""
         self.assertIn("on two supports, fore and aft: ± 4.1 mm → ± 0.6 mm", self.tab.next_said.text())
         self.measure("wires", "battery-98")
         self.click(self.tab.next)
-        self.assertEqual((self.tab.key, self.tab.part_id), ("supports", ""))
+        self.assertEqual((self.tab.key, self.tab.thing.key), ("supports", "rig"))
 
     def test_a_spring_and_an_operator(self) -> None:
         """Two weighings of the arm say where this rig floats; a hold says how strong a shoulder is; one undo each."""

@@ -13,6 +13,7 @@ from equilix.bench.fit import fit
 from equilix.bench.methods import less_than_a_part, too_little
 from equilix.bench.sorts import predicted, slope
 from equilix.bench.whole import properties, whole_of
+from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.document import Document
 from equilix.errors import Refused
 from equilix.facts import fact, length
@@ -52,6 +53,24 @@ def expected(document: Document, measured: Sequence[Measured]) -> tuple[Expected
 def place_now(document: Document, measured: Measured, axis: Axis) -> float:
     """Where all that is measured balances along an axis with the data as they are, m."""
     return float(_body(document, measured).cg_m[AXES.index(axis)])
+
+
+class Inertia(Struct, frozen=True):
+    """What two wires say, kg·m² about an axis through the CG; what the data have; the radius of gyration, m."""
+
+    measured: float
+    sd: float
+    data: float
+    gyration_m: float
+
+
+def inertia_of(document: Document, measured: Measured) -> Inertia:
+    """The inertia that a period on two wires tells: ``I = m g d² T² / (16 π² L)``, with the mass as it is known."""
+    body = _body(document, measured)
+    k = AXES.index(measured.axis)
+    square = (measured.apart_m * measured.value / (4 * math.pi)) ** 2 * STANDARD_GRAVITY_M_S2 / measured.wire_m
+    found = body.mass_kg * square
+    return Inertia(found, 2 * found * measured.sd / measured.value, float(body.inertia_kg_m2[k, k]), math.sqrt(square))
 
 
 def check(document: Document, made: Sequence[Measured]) -> None:

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from typing import Final
 
+import numpy as np
 from msgspec import Struct
 
 from equilix.analysis import Analysis
@@ -41,10 +42,13 @@ def marks_of_part(part: Part, axis: Axis) -> tuple[Mark, ...]:
     return (*_ends(axis, float(body.low_m[k]), float(body.high_m[k])), *found)
 
 
-def marks_of_rig(analysis: Analysis, axis: Axis) -> tuple[Mark, ...]:
-    """Its two ends, where it is carried, and the image-plane mark of the camera."""
+def marks_of_rig(analysis: Analysis, axis: Axis, ids: Sequence[str] | None = None) -> tuple[Mark, ...]:
+    """Its two ends, where it is carried, and the image-plane mark of the camera; ``ids``: of these placements."""
     k = AXES.index(axis)
-    low, high, _ = analysis.assembly.boxes_m
+    low, high, rows = analysis.assembly.boxes_m
+    if ids is not None:
+        some = np.isin(rows, [analysis.assembly.index[each] for each in ids])
+        low, high = low[some], high[some]
     found = list(_ends(axis, float(low[:, k].min()), float(high[:, k].max())))
     if analysis.support is not None:
         found.append(Mark("support", fact("measuring.support"), float(analysis.support.datum_m[k])))
@@ -80,14 +84,16 @@ def pivots_of_part(part: Part) -> tuple[Pivot, ...]:
     return tuple(Pivot(name, fact("common.quoted", what=name), place) for name, place in places.items())
 
 
-def pivots_of_rig(analysis: Analysis) -> tuple[Pivot, ...]:
-    """Where it is carried, its handles, and the axes of its motors."""
+def pivots_of_rig(analysis: Analysis, ids: Sequence[str] | None = None) -> tuple[Pivot, ...]:
+    """Where it is carried, its handles, and the axes of its motors; ``ids``: of these placements."""
     found = []
     assembly = analysis.assembly
     if analysis.support is not None:
         x, y, z = analysis.support.datum_m.tolist()
         found.append(Pivot("support", fact("measuring.support"), (x, y, z)))
     for row, (key, part) in enumerate(zip(assembly.ids, assembly.parts, strict=True)):
+        if ids is not None and key not in ids:
+            continue
         for grip in part.grips:
             x, y, z = assembly.place_m(row, grip.position_m).tolist()
             said = fact("measuring.grip_of", grip=grip.name, part=part.name)

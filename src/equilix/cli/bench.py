@@ -10,11 +10,11 @@ from typing import Any, Final
 from equilix.analysis import analyse
 from equilix.bench.bench_words import helpful_words, line_words, moved_words, suspect_words
 from equilix.bench.expecting import check
-from equilix.bench.marks import Mark, Pivot, marks_of_part, marks_of_rig, pivots_of_part, pivots_of_rig
+from equilix.bench.marks import Mark, Pivot
 from equilix.bench.methods import METHODS, Asked, Method
 from equilix.bench.next_reading import helpful
-from equilix.bench.subjects import as_built, part_alone
 from equilix.bench.taking_in import fit_all, take_in
+from equilix.bench.things import RIG, Thing, things
 from equilix.cli.choosing import part_named, setup_named
 from equilix.document import Document
 from equilix.edits.measuring import keep_measured
@@ -39,6 +39,7 @@ def add_to(commands: Any) -> None:
     bench.add_argument("--setup", metavar="NAME", help=say("name or id; the one open last where absent"))
     bench.add_argument("--method", choices=tuple(METHODS), help=say("take a reading in this way"))
     bench.add_argument("--part", metavar="NAME", help=say("of this part by itself; of the rig where absent"))
+    bench.add_argument("--on", metavar="PLACEMENT", help=say("of this placement with what is on it"))
     bench.add_argument("--axis", choices=("x", "y", "z"), help=say("along or about which axis"))
     bench.add_argument("--mark", metavar="KEY", help=say("from where places are measured; its rear end where absent"))
     bench.add_argument("--about", metavar="KEY", help=say("about which point; where it is carried where absent"))
@@ -106,15 +107,10 @@ def _taken(document: Document, options: argparse.Namespace, display: Display) ->
     axis: Axis = options.axis or method.axes[0]
     if axis not in method.axes:
         raise Refused(fact("measuring.not_about"), fact("measuring.choose_axis", there=listed(method.axes)))
-    part = None if options.part is None else part_named(document, options.part)
-    analysis = analyse(document, setup_named(document, options.setup))
-    if part is None and not analysis.assembly.ids:
+    thing = _thing(document, options)
+    marks, upright, pivots = thing.marks(axis), thing.marks("z"), thing.pivots(motors=method.key == "motor")
+    if not marks:
         raise Refused(fact("measuring.nothing"), fact("measuring.put_something"))
-    if part is None:
-        marks, upright, pivots = marks_of_rig(analysis, axis), marks_of_rig(analysis, "z"), pivots_of_rig(analysis)
-    else:
-        marks, upright, pivots = marks_of_part(part, axis), marks_of_part(part, "z"), pivots_of_part(part)
-    pivots = tuple(each for each in pivots if bool(each.inside) == (method.key == "motor")) if part is None else pivots
     mark = _chosen(marks, options.mark)
     pivot = _chosen(pivots, options.about) if method.about_point else None
     told = dict(each.partition("=")[::2] for each in options.value)
@@ -131,17 +127,26 @@ def _taken(document: Document, options: argparse.Namespace, display: Display) ->
     if told:
         there = listed(ask.key for ask in method.asks)
         raise Refused(fact("measuring.not_asked", what=next(iter(told))), fact("measuring.asked", there=there))
-    subject = part_alone(document, part.id) if part is not None else as_built(
-        analysis.assembly, pivot.inside if pivot is not None and pivot.inside else None
-    )  # fmt: skip
+    subject = thing.subject(document, () if pivot is None else pivot.inside)
+    assert subject is not None  # it has marks
     made = method.make(subject, Asked(axis, (0.0, 0.0, 0.0) if pivot is None else pivot.point_m, values))
     check(document, made)
     return made
 
 
+def _thing(document: Document, options: argparse.Namespace) -> Thing:
+    """What is measured. Raises :class:`Refused`."""
+    found = things(document, analyse(document, setup_named(document, options.setup)))
+    key = RIG if options.on is None else f"on {options.on}"
+    if options.part is not None:
+        key = f"part {part_named(document, options.part).id}"
+    chosen: Thing = _chosen(found, key)
+    return chosen
+
+
 def _chosen(rows: tuple[Any, ...], key: str | None) -> Any:
     """The row of that key, the first where none is named. Raises :class:`Refused`."""
-    found: Mark | Pivot | None = next((row for row in rows if key in (None, row.key)), None)
+    found: Mark | Pivot | Thing | None = next((row for row in rows if key in (None, row.key)), None)
     if found is None:
         there = listed(row.key for row in rows) or fact("common.none")
         raise Refused(fact("measuring.no_such", key=key or ""), fact("measuring.there_are", there=there))

@@ -17,6 +17,7 @@ from equilix.kit.carriers import Harness, SpringArm
 from equilix.kit.catalogue import free_id
 from equilix.kit.measured import Measured, Piece, Sort, Stated
 from equilix.kit.parts import Part
+from equilix.kit.solids import AXES, Axis
 
 
 def keep_measured(document: Document, measured: Sequence[Measured]) -> Document:
@@ -93,6 +94,14 @@ DOUBTED_MASS: Final = 0.5
 DOUBTED_PLACE: Final = 0.5
 MOST_SD_KG: Final = 50.0
 """Standard uncertainty of what is not believed any more: so much of the mass, and of the length along the axis."""
+
+
+def use_gyration(document: Document, part_id: str, axis: Axis, gyration_m: float) -> Document:
+    """A part's radius of gyration about an axis through its CG, as it was measured; 0: as its shape has it again."""
+    part = part_of(document, part_id)
+    radii = list(part.gyration_m or (0.0, 0.0, 0.0))
+    radii[AXES.index(axis)] = gyration_m
+    return change_part(document, part_id, gyration_m=(radii[0], radii[1], radii[2]) if any(radii) else None)
 
 
 def doubt_stated(document: Document, part_id: str, column: int) -> Document:

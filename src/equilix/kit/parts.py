@@ -40,6 +40,7 @@ SHAPE_CG_SD_SHARE: Final = 0.05
 MOST_PHOTO: Final = 400_000
 """Letters of base64: 300 kB, a picture of 800 pixels across."""
 
+Gyration = Annotated[float, Limits(ge=0.0, le=5.0)]
 Spread = Annotated[float, Limits(ge=0.0, le=1.0)]
 Side = Literal["left", "right", "either"]
 Surface = Literal["smooth", "rubber", "leather", "wood"]
@@ -149,6 +150,10 @@ class Part(Model):
     cg_m: Position | None = field(default=None, description="Measured centre of gravity; from the solids if absent.")
     cg_sd_m: Spread | tuple[Spread, Spread, Spread] | None = field(
         default=None, description="Its standard uncertainty, for each axis of the part or for all three."
+    )
+    gyration_m: tuple[Gyration, Gyration, Gyration] | None = field(
+        default=None,
+        description="Radii of gyration about its axes through the CG, as measured; 0: as its shape has it.",
     )
     balance: Annotated[tuple[Balanced, ...], Limits(max_length=3)] = field(
         default=(), description="Where it was found to balance, axis by axis; it goes before cg_m and the solids."
@@ -346,13 +351,27 @@ class Part(Model):
             self.standard_uncertainty_kg,
             cg,
             np.diag(sd**2),
-            whole.inertia_kg_m2,
+            whole.inertia_kg_m2 + self._more_inertia,
             centres,
             halves,
             low,
             high,
             turns,
         )
+
+    @cached_property
+    def _more_inertia(self) -> Array:
+        """What its inertia was measured to be more than its shape has it, pushed in and straight; kg·m² ``(3, 3)``."""
+        if self.gyration_m is None:
+            return np.zeros((3, 3))
+        centres, _ = self._solids_at(AT_REST)
+        masses = self.shares * self.mass_kg
+        gyrations = np.array([solid.gyration_m2 for solid in self.solids])
+        shape = combine(masses, centres + self._balances(None), gyrations * masses[:, None, None]).inertia_kg_m2
+        more = [
+            self.mass_kg * k * k - own if k > 0 else 0.0 for k, own in zip(self.gyration_m, np.diag(shape), strict=True)
+        ]
+        return np.diag(more)
 
     def _solids_at(self, configuration: Configuration) -> tuple[Array, Array | None]:
         """Centres ``(n, 3)`` of the solids, and how they are turned ``(n, 3, 3)`` where any is."""

@@ -8,23 +8,22 @@ from typing import Final
 from PySide6.QtWidgets import QHBoxLayout, QListWidget, QPushButton, QVBoxLayout, QWidget
 
 from equilix.bench.bench_words import figure, helpful_words
-from equilix.bench.expecting import check, expected, place_now
-from equilix.bench.marks import Mark, Pivot, marks_of_part, marks_of_rig, pivots_of_part, pivots_of_rig
+from equilix.bench.expecting import check, expected, inertia_of, place_now
+from equilix.bench.marks import Pivot
 from equilix.bench.methods import METHODS, Ask, Key
 from equilix.bench.next_reading import Helpful, helpful
-from equilix.bench.subjects import Subject, as_built, part_alone
+from equilix.bench.subjects import Subject
 from equilix.bench.taking_in import fit_all, take_in
+from equilix.bench.things import RIG, Thing, things
 from equilix.document import Document
-from equilix.edits.measuring import keep_measured
+from equilix.edits.measuring import keep_measured, use_gyration
 from equilix.errors import EquilixError, Refused
-from equilix.facts import Sayable, fact, fine_length, number
+from equilix.facts import Sayable, fact, fine_length, inertia, number
 from equilix.instruments.hidden import Hidden
 from equilix.instruments.instrument import About
 from equilix.instruments.settling import Steady
 from equilix.kit.measured import Measured
-from equilix.kit.solids import AXES, Axis
-from equilix.rig.kinematics import Assembly, assemble
-from equilix.rig.setups import Placement, Setup
+from equilix.kit.solids import AXES
 from equilix.ui.jobs import in_one_go
 from equilix.ui.session import Session
 from equilix.ui.theme import grown
@@ -38,9 +37,8 @@ from equilix.ui.workspaces.measure.other_forms import OTHERS, OtherForm
 from equilix.ui.workspaces.measure.set_up_picture import SetUpPicture
 from equilix.ui.workspaces.tab import WorkTab
 from equilix.words.language import say
+from equilix.words.telling import begun
 
-RIG: Final = ""
-"""What is measured: the rig that is open, or a part by its id."""
 METHOD_OF: Final[dict[str, Key]] = {
     "mass": "scale", "supports": "supports", "balance": "edge", "hang": "hang", "drop": "drop",
 }  # fmt: skip
@@ -56,6 +54,7 @@ class ReadTab(WorkTab):
         self.hidden: Hidden | None = None
         """The kit as it really is; made when a simulated instrument first feels it."""
         self.helpful: tuple[Helpful, ...] = ()
+        self.things = things(session.document, session.analysis)
         self.subject_box = ChoiceBox()
         self.subject_box.setAccessibleName(say("What is measured"))
         self.subject_box.activated.connect(self._another)
@@ -146,55 +145,27 @@ class ReadTab(WorkTab):
         return self.forms[self.key]
 
     @property
-    def part_id(self) -> str:
-        """The part that is measured by itself; empty for the rig."""
-        return str(self.subject_box.currentData() or RIG)
+    def thing(self) -> Thing:
+        """What lies on the bench; the rig where nothing else is chosen."""
+        key = self.subject_box.currentData()
+        return next((each for each in self.things if each.key == key), self.things[0])
 
     def subject(self) -> Subject | None:
-        """What is measured: a part, the rig, or what a motor holds; none where nothing is there."""
-        document = self.session.document
-        if self.part_id:
-            return part_alone(document, self.part_id) if self.part_id in document.parts_by_id else None
-        assembly = self.session.analysis.assembly
-        if not assembly.ids:
-            return None
+        """What is measured of it: with a motor, what that holds; none where nothing is there."""
         pivot = self.form.chosen_pivot if self.key == "motor" else None
-        if pivot is not None and pivot.inside:
-            return as_built(assembly, pivot.inside)
-        return as_built(assembly)
-
-    def _assembly(self) -> Assembly | None:
-        if not self.part_id:
-            return self.session.analysis.assembly if self.session.analysis.assembly.ids else None
-        part = self.session.document.parts_by_id.get(self.part_id)
-        if part is None:
-            return None
-        alone = Setup(id="bench", name="bench", placements=(Placement(id="part", part=part.id),))
-        return assemble(alone, {part.id: part})
-
-    def marks(self, axis: Axis) -> tuple[Mark, ...]:
-        """From where places along an axis can be measured."""
-        if self.part_id:
-            part = self.session.document.parts_by_id.get(self.part_id)
-            return () if part is None else marks_of_part(part, axis)
-        return marks_of_rig(self.session.analysis, axis) if self.session.analysis.assembly.ids else ()
+        return self.thing.subject(self.session.document, () if pivot is None else pivot.inside)
 
     def pivots(self) -> tuple[Pivot, ...]:
-        """About which points it can hang, drop or turn."""
-        if self.part_id:
-            part = self.session.document.parts_by_id.get(self.part_id)
-            return () if part is None else pivots_of_part(part)
-        found = pivots_of_rig(self.session.analysis) if self.session.analysis.assembly.ids else ()
-        fitting = [each for each in found if bool(each.inside) == (self.key == "motor")]
-        return tuple(sorted(fitting, key=lambda each: -each.point_m[2]) if self.key == "hang" else fitting)
+        """About which points it can hang, drop or turn; to hang from, the highest first."""
+        found = self.thing.pivots(motors=self.key == "motor")
+        return tuple(sorted(found, key=lambda each: -each.point_m[2])) if self.key == "hang" else found
 
     def refresh(self) -> None:
         """Offer what there is; what was entered stays."""
         self.picture.theme = self.live.theme = self.theme
         document = self.session.document
-        rows = [(say("The rig: {name}").format(name=self.session.setup.name), RIG)]
-        rows += [(part.name, part.id) for part in document.parts]
-        self.subject_box.offer(rows, RIG)
+        self.things = things(document, self.session.analysis)
+        self.subject_box.offer([(begun(self.session.tell(each.said)), each.key) for each in self.things], RIG)
         self.look_for(document, self.session.setup.id)
         self._another()
 
@@ -219,19 +190,19 @@ class ReadTab(WorkTab):
         if self.other is not None:
             self._show_other(self.other)
             return
-        form, marks = self.form, self.marks(self.form.chosen_axis)
+        form, marks = self.form, self.thing.marks(self.form.chosen_axis)
         form.offer(marks, self.pivots())
         under = self._under_m()
         asked = form.asked(under, complain=False)
         places = () if asked is None else tuple(asked.values[ask.key] for ask in METHODS[self.key].asks if ask.place)
         pivot = form.chosen_pivot
         point = (0.0, 0.0, 0.0) if pivot is None else pivot.point_m
-        self.picture.show_set_up(self._assembly(), self.key, form.chosen_axis, point, places)
+        self.picture.show_set_up(self.thing.assembly(), self.key, form.chosen_axis, point, places)
         self._feel()
         self._show_result()
 
     def _under_m(self) -> float:
-        marks = self.marks("z")
+        marks = self.thing.marks("z")
         return marks[0].at_m if marks else 0.0
 
     # what it means
@@ -266,6 +237,12 @@ class ReadTab(WorkTab):
             more = {} if key == "measuring.as_the_data" else {"off": number(off, 1)}
             said, data = figure(each, each.value), figure(each, wanted.value)
             found.append(fact(key, said=said, data=data, sd=figure(each, wanted.sd), **more))
+        if made[0].sort == "turning" and made[0].value > 0:
+            turning = inertia_of(document, made[0])
+            found.append(
+                fact("measuring.inertia", found=inertia(turning.measured), sd=inertia(turning.sd),
+                     data=inertia(turning.data))
+            )  # fmt: skip
         after = take_in(keep_measured(document, made), fit_all(keep_measured(document, made)))
         total = place_now(after, made[0], self.form.chosen_axis) if self.form.chosen_axis in AXES else 0.0
         mark = self.form.chosen_mark
@@ -308,6 +285,9 @@ class ReadTab(WorkTab):
 
         def change(document: Document) -> Document:
             with_it = keep_measured(document, kept)
+            part = self.thing.part
+            if correct and part is not None and kept[0].sort == "turning":
+                with_it = use_gyration(with_it, part.id, kept[0].axis, inertia_of(with_it, kept[0]).gyration_m)
             return take_in(with_it, fit_all(with_it)) if correct else with_it
 
         label = say("Keep a reading and correct the data") if correct else say("Keep a reading")
@@ -334,7 +314,7 @@ class ReadTab(WorkTab):
 
     def _do_next(self) -> None:
         each = self.helpful[0]
-        row = self.subject_box.findData(each.part or RIG)
+        row = self.subject_box.findData(RIG if each.part is None else f"part {each.part}")
         self.subject_box.setCurrentIndex(max(row, 0))
         self.methods.setCurrentRow(list(METHODS).index(METHOD_OF[each.how]))
         axis = self.form.axis.findData(each.axis)
