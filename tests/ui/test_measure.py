@@ -183,7 +183,7 @@ class ByHand(Bench):
         self.assertEqual(set(drawn.ids), set(ids))
 
     def test_the_inertia_of_a_part(self) -> None:
-        """Ten swings on two wires: its inertia beside what its shape has; believed it is the part's own from then on."""
+        """Ten swings on two wires: its inertia beside what its shape has; believed it is the part's own."""
         form = self.measure("wires", "battery-98")
         part = self.session.document.parts_by_id["battery-98"]
         own = float(part.body().inertia_kg_m2[2, 2])

@@ -47,5 +47,11 @@ def change_kind(document: Document, part_id: str, kind: str) -> Document:
     except ValidationError as error:
         raise refused_by(error) from error
     return change_part(
-        document, part_id, kind=kind, cg_m=None, balance=(), **{key: getattr(made, key) for key in OWN_OF_KIND}
+        document,
+        part_id,
+        kind=kind,
+        cg_m=None,
+        gyration_m=None,
+        balance=(),
+        **{key: getattr(made, key) for key in OWN_OF_KIND},
     )

@@ -98,6 +98,8 @@ def stretched(part: Part, factors: Array) -> dict[str, Any]:
     if part.telescope is not None:
         along = float(np.abs(part.telescope.axis_unit) @ factors)
         found["telescope"] = part.telescope.changed(reach_m=part.telescope.reach_m * along)
+    if part.gyration_m is not None:
+        found["gyration_m"] = None  # another size has another inertia: its shape tells it again
     if part.cg_m is not None:
         found["cg_m"] = moved(part.cg_m)
     if part.inner_m is not None:
