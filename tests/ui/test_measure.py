@@ -1,103 +1,19 @@
-"""Measure, in the window: readings by hand and from instruments, what contradicts what, and the data put right."""
+"""Measure, in the window: readings by hand, what contradicts what, and the data put right."""
 
 import json
 import math
-import tempfile
-from pathlib import Path
 
 import numpy as np
 from PySide6.QtCore import QRectF, Qt
 
-from equilix.analysis import analyse
 from equilix.bench.methods import METHODS
-from equilix.bench.subjects import as_built, reading
 from equilix.body.calibrate import strength_from_hold
-from equilix.demo import lighthouse
 from equilix.document import Document, empty
-from equilix.instruments.hidden import hidden
-from equilix.instruments.instrument import About, Sample
-from equilix.instruments.recording import recorded
-from equilix.instruments.serving import Serving
-from equilix.instruments.shelf import SIMULATED, simulated
 from equilix.store.parsing import parse
 from equilix.store.saving import checked_bytes
 from equilix.ui.stage.primitives import Line, Shape, Wash
 from equilix.ui.workspaces.measure.all_tab import BELIEVED, SO
-from equilix.ui.workspaces.measure.method_form import MethodForm
-from equilix.ui.workspaces.measure.page import MeasurePage
-from equilix.ui.workspaces.measure.read_tab import ReadTab
-from tests.ui.window_test import WindowTest
-
-WRONG = {"battery-98": (0.95, 0.0), "boxy-body": (2.35, 0.03)}
-"""The battery weighs a fifth more than its sheet, and the body balances 30 mm further ahead than its shape."""
-
-
-class Bench(WindowTest):
-    """What the tests of the workspace speak in."""
-
-    @property
-    def page(self) -> MeasurePage:
-        """The workspace."""
-        page = self.window.page
-        assert isinstance(page, MeasurePage)
-        return page
-
-    @property
-    def tab(self) -> ReadTab:
-        """Where readings are taken."""
-        return self.page.read
-
-    def setUp(self) -> None:
-        super().setUp()
-        self.press(Qt.Key.Key_F1, shift=True)
-        self.tab.live.speed = 40.0
-        self.ready()
-
-    def ready(self) -> None:
-        """Until nothing is looked for any more."""
-        self.wait(lambda: not self.page.waits)
-
-    def measure(self, method: str, part: str = "") -> MethodForm:
-        """Choose what is measured and how."""
-        row = self.tab.subject_box.findData(f"part {part}" if part else "rig")
-        self.tab.subject_box.setCurrentIndex(row)
-        self.tab.subject_box.activated.emit(row)
-        self.tab.methods.setCurrentRow(list(METHODS).index(method))  # type: ignore[arg-type]
-        self.settle()
-        return self.tab.form
-
-    def fill(self, form: MethodForm, **values: str) -> None:
-        """Type into fields."""
-        for key, text in values.items():
-            self.enter(form.fields[key], text)
-
-    def instrument(self, key: str) -> None:
-        """Choose an instrument, and wait until it stands still with something on it."""
-        box = self.tab.live.source
-        self.tab.live.leave()
-        box.setCurrentIndex(box.findData(key))
-        box.activated.emit(box.currentIndex())
-        self.steady()
-
-    def steady(self) -> None:
-        """Until what it says stands still, and is what it feels."""
-        self.wait(lambda: self.tab.live.ready and self.near())
-
-    def near(self) -> bool:
-        """Whether it has settled on what it feels."""
-        live = self.tab.live
-        said = [each.now or 0.0 for each in live.settling]
-        return bool(np.allclose(said, live.true[: len(said)], atol=0.03))
-
-    def together(self) -> None:
-        """Look at all readings."""
-        self.page.choose("all")
-        self.ready()
-
-    def read(self) -> None:
-        """Back to taking readings."""
-        self.page.choose("read")
-        self.ready()
+from tests.ui.measure_test import Bench
 
 
 class ByHand(Bench):
@@ -286,126 +202,6 @@ class ByHand(Bench):
         self.session.undo()
         self.ready()
         self.assertEqual(tab.table.item(2, BELIEVED).checkState(), Qt.CheckState.Checked)
-
-
-class FromInstruments(Bench):
-    """Simulated ones, and over a real socket."""
-
-    def test_the_whole_loop(self) -> None:
-        """A wrong mass and a wrong balance point are found, corrected, and what is planned then is truly right."""
-        self.tab.hidden = hidden(self.session.document, 5, WRONG)
-        true = self.tab.hidden
-        form = self.measure("supports")
-        self.fill(form, first_place="100 mm", second_place="700 mm")
-        self.instrument("platform-scales")
-        self.click(self.tab.live.take)
-        self.click(self.tab.keep)
-        for part in ("battery-98", "zoom-28-80", "boxy-body"):
-            self.measure("scale", part)
-            self.instrument("luggage-scale")
-            self.click(self.tab.live.take)
-            self.click(self.tab.keep)
-        form = self.measure("edge", "boxy-body")
-        mark = form.chosen_mark
-        assert mark is not None
-        at = float(true.real["boxy-body"][1])
-        self.fill(form, place=f"{1000 * mark.distance_m(at):.1f} mm")
-        self.assertIn("standard uncertainties from the data", self.tab.result.text())
-        self.click(self.tab.keep)
-        self.doubt_both()
-        self.click(self.page.all.correct)
-        self.ready()
-        now = self.session.document.parts_by_id
-        self.assertAlmostEqual(now["battery-98"].mass_kg, 0.95, delta=0.03)
-        self.assertAlmostEqual(float(now["boxy-body"].body().cg_m[0]), at, delta=0.004)
-        self.press(Qt.Key.Key_F3)
-        self.wait_for_plans()
-        self.session.apply_plan(self.session.answers.plans[0])
-        self.settle()
-        analysis = self.session.analysis
-        fore_aft = analysis.conditions[0]
-        self.assertTrue(fore_aft.ok)
-        rig = as_built(analysis.assembly)
-        place = true.reads(reading(rig, "balance", axis="x"))
-        assert analysis.support is not None
-        really = place - float(analysis.support.datum_m[0])
-        self.assertLess(abs(really - fore_aft.value_m), 3 * fore_aft.sd_m + 1e-4)
-        self.assertLess(abs(really), fore_aft.balance.tolerance_m)
-        untrue = lighthouse()
-        planned_blind = analyse(untrue, untrue.setups_by_id["lamp-room"])
-        blind = true.reads(reading(as_built(planned_blind.assembly), "balance", axis="x"))
-        self.assertGreater(abs(blind - float(planned_blind.mass.cg_m[0])), 2 * fore_aft.sd_m)
-
-    def doubt_both(self) -> None:
-        """All together names both; what was said of them is not believed any more, one after the other."""
-        self.together()
-        tab = self.page.all
-        self.assertIn("▲ Likely a mistake", tab.head.text())
-        suspects = {each.part for each in tab.found.fitted.suspects}  # type: ignore[union-attr]
-        self.assertTrue({"battery-98", "boxy-body"} <= suspects, suspects)
-        for _ in range(6):
-            wrong = tab.found.fitted.alike  # type: ignore[union-attr]
-            data = [place for place, each in enumerate(wrong) if each.part in WRONG]
-            if not data:
-                break
-            self.click(tab.doubts[data[0]])
-            self.ready()
-        self.assertEqual(tab.head.text(), "Nothing contradicts anything.")
-
-    def test_over_a_real_socket(self) -> None:
-        """A served scale is read like any other; when it is gone that is said, and what was taken stays."""
-        row = SIMULATED["luggage-scale"]
-        serving = Serving(simulated("luggage-scale", lambda _at: (0.95,), speed=4.0), port=0)
-        self.addCleanup(serving.stop)
-        self.measure("scale", "battery-98")
-        live = self.tab.live
-        live.source.setCurrentIndex(live.source.findData("port"))
-        live.source.activated.emit(live.source.currentIndex())
-        live.port.setText(serving.address)
-        self.click(live.connect_it)
-        self.wait(lambda: live.ready and abs((live.settling[0].now or 0.0) - 0.95) < 0.02)
-        self.assertEqual(live.about, row.about)
-        self.click(live.take)
-        self.assertAlmostEqual(self.tab.form.fields["load"].value(), 0.95, delta=0.015)
-        self.click(self.tab.keep)
-        self.assertEqual(self.session.document.measured[0].by, row.about.name)
-        serving.stop()
-        self.wait(lambda: "is gone" in live.state.text())
-        self.assertEqual(len(self.session.document.measured), 1)
-        live.port.setText("socket://127.0.0.1:1")
-        self.click(live.connect_it)
-        self.wait(lambda: "cannot be opened" in live.state.text())
-
-    def test_a_recording(self) -> None:
-        """Saved as it came, and played back; what is none is said."""
-        with tempfile.TemporaryDirectory() as folder:
-            path = Path(folder) / "run.csv"
-            about = About("old scale", "kg", ("load",), 0.005, 40.0, 0.002)
-            path.write_text(recorded(about, [Sample(k / 10, (2.5,)) for k in range(40)]))
-            self.measure("scale")
-            live = self.tab.live
-            live.source.setCurrentIndex(live.source.findData("recording"))
-            live.replay(path)
-            self.wait(lambda: live.ready)
-            self.assertIn("2.500 kg", live.now.text())
-            live._write(str(Path(folder) / "again.csv"))
-            self.assertTrue((Path(folder) / "again.csv").read_text().startswith("# old scale"))
-            path.write_text("nonsense")
-            live.replay(path)
-            self.wait(lambda: "is no recording" in live.state.text())
-
-    def test_left_in_the_middle(self) -> None:
-        """Another workspace lets go of the instrument; nothing goes on beside it."""
-        self.measure("scale")
-        self.instrument("luggage-scale")
-        self.press(Qt.Key.Key_F3)
-        self.assertFalse(self.page_job_runs())
-        self.press(Qt.Key.Key_F1, shift=True)
-        self.assertEqual(self.tab.live.source.currentData(), "by-hand")
-
-    def page_job_runs(self) -> bool:
-        """Whether an instrument is read still."""
-        return any(job.title == "Reading an instrument" for job in self.session.jobs.running)
 
 
 class NothingThere(Bench):

@@ -63,6 +63,8 @@ def _ends(axis: Axis, low: float, high: float) -> Iterator[Mark]:
 
 
 MOTORS: Final = {"pan": "measuring.pan", "roll": "measuring.roll", "tilt": "measuring.tilt_axis"}
+TURNS: Final[dict[str, Axis]] = {"pan": "z", "roll": "x", "tilt": "y"}
+"""About which axis each motor turns what is inside it, as it is drawn."""
 
 
 class Pivot(Struct, frozen=True):
@@ -73,6 +75,8 @@ class Pivot(Struct, frozen=True):
     point_m: Point
     inside: tuple[str, ...] = ()
     """The placements that turn about it, where it is a motor; none: all of it does."""
+    axis: Axis | None = None
+    """About which axis it turns, where it is a motor."""
 
 
 def pivots_of_part(part: Part) -> tuple[Pivot, ...]:
@@ -104,5 +108,5 @@ def pivots_of_rig(analysis: Analysis, ids: Sequence[str] | None = None) -> tuple
                 x, y, z = assembly.place_m(row, point.position_m).tolist()
                 said = fact("measuring.motor_of", axis=fact(MOTORS[point.joint.name]))
                 inside = analysis.setup.subtree(hung[0])
-                found.append(Pivot(f"{key} {point.name}", said, (x, y, z), inside))
+                found.append(Pivot(f"{key} {point.name}", said, (x, y, z), inside, TURNS[point.joint.name]))
     return tuple(found)

@@ -56,13 +56,13 @@ class Thing(Struct, frozen=True):
             return marks_of_part(self.part, axis)
         return marks_of_rig(self.analysis, axis, self.ids) if self.analysis.assembly.ids else ()
 
-    def pivots(self, *, motors: bool) -> tuple[Pivot, ...]:
-        """About which points it can hang or drop, or, ``motors``, about which a motor of it holds what is inside."""
+    def pivots(self, motor: Axis | None = None) -> tuple[Pivot, ...]:
+        """About which points it can hang or drop; with ``motor``, the motor of it that turns about that axis."""
         if self.part is not None:
-            return () if motors else pivots_of_part(self.part)
+            return () if motor is not None else pivots_of_part(self.part)
         if not self.analysis.assembly.ids:
             return ()
-        return tuple(each for each in pivots_of_rig(self.analysis, self.ids) if bool(each.inside) == motors)
+        return tuple(each for each in pivots_of_rig(self.analysis, self.ids) if each.axis == motor)
 
 
 def _only(analysis: Analysis, ids: tuple[str, ...]) -> Assembly:

@@ -108,7 +108,7 @@ def _taken(document: Document, options: argparse.Namespace, display: Display) ->
     if axis not in method.axes:
         raise Refused(fact("measuring.not_about"), fact("measuring.choose_axis", there=listed(method.axes)))
     thing = _thing(document, options)
-    marks, upright, pivots = thing.marks(axis), thing.marks("z"), thing.pivots(motors=method.key == "motor")
+    marks, upright, pivots = thing.marks(axis), thing.marks("z"), thing.pivots(axis if method.key == "motor" else None)
     if not marks:
         raise Refused(fact("measuring.nothing"), fact("measuring.put_something"))
     mark = _chosen(marks, options.mark)

@@ -33,7 +33,7 @@ from equilix.facts import fact, fine_length
 from equilix.kit.measured import Measured
 from equilix.ui.session import Session
 from equilix.ui.theme import grown
-from equilix.ui.widgets.tint import as_tip, on_button, show_text, text_label
+from equilix.ui.widgets.tint import as_tip, set_tip, show_text, text_label
 from equilix.ui.workspaces.tab import WorkTab, takes_the_rest
 from equilix.words.language import say
 from equilix.words.wordings.wording import N_
@@ -157,9 +157,12 @@ class AllTab(WorkTab):
         alike = () if found is None else found.fitted.alike
         for place, button in enumerate(self.doubts):
             button.setVisible(place < len(alike))
+            if len(alike) > 1:
+                button.setText(say("Do not believe the second") if place else say("Do not believe the first"))
+            elif alike:
+                button.setText(say("Do not believe it"))
             if found is not None and place < len(alike):
-                what = tell(datum_words(alike[place], found.fitted, document.parts_by_id))
-                button.setText(on_button(say("Do not believe {what}").format(what=what)))
+                set_tip(button, tell(datum_words(alike[place], found.fitted, document.parts_by_id)))
         self._fill()
         moved = [] if found is None else [tell(each) for each in moved_words(found.fitted, document.parts_by_id)]
         show_text(self.moves_head, say("What they would correct") if moved else "", self.theme.ink)

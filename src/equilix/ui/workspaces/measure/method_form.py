@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 
 from PySide6.QtCore import Signal
@@ -15,6 +16,7 @@ from equilix.ui.session import Session
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.workspaces.measure.method_words import ABOUT, ALONG, ASKS, MOTOR_TILT, PAIRS, WIRES
+from equilix.units import KG_PER_LB, M_PER_IN, N_PER_LBF, Display, Quantity
 from equilix.words.language import say
 from equilix.words.telling import begun
 
@@ -91,8 +93,9 @@ class MethodForm(QWidget):
         self.marks, self.pivots = tuple(marks), tuple(pivots)
         tell = self.session.tell
         self.mark.offer([(begun(tell(each.said)), each.key) for each in marks], marks[0].key if marks else "")
-        if pivots:
-            self.pivot.offer([(begun(tell(each.said)), each.key) for each in pivots], pivots[0].key)
+        if self.method.about_point:
+            rows = [(begun(tell(each.said)), each.key) for each in pivots]
+            self.pivot.offer(rows or [(say("nothing to turn about"), "")], rows[0][1] if rows else "")
 
     @property
     def chosen_pivot(self) -> Pivot | None:
@@ -112,7 +115,7 @@ class MethodForm(QWidget):
         ``under_m``: how high its underside is in its frame; ``guess``: a field that need not be filled yet.
         """
         values: dict[str, float] = {}
-        whole = True
+        whole = not self.method.about_point or self.chosen_pivot is not None
         for ask in self.method.asks:
             value = self._value(ask, complain=complain and ask.key != guess)
             if value is not None:
@@ -150,9 +153,8 @@ class MethodForm(QWidget):
     def fill(self, key: str, value: float, sd: float) -> None:
         """Take what an instrument says into a field."""
         field = self.fields[key]
-        field.line.setModified(False)
-        field.show_value(value, self.session.document.display)
-        field.complain("")
+        field.line.setText(exactly(value, field.quantity, self.session.document.display))
+        field.commit()
         self.sds[key] = sd
         self.changed.emit()
 
@@ -163,3 +165,16 @@ class MethodForm(QWidget):
                 self.fields[ask.key].line.setModified(False)
                 self.fields[ask.key].show_value(None, self.session.document.display)
         self.sds.clear()
+
+
+def exactly(value: float, quantity: Quantity, display: Display) -> str:
+    """A figure with the digits that an instrument has, as it would be typed."""
+    us = display == "us"
+    match quantity:
+        case "mass":
+            return f"{value / KG_PER_LB:.4f} lb" if us else f"{value:.4f} kg"
+        case "torque":
+            return f"{value / (N_PER_LBF * 12 * M_PER_IN):.4f} lbf·ft" if us else f"{value:.4f} N·m"
+        case "angle":
+            return f"{math.degrees(value):.2f}°"
+    return f"{value:.4f}"

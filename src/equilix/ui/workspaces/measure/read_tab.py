@@ -23,7 +23,7 @@ from equilix.instruments.hidden import Hidden
 from equilix.instruments.instrument import About
 from equilix.instruments.settling import Steady
 from equilix.kit.measured import Measured
-from equilix.kit.solids import AXES
+from equilix.kit.solids import AXES, Axis
 from equilix.ui.jobs import in_one_go
 from equilix.ui.session import Session
 from equilix.ui.theme import grown
@@ -43,6 +43,8 @@ METHOD_OF: Final[dict[str, Key]] = {
     "mass": "scale", "supports": "supports", "balance": "edge", "hang": "hang", "drop": "drop",
 }  # fmt: skip
 QUANTITY_OF: Final = {"kg": "mass", "rad": "angle", "s": "number", "N·m": "torque"}
+MOTOR_OF: Final[dict[Axis, int]] = {"z": 0, "x": 1, "y": 2}
+"""The channel of each motor: pan, roll, tilt."""
 LEFT_PX, RIGHT_PX = 250.0, 330.0
 
 
@@ -157,7 +159,7 @@ class ReadTab(WorkTab):
 
     def pivots(self) -> tuple[Pivot, ...]:
         """About which points it can hang, drop or turn; to hang from, the highest first."""
-        found = self.thing.pivots(motors=self.key == "motor")
+        found = self.thing.pivots(self.form.chosen_axis if self.key == "motor" else None)
         return tuple(sorted(found, key=lambda each: -each.point_m[2])) if self.key == "hang" else found
 
     def refresh(self) -> None:
@@ -336,7 +338,17 @@ class ReadTab(WorkTab):
         for ask in self._read_asks():
             asked = self.form.asked(self._under_m(), complain=False, guess=ask.key)
             felt.append(0.0 if asked is None else felt_by(self.hidden, subject, method, asked, ask))
+        if self._of_three_motors:
+            felt = (
+                [felt[0] if channel == MOTOR_OF[self.form.chosen_axis] else 0.0 for channel in range(3)] if felt else []
+            )
         self.live.feel(tuple(felt))
+
+    @property
+    def _of_three_motors(self) -> bool:
+        """Whether the instrument has a channel for each motor of a gimbal."""
+        about = self.live.about
+        return about is not None and about.unit == "N·m" and len(about.channels) == len(MOTOR_OF)
 
     def _read_asks(self) -> tuple[Ask, ...]:
         """What the instrument can give here: of its unit."""
@@ -348,14 +360,13 @@ class ReadTab(WorkTab):
 
     def _take_over(self, found: tuple[About, tuple[Steady, ...]]) -> None:
         """What stands still goes into the fields of its kind: one after the other, the empty ones first."""
-        about, readings = found
+        _, readings = found
         asks = self._read_asks()
         if not asks:
             show_text(self.result, say("▲ This instrument does not read what is asked for here."), self.theme.tip)
             return
-        if about.unit == "N·m":
-            axis = self.form.chosen_axis
-            readings = (readings[{"z": 0, "x": 1, "y": 2}[axis]],) if len(readings) == 3 else readings[:1]
+        if self._of_three_motors:
+            readings = (readings[MOTOR_OF[self.form.chosen_axis]],)
         if len(readings) == 1:
             empty = [ask for ask in asks if not self.form.fields[ask.key].line.text().strip()]
             asks = tuple(empty or asks)[:1]
