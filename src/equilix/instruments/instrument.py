@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Literal, Protocol
+from typing import Final, Literal, Protocol
 
 from msgspec import Struct
 
 from equilix.errors import Called, EquilixError
 
 Unit = Literal["kg", "rad", "s", "N·m"]
+MOMENT: Final[Unit] = "N·m"
+"""That of a motor's effort."""
 
 
 class InstrumentError(EquilixError):

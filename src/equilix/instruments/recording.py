@@ -14,6 +14,7 @@ from equilix.facts import fact, number
 from equilix.instruments.instrument import About, InstrumentError, Sample, Unit
 
 MOST_SAMPLES: Final = 200_000
+TIME: Final = "t s"
 STABLE, OVERLOAD = "stable", "overload"
 
 
@@ -22,7 +23,7 @@ def recorded(about: About, samples: Iterable[Sample]) -> str:
 
     Before its heads stands what the instrument is.
     """
-    heads = ["t s", *(f"{channel} {about.unit}" for channel in about.channels), STABLE, OVERLOAD]
+    heads = [TIME, *(f"{channel} {about.unit}" for channel in about.channels), STABLE, OVERLOAD]
     first = f"# {about.name}; resolution {about.resolution:g}; most {about.most:g}; sd {about.sd:g}"
     rows = [
         ";".join(
@@ -116,7 +117,7 @@ def _heads(path: Path, lines: list[str]) -> tuple[About, list[str]]:
     heads = [each.strip() for each in rows.pop(0).split(";")] if rows else []
     channels = [head.rpartition(" ") for head in heads[1:] if head not in (STABLE, OVERLOAD)]
     unit = next((each for each in get_args(Unit) if channels and each == channels[0][2]), None)
-    if not heads or heads[0] != "t s" or unit is None or any(each[2] != unit for each in channels):
+    if not heads or heads[0] != TIME or unit is None or any(each[2] != unit for each in channels):
         raise InstrumentError(fact("instruments.no_recording", file=path.name))
     return About(name, unit, tuple(each[0] for each in channels), told["resolution"], told["most"], told["sd"]), rows
 

@@ -28,6 +28,10 @@ def _lines(before: Document, after: Document) -> Iterator[Sayable]:
             yield fact("differences.lens_set", lens=key if lens is None else lens.name)
     if before.conversions != after.conversions:
         yield fact("differences.timed", count=len(after.conversions))
+    if before.measured != after.measured:
+        yield fact("differences.measured", count=len(after.measured))
+    if before.readings != after.readings or before.stated != after.stated:
+        yield fact("differences.corrected")
     for key in sorted({*before.rules, *after.rules}):
         if before.rules.get(key) != after.rules.get(key):
             yield fact("differences.rule_thumb", key=key, was=_rule(before, key), now=_rule(after, key))

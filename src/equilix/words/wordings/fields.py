@@ -26,6 +26,7 @@ FIELDS: Final[Wordings] = {
     "field.eye": N_("eye"),
     "field.focal_m": N_("focal length"),
     "field.gears": N_("gears"),
+    "field.gyration_m": N_("measured inertia"),
     "field.grips": N_("grips"),
     "field.hangs_by": N_("what it is mounted by"),
     "field.height": N_("height"),

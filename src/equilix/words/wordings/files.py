@@ -113,6 +113,10 @@ FILES: Final[Wordings] = {
     "merge.changed": N_("changed"),
     "merge.yes": N_("yes"),
     "merge.no": N_("no"),
+    "differences.measured": plural(
+        "What was measured: {count} reading now", "What was measured: {count} readings now", by="count"
+    ),
+    "differences.corrected": N_("What readings have corrected"),
     "differences.timed": plural(N_("One conversion is timed"), N_("{count} conversions are timed"), "count"),
     "differences.lens_set": N_("What goes on with “{lens}”"),
     "differences.among_operators": N_("among the operators"),

@@ -20,7 +20,7 @@ from equilix.edits.measuring import keep_measured, use_gyration
 from equilix.errors import EquilixError, Refused
 from equilix.facts import Sayable, fact, fine_length, inertia, number
 from equilix.instruments.hidden import Hidden
-from equilix.instruments.instrument import About
+from equilix.instruments.instrument import MOMENT, About
 from equilix.instruments.settling import Steady
 from equilix.kit.measured import Measured
 from equilix.kit.solids import AXES, Axis
@@ -348,7 +348,7 @@ class ReadTab(WorkTab):
     def _of_three_motors(self) -> bool:
         """Whether the instrument has a channel for each motor of a gimbal."""
         about = self.live.about
-        return about is not None and about.unit == "N·m" and len(about.channels) == len(MOTOR_OF)
+        return about is not None and about.unit == MOMENT and len(about.channels) == len(MOTOR_OF)
 
     def _read_asks(self) -> tuple[Ask, ...]:
         """What the instrument can give here: of its unit."""
