@@ -44,7 +44,8 @@ def value_words(conflict: Conflict, value: object) -> Sayable:
 _FIELDS = frozenset({
     "anchors", "balance", "bare_lenses", "borne_by", "brings", "by", "cables", "carrier", "carry", "celsius", "cg_m",
     "cg_sd_m", "controls", "counted_in", "drive", "electric", "energy_wh", "extension_m", "eye", "focal_m", "gears",
-    "grips", "gyration_m", "hangs_by", "height", "image_plane_m", "inner_m", "keeps_free", "kind", "leans_on", "lent_by", "marked",
+    "grips", "gyration_m", "hangs_by", "height", "image_plane_m", "inner_m", "keeps_free", "kind", "leans_on",
+    "lent_by", "marked",
     "mass_how", "mass_kg", "mass_sd_kg", "material", "mode", "name", "needed", "note", "offers", "operator", "owned",
     "pad", "palm", "parent", "part", "photo", "pinned", "pivots", "pivots_rad", "point", "pose", "posture", "price",
     "quantity", "released", "sensor_m", "setting", "sex", "shoulder", "sized", "slide_m", "sockets", "solids", "spare",
