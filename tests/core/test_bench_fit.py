@@ -156,6 +156,31 @@ class Mistakes(unittest.TestCase):
                     hits += any(each.reading == number for each in found.alike)
         self.assertGreaterEqual(hits / tried, 0.9)
 
+    def test_where_it_begins_to_be_striking(self) -> None:
+        """Three standard uncertainties: a little less is nothing, a little more is named.
+
+        One reading against what was stated, or against another one, cannot be told apart from it; two against it can.
+        """
+        body = DEMO.parts_by_id["battery-98"].body()
+        doubt = float(np.hypot(body.mass_sd_kg, 0.005))
+
+        def weighed(*offs: float) -> Fitted:
+            alone = part_alone(DEMO, "battery-98")
+            made = [
+                reading(alone, "mass", body.mass_kg + off * doubt, 0.005).changed(id=f"r{k}")
+                for k, off in enumerate(offs)
+            ]
+            return fit(DEMO.parts_by_id, made)
+
+        self.assertEqual(weighed(2.98).suspects, ())
+        found = weighed(3.02)
+        self.assertEqual(len(found.suspects), 2)
+        self.assertEqual({each.reading for each in found.alike}, {0, None})
+        against = weighed(8.0, 8.0)
+        self.assertEqual([each.part for each in against.alike], ["battery-98"])
+        self.assertEqual(len(against.suspects), 3)
+        self.assertEqual({each.reading for each in weighed(8.0, -8.0).alike}, {0, 1})
+
     def test_a_datum_that_is_wrong(self) -> None:
         """A body that weighs a fifth more than was said: the rig's scale alone cannot tell which part it is."""
         rng = np.random.default_rng(3)

@@ -5,11 +5,14 @@ import unittest
 import numpy as np
 
 from equilix.analysis import analyse
+from equilix.bench.expecting import expected
+from equilix.bench.subjects import as_built, reading
 from equilix.carry import WAYS
 from equilix.document import Document
 from equilix.edits import kit, placing, rigging
 from equilix.edits.balance_point import balance_on_finger
 from equilix.edits.lumps import can_count_in, count_in
+from equilix.edits.measuring import keep_measured
 from equilix.errors import Refused
 from equilix.kit.catalogue import LUMP
 from equilix.kit.lump_names import REST
@@ -70,6 +73,19 @@ class CountedIn(unittest.TestCase):
             self.assertEqual({term.by_mass for term in made.readings[1].terms}, {1.0})
             if carry != "gimbal":
                 self.assertAlmostEqual(found.mass_sd_kg, 0.036, delta=0.002)
+
+    def test_what_was_measured_stays(self) -> None:
+        """Readings of the whole are readings of the rest with the lens beside it: they expect the same as before."""
+        rig = as_built(analyse(self.lumps.document, self.lumps.setup).assembly)
+        kept = [reading(rig, "mass", 7.2), reading(rig, "balance", 0.05), reading(rig, "balance", 0.1, axis="z")]
+        document = keep_measured(self.lumps.document, kept)
+        before = expected(document, document.measured)
+        made, lens = self.strapped(document=document)
+        made = placing.turn_free(made, self.setup_id, lens, (0.0, 0.3, 0.4))
+        made = count_in(made, self.setup_id, lens)
+        self.assertEqual(len(made.measured[0].pieces), len(document.measured[0].pieces) + 1)
+        for one, other in zip(before, expected(made, made.measured), strict=True):
+            self.assertAlmostEqual(one.value, other.value, places=9)
 
     def test_slid_afterwards(self) -> None:
         """What is split up moves with the lump, as the lump did."""

@@ -30,8 +30,8 @@ Array = NDArray[np.float64]
 
 STRIKING: Final = 3.0
 """Further off than so many standard uncertainties a reading or a datum is likely a mistake: one in 370 good ones is."""
-ALIKE: Final = 0.95
-"""Suspects whose distances go together so closely cannot be told apart by what has been read."""
+ODDS: Final = 20.0
+"""What is not so many times as likely as something else cannot be told apart from it."""
 MOST_ROUNDS: Final = 30
 CLOSE: Final = 1e-10
 LEAST_MASS_KG: Final = 1e-3
@@ -109,28 +109,16 @@ class Fitted(Struct, frozen=True, dict=True):
             found.extend(Suspect(float(self.data_off[k, c]), part=part_id, column=c) for c in range(4))
         return tuple(sorted((each for each in found if abs(each.off) > STRIKING), key=lambda each: -abs(each.off)))
 
-    @cached_property
+    @property
     def alike(self) -> tuple[Suspect, ...]:
-        """The likeliest mistake, and all that would explain the same as well: they cannot be told apart yet."""
+        """The likeliest mistake, and all that would explain it nearly as well: they cannot be told apart yet.
+
+        One mistake takes ``w²`` off the sum of squares, so that two explanations are as ``exp((w₁² − w₂²)/2)`` to one.
+        """
         if not self.suspects:
             return ()
-        first = self.suspects[0]
-        one = self._explains(first)
-        return tuple(
-            each for each in self.suspects
-            if each is first or abs(float(one @ self._weights @ self._explains(each))) >= ALIKE * self._size(one)
-            * self._size(self._explains(each))
-        )  # fmt: skip
-
-    def _explains(self, suspect: Suspect) -> Array:
-        """By what a mistake of it would shift the readings ``(r,)``."""
-        if suspect.reading is not None:
-            return np.asarray(np.eye(len(self._weights))[suspect.reading])
-        column: Array = self.slopes[:, 4 * self.row(suspect.part) + suspect.column]
-        return column
-
-    def _size(self, shift: Array) -> float:
-        return math.sqrt(max(float(shift @ self._weights @ shift), 1e-300))
+        best = self.suspects[0].off ** 2
+        return tuple(each for each in self.suspects if best - each.off**2 < 2 * math.log(ODDS))
 
     def variance(self, gradient: Array) -> tuple[float, float]:
         """Of a value with these slopes ``(k, 4)``: before and after."""
