@@ -48,6 +48,7 @@ class Bench(WindowTest):
         """Type into fields."""
         for key, text in values.items():
             self.enter(form.fields[key], text)
+        self.ready()
 
     def instrument(self, key: str) -> None:
         """Choose an instrument, and wait until it stands still with something on it."""

@@ -18,7 +18,7 @@ from equilix.document import Document
 from equilix.errors import Refused
 from equilix.facts import fact, length
 from equilix.kit.measured import Measured
-from equilix.kit.solids import AXES, Axis
+from equilix.kit.solids import AXES
 from equilix.mechanics.mass_properties import MassProperties
 
 LEAST_ABOVE_M: Final = 0.01
@@ -48,11 +48,6 @@ def expected(document: Document, measured: Sequence[Measured]) -> tuple[Expected
         gradient = np.einsum("w,wkc->kc", slope(each, now), whole.slopes(data))
         found.append(Expected(predicted(each, now), math.sqrt(fitted.variance(gradient)[1])))
     return tuple(found)
-
-
-def place_now(document: Document, measured: Measured, axis: Axis) -> float:
-    """Where all that is measured balances along an axis with the data as they are, m."""
-    return float(_body(document, measured).cg_m[AXES.index(axis)])
 
 
 class Inertia(Struct, frozen=True):

@@ -21,7 +21,7 @@ from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.bench.sorts import predicted, slope
-from equilix.bench.whole import Whole, whole_of
+from equilix.bench.whole import Whole, same_thing, whole_of
 from equilix.kit.measured import Measured, Stated
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading
@@ -33,7 +33,9 @@ STRIKING: Final = 3.0
 ODDS: Final = 20.0
 """What is not so many times as likely as something else cannot be told apart from it."""
 MOST_ROUNDS: Final = 30
-CLOSE: Final = 1e-10
+CLOSE: Final = 1e-9
+SETTLED: Final = 1e-5
+"""kg and m: what moves by less keeps its slopes."""
 LEAST_MASS_KG: Final = 1e-3
 
 
@@ -164,13 +166,14 @@ def fit(
     first, before = np.zeros((k, 4)), np.zeros((4 * k, 4 * k))
     for n, part_id in enumerate(ids):
         first[n], before[4 * n : 4 * n + 4, 4 * n : 4 * n + 4] = stated_of(parts[part_id], kept)
-    wholes = [whole_of(each, parts, ids) for each in believed]
+    wholes = _wholes(believed, parts, ids)
     hand_slopes, hand_says = _by_hand(by_hand, parts, ids)
     sds = np.array([*(each.sd for each in believed), *(each.sd_m for each in by_hand)])
-    likely = first
+    likely, step, slopes = first, math.inf, hand_slopes
     for _ in range(MOST_ROUNDS):
-        slopes, says = _linear(believed, wholes, likely)
-        slopes = np.concatenate((slopes, hand_slopes))
+        if step > SETTLED:
+            slopes = np.concatenate((_slopes(believed, wholes, likely), hand_slopes))
+        says = np.array([predicted(each, whole.at(likely)) for each, whole in zip(believed, wholes, strict=True)])
         said = np.array([each.value for each in believed])
         off = np.concatenate((said - says, hand_says - hand_slopes @ likely.ravel()))
         off += slopes @ (likely - first).ravel()
@@ -189,14 +192,28 @@ def fit(
     return Fitted(ids, first, likely, before, after, lines, slopes, float(off @ told), weights)
 
 
-def _linear(measured: Sequence[Measured], wholes: Sequence[Whole], data: Array) -> tuple[Array, Array]:
-    """Slopes ``(r, 4k)`` and values ``(r,)`` of readings at these data."""
-    slopes, says = np.zeros((len(measured), data.size)), np.zeros(len(measured))
+def _wholes(measured: Sequence[Measured], parts: Mapping[str, Part], ids: Sequence[str]) -> list[Whole]:
+    """What each reading is of; one and the same for readings of one thing."""
+    known: dict[tuple[object, ...], Whole] = {}
+    found = []
+    for each in measured:
+        key = same_thing(each)
+        if key not in known:
+            known[key] = whole_of(each, parts, ids)
+        found.append(known[key])
+    return found
+
+
+def _slopes(measured: Sequence[Measured], wholes: Sequence[Whole], data: Array) -> Array:
+    """Slopes ``(r, 4k)`` of readings at these data."""
+    slopes = np.zeros((len(measured), data.size))
+    known: dict[int, tuple[Array, Array]] = {}
     for n, (each, whole) in enumerate(zip(measured, wholes, strict=True)):
-        now = whole.at(data)
-        says[n] = predicted(each, now)
-        slopes[n] = np.einsum("w,wkc->kc", slope(each, now), whole.slopes(data)).ravel()
-    return slopes, says
+        if id(whole) not in known:
+            known[id(whole)] = whole.at(data), whole.slopes(data).reshape(10, -1)
+        now, by_data = known[id(whole)]
+        slopes[n] = slope(each, now) @ by_data
+    return slopes
 
 
 def _by_hand(readings: Sequence[Reading], parts: Mapping[str, Part], ids: Sequence[str]) -> tuple[Array, Array]:

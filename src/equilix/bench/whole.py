@@ -59,10 +59,8 @@ class Whole(Struct, frozen=True, dict=True):
             by_place[:, i] -= cgs[:, j]
             by_place[:, j] -= cgs[:, i]
             found[row, :, 1:] = np.einsum("n,ni,nij->nj", masses, by_place, self.rotations)
-        slopes = np.zeros((10, len(data), 4))
-        for row, part in enumerate(self.which):
-            slopes[:, part] += found[:, row]
-        return slopes
+        own = (self.which[:, None] == np.arange(len(data))).astype(float)
+        return np.asarray(np.tensordot(found, own, axes=(1, 0)).transpose(0, 2, 1))
 
     def _pieces(self, data: Array) -> tuple[Array, Array]:
         own = data[self.which]
@@ -102,6 +100,13 @@ def whole_of(measured: Measured, parts: Mapping[str, Part], ids: Sequence[str]) 
             (measured.beside_kg, *(measured.beside_kg * each for each in measured.beside_m), *measured.beside_kg_m2)
         ),
     )
+
+
+def same_thing(measured: Measured) -> tuple[object, ...]:
+    """Readings of which this is equal were taken of one thing, standing as it stood."""
+    pieces = ((each.part, each.position_m, each.quaternion_xyzw, each.extension_m, each.pivots_rad)
+              for each in measured.pieces)  # fmt: skip
+    return (measured.beside_kg, measured.beside_m, measured.beside_kg_m2, *pieces)
 
 
 def properties(whole: Array) -> MassProperties:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from contextlib import suppress
 from functools import partial
 from typing import Final
 
@@ -52,7 +53,10 @@ NARROW_PX: Final = 1000
 class Together(Struct, frozen=True):
     """The fit, and of every setup that can be carried its doubt before and after the data are corrected, m."""
 
+    document: Document
     fitted: Fitted
+    made: Document
+    """The document with the data corrected."""
     sure: tuple[tuple[str, float, float], ...]
 
 
@@ -175,7 +179,7 @@ class AllTab(WorkTab):
         ]  # fmt: skip
         show_text(self.sure_head, say("How sure the rigs would be") if sure else "", self.theme.ink)
         show_text(self.sure, "\n".join(sure), self.theme.quiet)
-        self.correct.setEnabled(found is not None and bool(found.fitted.lines) and _differs(document, found.fitted))
+        self.correct.setEnabled(found is not None and found.made != found.document)
 
     def _fill(self) -> None:
         document, found, tell = self.session.document, self.found, self.session.tell
@@ -242,27 +246,20 @@ class AllTab(WorkTab):
 
     def _correct(self) -> None:
         """Everything that was read goes into the data: one action, one undo."""
-        self.session.edit(
-            say("Correct the data by all readings"), lambda document: take_in(document, fit_all(document))
-        )
-
-
-def _differs(document: Document, fitted: Fitted) -> bool:
-    """Whether taking the readings in would change anything."""
-    try:
-        made = take_in(document, fitted)
-    except EquilixError:
-        return False
-    return made.parts != document.parts or made.readings != document.readings
+        found = self.found
+        if found is not None and found.document is self.session.document:
+            self.session.edit(say("Correct the data by all readings"), lambda _document: found.made)
 
 
 def _together(document: Document, called_off: Called) -> Iterator[Together]:
     """The fit, then the rigs one after the other."""
-    fitted = fit_all(document)
-    yield Together(fitted, ())
-    if not fitted.lines:
+    fitted, made = fit_all(document), document
+    if fitted.lines:
+        with suppress(EquilixError):  # a reading that is kept as no straight line corrects nothing
+            made = take_in(document, fitted)
+    yield Together(document, fitted, made, ())
+    if made is document:
         return
-    made = take_in(document, fitted)
     measured = set(fitted.ids)
     sure = []
     for setup in document.setups:
@@ -277,4 +274,4 @@ def _together(document: Document, called_off: Called) -> Iterator[Together]:
         same = next((each for each in after if each.balance.key == before.balance.key), None)
         if same is not None:
             sure.append((setup.name, before.sd_m, same.sd_m))
-    yield Together(fitted, tuple(sure))
+    yield Together(document, fitted, made, tuple(sure))

@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from datetime import datetime
+from functools import partial
 from typing import Final
 
 from PySide6.QtWidgets import QHBoxLayout, QListWidget, QPushButton, QVBoxLayout, QWidget
 
-from equilix.bench.bench_words import figure, helpful_words
-from equilix.bench.expecting import check, expected, inertia_of, place_now
+from equilix.bench.bench_words import helpful_words
+from equilix.bench.expecting import check, inertia_of
 from equilix.bench.marks import Pivot
+from equilix.bench.meaning import meaning_words
 from equilix.bench.methods import METHODS, Ask, Key
 from equilix.bench.next_reading import Helpful, helpful
 from equilix.bench.subjects import Subject
@@ -18,12 +20,12 @@ from equilix.bench.things import RIG, Thing, things
 from equilix.document import Document
 from equilix.edits.measuring import keep_measured, use_gyration
 from equilix.errors import EquilixError, Refused
-from equilix.facts import Sayable, fact, fine_length, inertia, number
+from equilix.facts import Sayable
 from equilix.instruments.hidden import Hidden
 from equilix.instruments.instrument import MOMENT, About
 from equilix.instruments.settling import Steady
 from equilix.kit.measured import Measured
-from equilix.kit.solids import AXES, Axis
+from equilix.kit.solids import Axis
 from equilix.ui.jobs import in_one_go
 from equilix.ui.session import Session
 from equilix.ui.theme import grown
@@ -86,6 +88,8 @@ class ReadTab(WorkTab):
         self.correct = QPushButton(say("Keep it and correct the data"))
         self.correct.clicked.connect(lambda: self._keep(correct=True))
         self.job.found.connect(self._found)
+        self.meaning = session.jobs.new(say("Holding the reading against the data"))
+        self.meaning.found.connect(self._means)
         self._lay_out()
 
     def _lay_out(self) -> None:
@@ -219,38 +223,29 @@ class ReadTab(WorkTab):
         return made
 
     def _show_result(self) -> None:
+        """Say what is wrong at once, and what it means as soon as that is known."""
+        self.meaning.cancel()
         try:
-            made = self.measured()
-            lines = [] if not made else [self.session.tell(each) for each in self._means(made)]
-            wrong = ""
+            made, wrong = self.measured(), ""
         except EquilixError as error:
-            made, lines, wrong = (), [], f"▲ {self.session.tell(error.said)}"
-        show_text(self.result, wrong or "\n".join(lines), self.theme.tip if wrong else self.theme.ink)
+            made, wrong = (), f"▲ {self.session.tell(error.said)}"
+        show_text(self.result, wrong, self.theme.tip)
         for button in (self.keep, self.correct):
             button.setEnabled(bool(made))
+        if made:
+            axis, mark = self.form.chosen_axis, self.form.chosen_mark
+            self.meaning.start(in_one_go(partial(meaning_words, self.session.document, made, axis, mark)))
 
-    def _means(self, made: tuple[Measured, ...]) -> list[Sayable]:
-        """What was read against what the data say, and where it balances with that."""
-        document = self.session.document
-        found: list[Sayable] = []
-        for each, wanted in zip(made, expected(document, made), strict=True):
-            off = abs(wanted.off(each))
-            key = "measuring.as_the_data" if off < 2.0 else "measuring.not_as_the_data"
-            more = {} if key == "measuring.as_the_data" else {"off": number(off, 1)}
-            said, data = figure(each, each.value), figure(each, wanted.value)
-            found.append(fact(key, said=said, data=data, sd=figure(each, wanted.sd), **more))
-        if made[0].sort == "turning" and made[0].value > 0:
-            turning = inertia_of(document, made[0])
-            found.append(
-                fact("measuring.inertia", found=inertia(turning.measured), sd=inertia(turning.sd),
-                     data=inertia(turning.data))
-            )  # fmt: skip
-        after = take_in(keep_measured(document, made), fit_all(keep_measured(document, made)))
-        total = place_now(after, made[0], self.form.chosen_axis) if self.form.chosen_axis in AXES else 0.0
-        mark = self.form.chosen_mark
-        if mark is not None and self.key in ("supports", "tilted"):
-            found.append(fact("measuring.then_balances", place=fine_length(mark.distance_m(total)), mark=mark.said))
-        return found
+    def _means(self, found: tuple[Sayable, ...] | EquilixError) -> None:
+        said = (
+            [f"▲ {self.session.tell(found.said)}"] if isinstance(found, EquilixError) else map(self.session.tell, found)
+        )
+        show_text(self.result, "\n".join(said), self.theme.ink)
+
+    @property
+    def waits(self) -> bool:
+        """Whether something is still to come."""
+        return super().waits or self.meaning.running
 
     def _show_other(self, other: OtherForm) -> None:
         """What the figures of a spring or an operator mean."""
@@ -377,6 +372,7 @@ class ReadTab(WorkTab):
     def leave(self) -> None:
         """The instrument is let go of."""
         super().leave()
+        self.meaning.cancel()
         self.live.leave()
         self.live.source.setCurrentIndex(0)
         self.live._show()
