@@ -245,6 +245,29 @@ class IntoTheData(unittest.TestCase):
         with refused(self, Refused, "no reading “gone”"):
             measuring.forget_measured(self.document, "gone")
 
+    def test_forgotten_after_it_was_taken_in(self) -> None:
+        """It counts no more: all that is left is fitted as if it had never been, and the data go back."""
+        last = self.document.measured[-1].id
+        taken = take_in(self.document, fit_all(self.document))
+        self.assertEqual(len(taken.readings), len(self.measured))
+        gone = measuring.forget_measured(taken, last)
+        never = measuring.keep_measured(DEMO, self.measured[:-1])
+        np.testing.assert_allclose(fit_all(gone).likely, fit_all(never).likely, atol=1e-9)
+        back = take_in(gone, fit_all(gone))
+        for part_id in RIG.parts:
+            one, other = (each.parts_by_id[part_id].body() for each in (back, take_in(never, fit_all(never))))
+            np.testing.assert_allclose([one.mass_kg, *one.cg_m], [other.mass_kg, *other.cg_m], atol=3e-6)
+        self.assertEqual(len(back.readings), len(self.measured) - 1)
+        for each in back.measured:
+            back = measuring.forget_measured(back, each.id)
+        back = take_in(back, fit_all(back))
+        self.assertEqual((back.readings, back.stated), ((), ()))
+        for part in DEMO.parts:
+            found = back.parts_by_id[part.id].body()
+            np.testing.assert_allclose([found.mass_kg, *found.cg_m], [part.mass_kg, *part.body().cg_m], atol=1e-6)
+        with refused(self, Refused, "Nothing has been measured yet"):
+            take_in(back, fit_all(back))
+
     def test_said_anew(self) -> None:
         """A part that is weighed again is believed at its new figure; it is no longer what was stated before."""
         made = take_in(self.document, fit_all(self.document))

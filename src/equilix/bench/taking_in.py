@@ -9,6 +9,7 @@ from pydantic_core import ValidationError
 
 from equilix.bench.fit import Fitted, fit
 from equilix.document import MOST_READINGS, Document
+from equilix.edits.kit import stated_without
 from equilix.edits.measuring import correct_part
 from equilix.edits.sound import refused_by
 from equilix.errors import Refused
@@ -26,14 +27,20 @@ def fit_all(document: Document) -> Fitted:
 
 
 def take_in(document: Document, fitted: Fitted) -> Document:
-    """Put the parts at their likeliest values, and keep the readings that narrow their doubt. Refused for no reading.
+    """Put the parts at their likeliest values, and keep the readings that narrow their doubt.
+
+    A part of which nothing is read any more goes back to what was stated. Refused where there is nothing to do.
 
     A reading is kept as a straight line through the likeliest data: a mass that was read counts as a moment on a lever
     of one metre, an angle, a time or a moment as so many metres.
     """
-    if not fitted.lines:
+    untold = [each for each in document.stated if each.part not in fitted.ids]
+    if not (fitted.lines or untold):
         raise Refused(fact("measuring.none_yet"), fact("measuring.take_one"))
     made = document
+    for each in untold:  # what was read of it is forgotten: it is again what was stated
+        made = correct_part(made, each.part, each.mass_kg, each.cg_m)
+        made = made.changed(stated=stated_without(made.stated, each.part))
     for part_id, data in zip(fitted.ids, fitted.likely, strict=True):
         body = document.parts_by_id[part_id].body()
         now = np.array((body.mass_kg, *body.cg_m))

@@ -80,7 +80,10 @@ def measured_of(document: Document, measured_id: str) -> Measured:
 def forget_measured(document: Document, measured_id: str) -> Document:
     """Take a reading out, as if it had never been taken. What it has corrected stays until all is fitted again."""
     old = measured_of(document, measured_id)
-    return document.changed(measured=tuple(each for each in document.measured if each is not old))
+    return document.changed(
+        measured=tuple(each for each in document.measured if each is not old),
+        readings=tuple(each for each in document.readings if each.id != measured_id),
+    )
 
 
 def believe(document: Document, measured_id: str, left_out: bool) -> Document:

@@ -254,7 +254,7 @@ class AllTab(WorkTab):
 def _together(document: Document, called_off: Called) -> Iterator[Together]:
     """The fit, then the rigs one after the other."""
     fitted, made = fit_all(document), document
-    if fitted.lines:
+    if fitted.lines or document.stated:
         with suppress(EquilixError):  # a reading that is kept as no straight line corrects nothing
             made = take_in(document, fitted)
     yield Together(document, fitted, made, ())

@@ -29,8 +29,13 @@ MOST_PX_PER_MM: Final = 1.2
 
 
 def _under(drawn: Sequence[Drawn], lowest_mm: float, x_mm: float) -> float:
-    """The underside at a place, mm down the paper: that of the lowest part there, or of the rig where there is none."""
-    boxes = [each.outline.whole.boundingRect().translated(each.x_mm, each.y_mm) for each in drawn]
+    """The underside at a place, mm down the paper: of the lowest piece there, or of the rig where there is none."""
+    boxes = [
+        path.boundingRect().translated(each.x_mm, each.y_mm)
+        for each in drawn
+        for path, _, filled in each.outline.pieces
+        if filled
+    ]
     return max((box.bottom() for box in boxes if box.left() <= x_mm <= box.right()), default=lowest_mm)
 
 
