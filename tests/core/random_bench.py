@@ -18,7 +18,6 @@ from equilix.edits import (
     lenses,
     linking,
     lumps,
-    measuring,
     placing,
     points,
     rigging,
@@ -52,7 +51,6 @@ MODULES = (
     working,
     linking,
     timing,
-    measuring,
 )
 
 
@@ -259,43 +257,8 @@ def _pick(c: Chooser) -> int:
     return c.rng.choice((0, 0, 1, 9))
 
 
-def _measured(c: Chooser) -> str:
-    return c.rng.choice([each.id for each in c.document.measured] or ["nowhere"])
-
-
-def _measure_part(c: Chooser) -> Edit:
-    part, sort = c.part(), c.rng.choice(("mass", "balance", "hang", "support", "smell"))
-    value, sd, axis = c.number(), c.above_0(), c.rng.choice("xyz")
-    return lambda d: measuring.measure_part(d, part, sort, value, sd, axis=axis, at_m=0.1, other_m=-0.1)
-
-
-def _keep_measured(c: Chooser) -> Edit:
-    again = c.document.measured[:2]
-    return lambda d: measuring.keep_measured(d, again)
-
-
-def _correct_part(c: Chooser) -> Edit:
-    part, mass, place = c.part(), c.above_0(), _place(c)
-    return lambda d: measuring.correct_part(d, part, mass, place)
-
-
 MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     "bend": _bend,
-    "measure_part": _measure_part,
-    "keep_measured": _keep_measured,
-    "forget_measured": lambda c: lambda d, key=_measured(c): measuring.forget_measured(d, key),
-    "believe": lambda c: lambda d, key=_measured(c), out=c.yes(): measuring.believe(d, key, out),
-    "correct_part": _correct_part,
-    "use_gyration": lambda c: (
-        lambda d, part=c.part(), axis=c.rng.choice("xyz"), k=c.number(): measuring.use_gyration(d, part, axis, k)
-    ),
-    "weigh_bearer": lambda c: (
-        lambda d, part=c.part(), a=c.number(), b=c.above_0(): measuring.weigh_bearer(d, part, (a, a + b), (b, 2 * b))
-    ),
-    "hold_test": lambda c: lambda d, who=c.operator(), kg=c.above_0(), s=c.number(): measuring.hold_test(d, who, kg, s),
-    "doubt_stated": lambda c: (
-        lambda d, part=c.part(), column=c.rng.choice((0, 1, 3, 7)): measuring.doubt_stated(d, part, column)
-    ),
     "strap_track": _strap_track,
     "change_strap_track": _change_strap_track,
     "turn_about": lambda c: (

@@ -347,31 +347,17 @@ class Part(Model):
         for found in self.balance:
             sd[AXES.index(found.axis)] = found.sd_m
         return Body(
-            self.mass_kg,
-            self.standard_uncertainty_kg,
-            cg,
-            np.diag(sd**2),
-            whole.inertia_kg_m2 + self._more_inertia,
-            centres,
-            halves,
-            low,
-            high,
-            turns,
-        )
+            self.mass_kg, self.standard_uncertainty_kg, cg, np.diag(sd**2), whole.inertia_kg_m2 + self._more_inertia,
+            centres, halves, low, high, turns,
+        )  # fmt: skip
 
     @cached_property
     def _more_inertia(self) -> Array:
         """What its inertia was measured to be more than its shape has it, pushed in and straight; kg·m² ``(3, 3)``."""
         if self.gyration_m is None:
             return np.zeros((3, 3))
-        centres, _ = self._solids_at(AT_REST)
-        masses = self.shares * self.mass_kg
-        gyrations = np.array([solid.gyration_m2 for solid in self.solids])
-        shape = combine(masses, centres + self._balances(None), gyrations * masses[:, None, None]).inertia_kg_m2
-        more = [
-            self.mass_kg * k * k - own if k > 0 else 0.0 for k, own in zip(self.gyration_m, np.diag(shape), strict=True)
-        ]
-        return np.diag(more)
+        own = zip(self.gyration_m, np.diag(self.changed(gyration_m=None).body().inertia_kg_m2), strict=True)
+        return np.diag([self.mass_kg * radius**2 - was if radius > 0 else 0.0 for radius, was in own])
 
     def _solids_at(self, configuration: Configuration) -> tuple[Array, Array | None]:
         """Centres ``(n, 3)`` of the solids, and how they are turned ``(n, 3, 3)`` where any is."""
