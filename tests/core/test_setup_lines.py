@@ -274,6 +274,18 @@ class OneOwn(unittest.TestCase):
                 self.assertRegex(why(line), words)
                 self.assertEqual(made, self.document)
 
+    def test_left_out_as_a_whole(self) -> None:
+        """Of a row whose way of carrying is not known nothing is taken, beside one that is taken."""
+        head = "setup;placement;part;on;point;slide mm;way"
+        slid = f"Lamp room;bridge;{self.name('bridge')};;;25;"
+        made, (line,) = self.row(head, slid)
+        self.assertEqual((line.change, made == self.document), ("changed", False))
+        good = f"Lamp room;body;{self.name('boxy-body')};;;;"
+        made, lines = self.row(head, good, f"{slid}by drone")
+        self.assertEqual([isinstance(each, Unread) for each in lines], [False, True])
+        self.assertRegex(why(lines[1]), "way of carrying")
+        self.assertEqual(made, self.document)
+
 
 class OnTheCommandLine(unittest.TestCase):
     """`equilix lines`."""

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections import Counter
 from collections.abc import Sequence
 from typing import Any, Final
 
@@ -33,13 +34,18 @@ class PlacementRows:
     def __init__(self, parts: Sequence[Part], old: Setup, rows: Sequence[Row]) -> None:
         self.parts, self.old, self.rows = parts, old, rows
         self.parts_by_id = {part.id: part for part in parts}
-        self.keys = [row.cells.get("placement") or slug(row.cells.get("name", "")) for row in rows]
-        self.places = {row.number: key for row, key in zip(rows, self.keys, strict=True)}
+        self.places = {row.number: row.cells.get("placement") or slug(row.cells.get("name", "")) for row in rows}
+        """The placement that each row tells."""
+        self.often = Counter(self.places.values())
+        self.names: dict[str, str] = {}
+        """What the part of each placement is called; of two rows of one placement, by the first."""
+        for row in rows:
+            self.names.setdefault(self.places[row.number], row.cells.get("name", ""))
 
     def placement(self, row: Row) -> Placement:
         """What a row tells. Raises :class:`Refused`."""
         key = self.places[row.number]
-        if self.keys.count(key) > 1:
+        if self.often[key] > 1:
             raise Refused(fact("setup_lines.two_rows", key=key), fact("setup_lines.leave_one"))
         old = self.old.by_id.get(key)
         part = part_of(self.parts, row.cells.get("name", ""), None if old is None else old.part)
@@ -134,7 +140,7 @@ class PlacementRows:
 
     def carrier(self, on: str) -> str:
         """The placement that ``on`` names, by its own name or by that of its part."""
-        known = {*self.keys, *self.old.by_id}
+        known = {*self.names, *self.old.by_id}
         if on in known:
             return on
         called = [key for key in sorted(known) if self._name(key).casefold() == on.casefold()]
@@ -145,15 +151,13 @@ class PlacementRows:
         raise Refused(fact("setup_lines.no_placement", name=on), fact("setup_lines.its_row_first"))
 
     def _name(self, key: str) -> str:
-        for row, each in zip(self.rows, self.keys, strict=True):
-            if each == key:
-                return row.cells.get("name", "")
-        return self.parts_by_id[self.old.by_id[key].part].name
+        told = self.names.get(key)
+        return told if told is not None else self.parts_by_id[self.old.by_id[key].part].name
 
     def _part(self, key: str) -> Part:
         """The part of a placement, as the rows tell it. Raises :class:`Refused`."""
         old = self.old.by_id.get(key)
-        if old is not None and key not in self.keys:
+        if old is not None and key not in self.names:
             return self.parts_by_id[old.part]
         return part_of(self.parts, self._name(key), None if old is None else old.part)
 

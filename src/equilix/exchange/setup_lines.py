@@ -93,14 +93,18 @@ class _Taking:
         """The setup with the rows."""
         told = PlacementRows(self.document.parts, self.old, [row for row in rows if row.sort == "setups"])
         wishes: list[tuple[Row, Placement]] = []
+        carried: dict[int, dict[str, str]] = {}
         for row in told.rows:
             try:
+                carried[row.number] = self._carried(row)
                 wishes.append((row, told.placement(row)))
             except Refused as error:
                 self._leave(row, error)
         setup = self._placements(wishes)
-        for row in told.rows:
-            setup = self._carried(setup, row)
+        left = {each.number for each in self.became if isinstance(each, Unread)}
+        for number, updates in carried.items():
+            if updates and number not in left:
+                setup = setup.changed(**updates)
         taken = {cable.id for cable in setup.cables}
         for row in rows:
             if row.sort == "cables":
@@ -137,23 +141,20 @@ class _Taking:
             waiting = [(row, placement) for row, placement, _ in refused]
         return setup
 
-    def _carried(self, setup: Setup, row: Row) -> Setup:
-        """How the setup is carried, where the row tells it. A row that tells nothing that is known is left out."""
+    def _carried(self, row: Row) -> dict[str, str]:
+        """How the setup is carried, where the row tells it. Raises :class:`Refused`."""
         way, bearer = row.cells.get("way"), row.cells.get("borne_by")
-        updates: dict[str, object] = {}
-        try:
-            if way is not None and way not in WAYS:
+        updates: dict[str, str] = {}
+        if way is not None:
+            if way not in WAYS:
                 raise Refused(fact("faults.no_way_carrying", carry=way), fact("faults.allowed", list=listed(WAYS)))
-            if way is not None:
-                updates["carry"] = way
-            if bearer is not None:
-                part = part_of(self.document.parts, bearer, setup.borne_by)
-                if part.carrier is None:
-                    raise Refused(fact("faults.no_arm_harness_or_tripod", borne_by=bearer), fact("faults.name_one"))
-                updates["borne_by"] = part.id
-        except Refused as error:
-            self._leave(row, error)
-        return setup.changed(**updates) if updates else setup
+            updates["carry"] = way
+        if bearer is not None:
+            part = part_of(self.document.parts, bearer, self.old.borne_by)
+            if part.carrier is None:
+                raise Refused(fact("faults.no_arm_harness_or_tripod", borne_by=bearer), fact("faults.name_one"))
+            updates["borne_by"] = part.id
+        return updates
 
     def _cable(self, setup: Setup, row: Row, taken: set[str], told: PlacementRows) -> Setup:
         key = row.cells.get("cable") or free_id(slug(row.cells.get("name", "")), taken)
@@ -186,7 +187,6 @@ class _Taking:
         self.became.append(Placed(row.number, row.text, self.old.name, what, change))
 
     def _leave(self, row: Row, error: Refused) -> None:
-        self.became = [each for each in self.became if each.number != row.number]
         self.became.append(Unread(row.number, row.text, error.said))
 
 
