@@ -7,11 +7,12 @@ from scipy.optimize import least_squares
 from scipy.stats import chi2, norm
 
 from equilix.analysis import analyse
+from equilix.bench.bench_words import doubt, figure, moved_words
 from equilix.bench.fit import STRIKING, Fitted, fit
 from equilix.bench.next_reading import helpful, most_doubtful
 from equilix.bench.sorts import predicted
 from equilix.bench.subjects import Subject, as_built, part_alone, reading
-from equilix.bench.taking_in import fit_all, take_in
+from equilix.bench.taking_in import corrections, fit_all, take_in
 from equilix.bench.whole import whole_of
 from equilix.demo import lighthouse
 from equilix.document import Document
@@ -21,6 +22,7 @@ from equilix.guide.observing import take_in as take_in_by_hand
 from equilix.kit.measured import Measured
 from equilix.store.parsing import parse
 from equilix.store.saving import checked_bytes
+from equilix.words.telling import tell
 from tests.core.test_bench_sorts import every_sort
 from tests.told import refused
 
@@ -224,6 +226,44 @@ class IntoTheData(unittest.TestCase):
                 gradient[found.row(part_id)] = row
             self.assertAlmostEqual(condition.sd_m, float(np.sqrt(found.variance(gradient)[1])), places=7)
         self.assertEqual(parse(checked_bytes(made)), made)
+
+    def test_what_is_corrected(self) -> None:
+        """Told of every part that moves, from what it is now; nothing once that is done; back, where it goes back."""
+        found = fit_all(self.document)
+        told = corrections(self.document, found)
+        self.assertEqual({each.part for each in told}, set(RIG.parts))
+        self.assertTrue(list(moved_words(told, self.document.parts_by_id)))
+        made = take_in(self.document, found)
+        self.assertEqual(list(moved_words(corrections(made, fit_all(made)), made.parts_by_id)), [])
+        back = made
+        for each in made.measured:
+            back = measuring.forget_measured(back, each.id)
+        for each in corrections(back, fit_all(back)):
+            body = DEMO.parts_by_id[each.part].body()
+            np.testing.assert_allclose(each.likely, [body.mass_kg, *body.cg_m], atol=1e-9)
+
+    def test_as_many_digits_as_are_known(self) -> None:
+        """Tenths of a gram where they are known, whole grams where they are not.
+
+        By hand, 790 ± 7.9 g from the sheet and 700 g read: ± 0.5 g gives 790 − 90 · 62.41/62.66 = 700.36, ± 20 g gives
+        790 − 90 · 62.41/462.41 = 777.85, ± 7.9 · 20/√462.41 = 7.35.
+        """
+        scale = reading(part_alone(DEMO, "battery-98"), "mass", 0.7)
+        for sd, words in ((0.0005, "→ 700.4 g ± 0.5 g"), (0.02, "→ 778 g ± 7 g")):
+            made = measuring.keep_measured(DEMO, [scale.changed(sd=sd)])
+            (said, *_) = moved_words(corrections(made, fit_all(made)), made.parts_by_id)
+            self.assertIn(words, tell(said, "metric"))
+
+    def test_figures_with_their_units(self) -> None:
+        """Seconds for what a watch says; of every sort the doubt has no more digits than are known."""
+        for sort, value, words in (
+            ("mass", 4.2, "4.200 kg ± 54 g"), ("balance", 0.1, "100.0 mm ± 54.3 mm"), ("drop", 0.43, "0.43 s ± 0.05 s"),
+            ("turning", 2.93, "2.93 s ± 0.05 s"), ("hang", 0.1, "5.7° ± 3.1°"), ("torque", 2.0, "2.00 N·m ± 0.05 N·m"),
+        ):  # fmt: skip
+            more = {"wire_m": 1.0, "apart_m": 0.2, "axis": "z"} if sort == "turning" else {"axis": "y"}
+            made = reading(RIG, sort, value, **more)
+            said = (tell(each, "metric") for each in (figure(made, value), doubt(made, 0.0543)))
+            self.assertEqual(" ± ".join(said), words)
 
     def test_nothing_unasked(self) -> None:
         """Keeping readings changes no part; one that is not believed is passed over; taken out, it never was."""

@@ -203,6 +203,36 @@ class ByHand(Bench):
         self.ready()
         self.assertEqual(tab.table.item(2, BELIEVED).checkState(), Qt.CheckState.Checked)
 
+    def test_corrected(self) -> None:
+        """What the readings would correct is told until it is done; then there is nothing more to do."""
+        form = self.measure("scale", "battery-98")
+        self.fill(form, load="792 g")
+        self.click(self.tab.keep)
+        self.together()
+        tab = self.page.all
+        self.assertIn("98 Wh wedge battery", tab.moves.item(0).text())
+        self.click(tab.correct)
+        self.assertFalse(tab.correct.isEnabled())  # at once: nothing is done after what was found before
+        self.ready()
+        self.assertEqual((tab.moves.count(), tab.moves_head.text()), (0, ""))
+        self.assertFalse(tab.correct.isEnabled())
+        self.session.undo()
+        self.ready()
+        self.assertTrue(tab.moves.count() and tab.correct.isEnabled())
+
+    def test_the_rows_are_those_that_are_there(self) -> None:
+        """While all is fitted anew the second of two rows is the reading that is left, not the one that is gone."""
+        form = self.measure("scale", "battery-98")
+        for load in ("792 g", "788 g", "790 g"):
+            self.fill(form, load=load)
+            self.click(self.tab.keep)
+        self.together()
+        tab = self.page.all
+        tab.table.setCurrentCell(0, 1)
+        self.click(tab.forget)
+        self.assertTrue(self.page.waits)
+        self.assertEqual([tab.table.item(row, 2).text() for row in range(tab.table.rowCount())], ["788.0 g", "790.0 g"])
+
 
 class NothingThere(Bench):
     """An empty document."""

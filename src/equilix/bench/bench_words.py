@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Final
 
 import numpy as np
@@ -10,12 +10,16 @@ import numpy as np
 from equilix.bench.fit import Fitted, Line, Suspect
 from equilix.bench.next_reading import Helpful
 from equilix.bench.sorts import SORTS
-from equilix.facts import Amount, Sayable, fact, fine_length, length, mass, number
+from equilix.bench.taking_in import Correction
+from equilix.facts import Amount, Sayable, fact, fine_length, mass, number
 from equilix.kit.measured import Measured
 from equilix.kit.parts import Part
 
 LEAST_KG, LEAST_M = 5e-4, 5e-5
 """What a datum moves by less is not told."""
+FINE_KG: Final = 5e-3
+FINE_S: Final = 1e-2
+"""What is known better has a tenth of a gram, or a thousandth of a second."""
 COLUMNS: Final = ("mass", "x", "y", "z")
 
 
@@ -26,8 +30,26 @@ def figure(measured: Measured, value: float, *, short: bool = False) -> Sayable:
         away = measured.mark_m - value if measured.inwards else value - measured.mark_m
         return fine_length(away) if short else fact("measuring.from_mark", away=fine_length(away), mark=measured.mark)
     if row.kind == "number":
-        return Amount("number", value, digits=2, symbol="s")
+        return _seconds(value)
     return Amount(row.kind, value, digits=1 if row.kind in ("mass", "torque") else 0)
+
+
+def doubt(measured: Measured, sd: float) -> Sayable:
+    """A standard uncertainty of a value of this sort, without digits that nobody believes."""
+    kind = SORTS[measured.sort].kind
+    if kind == "mass":
+        return mass(sd, _fine(sd))
+    return _seconds(sd, 2 + int(sd < FINE_S)) if kind == "number" else Amount(kind, sd, int(kind == "torque"))
+
+
+def _seconds(s: float, digits: int = 2) -> Amount:
+    """A time as a watch has it."""
+    return Amount("measured", s, digits, "s")
+
+
+def _fine(sd_kg: float) -> int:
+    """Digits of a mass more than usual."""
+    return int(sd_kg < FINE_KG)
 
 
 def reading_words(measured: Measured) -> Sayable:
@@ -84,17 +106,17 @@ def suspect_words(fitted: Fitted, parts: Mapping[str, Part]) -> Sayable:
     return fact("measuring.one_of_both", first=first, second=second, off=off)
 
 
-def moved_words(fitted: Fitted, parts: Mapping[str, Part]) -> Iterator[Sayable]:
-    """What taking the readings in would change of each part, what is furthest from what was stated first."""
-    before, after = fitted.sds
+def moved_words(corrected: Sequence[Correction], parts: Mapping[str, Part]) -> Iterator[Sayable]:
+    """What taking the readings in would change of each part, what goes furthest beside its doubt first."""
     found: list[tuple[float, Sayable]] = []
-    for row, part_id in enumerate(fitted.ids):
-        by, name = fitted.moved[row], parts[part_id].name
-        share = np.abs(by) / np.maximum(before[row], 1e-9)
-        if abs(by[0]) >= LEAST_KG:
+    for each in corrected:
+        by, name = each.likely - each.now, parts[each.part].name
+        share = np.abs(by) / np.maximum(each.before, 1e-9)
+        fine = _fine(float(each.after[0]))  # no digit that the doubt hides
+        if abs(by[0]) >= (LEAST_KG if fine else 2 * LEAST_KG):
             said = fact(
-                "measuring.mass_goes", part=name, before=mass(float(fitted.stated[row, 0]), 1),
-                after=mass(float(fitted.likely[row, 0]), 1), sd=mass(float(after[row, 0]), 1),
+                "measuring.mass_goes", part=name, before=mass(float(each.now[0]), fine),
+                after=mass(float(each.likely[0]), fine), sd=mass(float(each.after[0]), fine),
             )  # fmt: skip
             found.append((float(share[0]), said))
         k = int(np.argmax(np.abs(by[1:])))
@@ -102,10 +124,10 @@ def moved_words(fitted: Fitted, parts: Mapping[str, Part]) -> Iterator[Sayable]:
             way = (("back", "forward"), ("right", "left"), ("down", "up"))[k][int(by[1 + k] > 0)]
             said = fact(
                 "measuring.place_goes", part=name, by=fine_length(abs(float(by[1 + k]))), way=fact(f"way.{way}"),
-                sd=fine_length(float(after[row, 1 + k])),
+                sd=fine_length(float(each.after[1 + k])),
             )  # fmt: skip
             found.append((float(share[1 + k]), said))
-    yield from (said for _, said in sorted(found, key=lambda each: -each[0]))
+    yield from (said for _, said in sorted(found, key=lambda pair: -pair[0]))
 
 
 def helpful_words(each: Helpful) -> Sayable:
@@ -115,8 +137,3 @@ def helpful_words(each: Helpful) -> Sayable:
         key = "about" if each.how in ("hang", "drop") else "along"
         how = fact(f"measuring.do_{key}", how=how, axis=fact(f"measuring.{key}_{each.axis}"))
     return fact("measuring.would_leave", how=how, before=fine_length(each.before_m), after=fine_length(each.after_m))
-
-
-def sure_words(before_m: float, after_m: float) -> Sayable:
-    """How much surer a rig becomes."""
-    return fact("measuring.sure", before=length(before_m), after=fine_length(after_m))

@@ -6,13 +6,12 @@ import math
 from collections.abc import Sequence
 from typing import Final
 
-import numpy as np
 from msgspec import Struct
 
-from equilix.bench.fit import fit
+from equilix.bench.fit import fit, slopes_of, wholes_of
 from equilix.bench.methods import less_than_a_part, too_little
-from equilix.bench.sorts import predicted, slope
-from equilix.bench.whole import properties, whole_of
+from equilix.bench.sorts import predicted
+from equilix.bench.whole import data_of, properties, whole_of
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.document import Document
 from equilix.errors import Refused
@@ -40,14 +39,13 @@ def expected(document: Document, measured: Sequence[Measured]) -> tuple[Expected
     """What each reading should say with all that is known now."""
     ids = tuple(dict.fromkeys(piece.part for each in measured for piece in each.pieces))
     fitted = fit(document.parts_by_id, document.measured, document.stated, document.readings, also=ids)
-    data = np.array([[body.mass_kg, *body.cg_m] for body in (document.parts_by_id[each].body() for each in fitted.ids)])
-    found = []
-    for each in measured:
-        whole = whole_of(each, document.parts_by_id, fitted.ids)
-        now = whole.at(data)
-        gradient = np.einsum("w,wkc->kc", slope(each, now), whole.slopes(data))
-        found.append(Expected(predicted(each, now), math.sqrt(fitted.variance(gradient)[1])))
-    return tuple(found)
+    data = data_of(document.parts_by_id[each] for each in fitted.ids)
+    wholes = wholes_of(measured, document.parts_by_id, fitted.ids)
+    rows = slopes_of(measured, wholes, data)
+    return tuple(
+        Expected(predicted(each, whole.at(data)), math.sqrt(fitted.variance(row)[1]))
+        for each, whole, row in zip(measured, wholes, rows, strict=True)
+    )
 
 
 class Inertia(Struct, frozen=True):
@@ -88,7 +86,5 @@ def _check_hangs(document: Document, measured: Measured) -> None:
 
 def _body(document: Document, measured: Measured) -> MassProperties:
     ids = tuple(dict.fromkeys(piece.part for piece in measured.pieces))
-    bodies = [document.parts_by_id[each].body() for each in ids]
-    return properties(
-        whole_of(measured, document.parts_by_id, ids).at(np.array([[b.mass_kg, *b.cg_m] for b in bodies]))
-    )
+    data = data_of(document.parts_by_id[each] for each in ids)
+    return properties(whole_of(measured, document.parts_by_id, ids).at(data))

@@ -21,7 +21,7 @@ from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.bench.sorts import predicted, slope
-from equilix.bench.whole import Whole, same_thing, whole_of
+from equilix.bench.whole import Whole, data_of, same_thing, whole_of
 from equilix.kit.measured import Measured, Stated
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading
@@ -138,7 +138,7 @@ def stated_of(part: Part, kept: Mapping[str, Stated]) -> tuple[Array, Array]:
     body = part.body()
     covariance[0, 0] = body.mass_sd_kg**2
     covariance[1:, 1:] = body.cg_cov_m2
-    return np.array((body.mass_kg, *body.cg_m)), covariance
+    return data_of([part])[0], covariance
 
 
 def fit(
@@ -166,13 +166,13 @@ def fit(
     first, before = np.zeros((k, 4)), np.zeros((4 * k, 4 * k))
     for n, part_id in enumerate(ids):
         first[n], before[4 * n : 4 * n + 4, 4 * n : 4 * n + 4] = stated_of(parts[part_id], kept)
-    wholes = _wholes(believed, parts, ids)
+    wholes = wholes_of(believed, parts, ids)
     hand_slopes, hand_says = _by_hand(by_hand, parts, ids)
     sds = np.array([*(each.sd for each in believed), *(each.sd_m for each in by_hand)])
     likely, step, slopes = first, math.inf, hand_slopes
     for _ in range(MOST_ROUNDS):
         if step > SETTLED:
-            slopes = np.concatenate((_slopes(believed, wholes, likely), hand_slopes))
+            slopes = np.concatenate((slopes_of(believed, wholes, likely), hand_slopes))
         says = np.array([predicted(each, whole.at(likely)) for each, whole in zip(believed, wholes, strict=True)])
         said = np.array([each.value for each in believed])
         off = np.concatenate((said - says, hand_says - hand_slopes @ likely.ravel()))
@@ -192,7 +192,7 @@ def fit(
     return Fitted(ids, first, likely, before, after, lines, slopes, float(off @ told), weights)
 
 
-def _wholes(measured: Sequence[Measured], parts: Mapping[str, Part], ids: Sequence[str]) -> list[Whole]:
+def wholes_of(measured: Sequence[Measured], parts: Mapping[str, Part], ids: Sequence[str]) -> list[Whole]:
     """What each reading is of; one and the same for readings of one thing."""
     known: dict[tuple[object, ...], Whole] = {}
     found = []
@@ -204,8 +204,8 @@ def _wholes(measured: Sequence[Measured], parts: Mapping[str, Part], ids: Sequen
     return found
 
 
-def _slopes(measured: Sequence[Measured], wholes: Sequence[Whole], data: Array) -> Array:
-    """Slopes ``(r, 4k)`` of readings at these data."""
+def slopes_of(measured: Sequence[Measured], wholes: Sequence[Whole], data: Array) -> Array:
+    """Slopes ``(r, 4k)`` of readings of these wholes, at these data ``(k, 4)``."""
     slopes = np.zeros((len(measured), data.size))
     known: dict[int, tuple[Array, Array]] = {}
     for n, (each, whole) in enumerate(zip(measured, wholes, strict=True)):

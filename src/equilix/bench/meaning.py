@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from equilix.bench.bench_words import AGREES, figure
+from equilix.bench.bench_words import AGREES, doubt, figure
 from equilix.bench.expecting import expected, inertia_of
 from equilix.bench.fit import fit
 from equilix.bench.marks import Mark
@@ -23,7 +23,7 @@ def meaning_words(
     """What was read against what the data say; of supports, where it balances with that, from a ``mark``."""
     found: list[Sayable] = []
     for each, wanted in zip(made, expected(document, made), strict=True):
-        said, data, sd = figure(each, each.value), figure(each, wanted.value), figure(each, wanted.sd)
+        said, data, sd = figure(each, each.value), figure(each, wanted.value), doubt(each, wanted.sd)
         off = abs(wanted.off(each))
         if off < AGREES:
             found.append(fact("measuring.as_the_data", said=said, data=data, sd=sd))

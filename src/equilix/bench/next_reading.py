@@ -7,7 +7,7 @@ and variances ``S`` would leave ``aᵀ P a − aᵀ P Hᵀ (H P Hᵀ + S)⁻¹ H
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator
 from typing import Final, Literal
 
 import numpy as np
@@ -15,10 +15,9 @@ from msgspec import Struct
 from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
-from equilix.bench.fit import Fitted, fit
-from equilix.bench.sorts import SORTS, slope, support_sd
+from equilix.bench.fit import Fitted, fit, slopes_of, wholes_of
+from equilix.bench.sorts import SORTS, support_sd
 from equilix.bench.subjects import Subject, as_built, part_alone, reading
-from equilix.bench.whole import whole_of
 from equilix.carry.conditions import Condition
 from equilix.document import Document
 from equilix.kit.measured import Measured
@@ -63,27 +62,24 @@ def helpful(document: Document, analysis: Analysis, condition: Condition | None 
     for part_id, row in zip(ids, analysis.assembly.gradient(aim.by_mass, aim.by_place), strict=True):
         gradient[fitted.row(part_id)] = row
     before = math.sqrt(fitted.variance(gradient)[1])
+    could = tuple(_could_be(document, analysis))
+    every = [each for *_, measured in could for each in measured]
+    slopes = iter(slopes_of(every, wholes_of(every, document.parts_by_id, fitted.ids), fitted.likely))
     found = []
-    for how, subject, axis, part, measured in _could_be(document, analysis):
-        after = math.sqrt(_left(document, fitted, gradient.ravel(), measured))
+    for how, subject, axis, part, measured in could:
+        rows = np.array([next(slopes) for _ in measured])
+        after = math.sqrt(_left(fitted, gradient.ravel(), rows, np.diag([each.sd**2 for each in measured])))
         if after < (1 - LEAST_GAIN) * before:
             found.append(Helpful(how, subject, axis, part, before, after))
     return tuple(sorted(found, key=lambda each: each.after_m)[:MOST])
 
 
-def _left(document: Document, fitted: Fitted, aim: Array, measured: Sequence[Measured]) -> float:
-    rows = np.array([_slopes(document, fitted, each) for each in measured])
-    noise = np.diag([each.sd**2 for each in measured])
+def _left(fitted: Fitted, aim: Array, rows: Array, noise: Array) -> float:
+    """The variance left of a value of slopes ``aim`` ``(4k,)`` after readings of slopes ``rows`` ``(r, 4k)``."""
     along = rows @ fitted.after
     told = along @ aim
     left = float(aim @ fitted.after @ aim - told @ np.linalg.solve(along @ rows.T + noise, told))
     return max(left, 0.0)
-
-
-def _slopes(document: Document, fitted: Fitted, measured: Measured) -> Array:
-    whole = whole_of(measured, document.parts_by_id, fitted.ids)
-    now = whole.at(fitted.likely)
-    return np.asarray(np.einsum("w,wkc->kc", slope(measured, now), whole.slopes(fitted.likely))).ravel()
 
 
 Candidate = tuple[How, Subject, Axis, str | None, tuple[Measured, ...]]

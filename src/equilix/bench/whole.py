@@ -7,7 +7,7 @@ what was measured.
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Final
 
 import numpy as np
@@ -65,6 +65,11 @@ class Whole(Struct, frozen=True, dict=True):
     def _pieces(self, data: Array) -> tuple[Array, Array]:
         own = data[self.which]
         return own[:, 0], self.places_m + np.einsum("nij,nj->ni", self.rotations, own[:, 1:])
+
+
+def data_of(parts: Iterable[Part]) -> Array:
+    """The data ``(k, 4)`` of parts as they are now, by themselves."""
+    return np.array([(body.mass_kg, *body.cg_m) for body in (part.body() for part in parts)], float).reshape(-1, 4)
 
 
 def summed(masses_kg: Array, cgs_m: Array, inertias_kg_m2: Array) -> Array:

@@ -13,7 +13,7 @@ from equilix.bench.expecting import check
 from equilix.bench.marks import Mark, Pivot
 from equilix.bench.methods import METHODS, Asked, Method
 from equilix.bench.next_reading import helpful
-from equilix.bench.taking_in import fit_all, take_in
+from equilix.bench.taking_in import corrections, fit_all, take_in
 from equilix.bench.things import RIG, Thing, things
 from equilix.cli.choosing import part_named, setup_named
 from equilix.document import Document
@@ -63,12 +63,12 @@ def run(options: argparse.Namespace) -> None:
     setup = setup_named(document, options.setup)
     nexts = helpful(document, analyse(document, setup))
     parts = document.parts_by_id
+    moved = [tell(each, display) for each in moved_words(corrections(document, fitted), parts)]
     if options.correct:
         document = take_in(document, fitted)
     if options.save is not None:
         save(document, options.save)
     lines = [tell(line_words(line), display) for line in fitted.lines]
-    moved = [tell(each, display) for each in moved_words(fitted, parts)]
     suspect = tell(suspect_words(fitted, parts), display)
     if options.json:
         found = {

@@ -26,7 +26,7 @@ from equilix.analysis import analyse
 from equilix.bench.bench_words import datum_words, figure, moved_words, off_words, reading_words, suspect_words
 from equilix.bench.fit import Fitted
 from equilix.bench.next_reading import most_doubtful
-from equilix.bench.taking_in import fit_all, take_in
+from equilix.bench.taking_in import Correction, corrections, fit_all, take_in
 from equilix.document import Document
 from equilix.edits.measuring import believe, doubt_stated, forget_measured
 from equilix.errors import Called, EquilixError
@@ -58,6 +58,7 @@ class Together(Struct, frozen=True):
     made: Document
     """The document with the data corrected."""
     sure: tuple[tuple[str, float, float], ...]
+    corrected: tuple[Correction, ...]
 
 
 class AllTab(WorkTab):
@@ -138,10 +139,16 @@ class AllTab(WorkTab):
         return self.table
 
     def refresh(self) -> None:
-        """Fit anew where something has changed."""
-        if not self.look_for(self.session.document):
-            self._show()
+        """Fit anew where something has changed; the rows are those of the document at once."""
+        self.look_for(self.session.document)
+        self._show()
         self._selected()
+
+    @property
+    def current(self) -> Together | None:
+        """What was found, where it is of the document as it is now: nothing is done after an older one."""
+        found, document = self.found, self.session.document
+        return found if found is not None and (found.document is document or found.document == document) else None
 
     def _start(self) -> None:
         self.job.start(partial(_together, self.session.document))
@@ -156,30 +163,32 @@ class AllTab(WorkTab):
             show_text(self.head, say("Nothing has been measured yet. “Take a reading” shows how."), self.theme.ink)
         elif found is not None:
             wrong = bool(found.fitted.alike)
-            said = tell(suspect_words(found.fitted, document.parts_by_id))
+            said = tell(suspect_words(found.fitted, found.document.parts_by_id))
             show_text(self.head, f"{'▲ ' if wrong else ''}{said}.", self.theme.tip if wrong else self.theme.hold)
         alike = () if found is None else found.fitted.alike
         for place, button in enumerate(self.doubts):
             button.setVisible(place < len(alike))
+            button.setEnabled(self.current is not None)
             if len(alike) > 1:
                 button.setText(say("Do not believe the second") if place else say("Do not believe the first"))
             elif alike:
                 button.setText(say("Do not believe it"))
             if found is not None and place < len(alike):
-                set_tip(button, tell(datum_words(alike[place], found.fitted, document.parts_by_id)))
+                set_tip(button, tell(datum_words(alike[place], found.fitted, found.document.parts_by_id)))
         self._fill()
-        moved = [] if found is None else [tell(each) for each in moved_words(found.fitted, document.parts_by_id)]
-        show_text(self.moves_head, say("What they would correct") if moved else "", self.theme.ink)
+        moved = () if found is None else moved_words(found.corrected, found.document.parts_by_id)
+        moves = [tell(each) for each in moved]
+        show_text(self.moves_head, say("What they would correct") if moves else "", self.theme.ink)
         self.moves.clear()
-        self.moves.addItems(moved)
-        self.moves.setVisible(bool(moved))
+        self.moves.addItems(moves)
+        self.moves.setVisible(bool(moves))
         sure = [] if found is None or not document.measured else [
             f"{name}: {tell(fact('measuring.sure', before=fine_length(before), after=fine_length(after)))}"
             for name, before, after in found.sure
         ]  # fmt: skip
         show_text(self.sure_head, say("How sure the rigs would be") if sure else "", self.theme.ink)
         show_text(self.sure, "\n".join(sure), self.theme.quiet)
-        self.correct.setEnabled(found is not None and found.made != found.document)
+        self.correct.setEnabled(self.current is not None and self.current.made != document)
 
     def _fill(self) -> None:
         document, found, tell = self.session.document, self.found, self.session.tell
@@ -225,11 +234,12 @@ class AllTab(WorkTab):
         self.session.edit(label, lambda document: believe(document, key, out))
 
     def _doubt(self, place: int) -> None:
-        if self.found is None or place >= len(self.found.fitted.alike):
+        found = self.current
+        if found is None or place >= len(found.fitted.alike):
             return
-        wrong = self.found.fitted.alike[place]
+        wrong = found.fitted.alike[place]
         if wrong.reading is not None:
-            key = self.found.fitted.lines[wrong.reading].measured.id
+            key = found.fitted.lines[wrong.reading].measured.id
             self.session.edit(say("Do not believe a reading"), lambda document: believe(document, key, True))
         else:
             label = say("Do not believe what was said of a part")
@@ -246,8 +256,8 @@ class AllTab(WorkTab):
 
     def _correct(self) -> None:
         """Everything that was read goes into the data: one action, one undo."""
-        found = self.found
-        if found is not None and found.document is self.session.document:
+        found = self.current
+        if found is not None:
             self.session.edit(say("Correct the data by all readings"), lambda _document: found.made)
 
 
@@ -257,7 +267,8 @@ def _together(document: Document, called_off: Called) -> Iterator[Together]:
     if fitted.lines or document.stated:
         with suppress(EquilixError):  # a reading that is kept as no straight line corrects nothing
             made = take_in(document, fitted)
-    yield Together(document, fitted, made, ())
+    corrected = corrections(document, fitted)
+    yield Together(document, fitted, made, (), corrected)
     if made is document:
         return
     measured = set(fitted.ids)
@@ -274,4 +285,4 @@ def _together(document: Document, called_off: Called) -> Iterator[Together]:
         same = next((each for each in after if each.balance.key == before.balance.key), None)
         if same is not None:
             sure.append((setup.name, before.sd_m, same.sd_m))
-    yield Together(document, fitted, made, tuple(sure))
+    yield Together(document, fitted, made, tuple(sure), corrected)
