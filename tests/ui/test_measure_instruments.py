@@ -103,6 +103,12 @@ class FromInstruments(Bench):
         serving.stop()
         self.wait(lambda: "is gone" in live.state.text())
         self.assertEqual(len(self.session.document.measured), 1)
+        self.assertIsNone(self.tab.hidden)  # what is real has nothing to be told
+        self.assertTrue(live.keep.isEnabled())
+        with tempfile.TemporaryDirectory() as folder:
+            path = Path(folder) / "gone.csv"
+            live._write(str(path))
+            self.assertTrue(path.read_text().startswith(f"# {row.about.name}"))
         live.port.setText("socket://127.0.0.1:1")
         self.click(live.connect_it)
         self.wait(lambda: "cannot be opened" in live.state.text())

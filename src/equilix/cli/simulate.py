@@ -13,6 +13,7 @@ from equilix.cli.choosing import part_named, setup_named
 from equilix.errors import Refused
 from equilix.facts import fact
 from equilix.instruments.hidden import hidden
+from equilix.instruments.instrument import QUANTITY_OF
 from equilix.instruments.serving import Serving
 from equilix.instruments.shelf import SIMULATED, simulated
 from equilix.store.parsing import open_document
@@ -61,8 +62,7 @@ def run(options: argparse.Namespace) -> None:
 def _felt(options: argparse.Namespace, channels: int, unit: str) -> tuple[float, ...]:
     """What is really in every channel."""
     if options.feels is not None:
-        quantity = {"kg": "mass", "rad": "angle", "s": "number", "N·m": "torque"}[unit]
-        given = tuple(read(each, quantity) for each in options.feels)  # type: ignore[arg-type]
+        given = tuple(read(each, QUANTITY_OF[unit]) for each in options.feels)
         return (*given, *[0.0] * channels)[:channels]
     if unit != "kg":
         raise Refused(fact("instruments.feels_what"), fact("instruments.tell_feels"))

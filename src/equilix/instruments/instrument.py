@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from typing import Final, Literal, Protocol
 
 from msgspec import Struct
 
 from equilix.errors import Called, EquilixError
+from equilix.units import Quantity
 
 Unit = Literal["kg", "rad", "s", "N·m"]
 MOMENT: Final[Unit] = "N·m"
 """That of a motor's effort."""
+QUANTITY_OF: Final[Mapping[str, Quantity]] = {"kg": "mass", "rad": "angle", "s": "number", MOMENT: "torque"}
+"""Of which quantity a figure of each unit is."""
 
 
 class InstrumentError(EquilixError):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import deque
 from collections.abc import Iterator
 from functools import partial
 from pathlib import Path
@@ -62,9 +63,10 @@ class LiveBar(QWidget):
         """What a simulated one feels now; replaced as a whole, so that another thread can read it."""
         self.about: About | None = None
         self.settling: list[Settling] = []
-        self.kept: list[Sample] = []
+        self.kept: deque[Sample] = deque(maxlen=MOST_KEPT)
+        self.kept_of: About | None = None
+        """What ``kept`` was said by: that can be written when the instrument is gone."""
         self.dialog: QFileDialog | None = None
-        self._recording = Path()
         self.job = session.jobs.new(say("Reading an instrument"), lasting=True)
         self.job.found.connect(self._found)
         self.job.ended.connect(self._over)
@@ -116,7 +118,7 @@ class LiveBar(QWidget):
     def _chosen(self, _row: int) -> None:
         self.leave()
         key = self.source.currentData()
-        if key in SIMULATED:
+        if self.is_simulated:
             self._start(simulated(key, lambda _at: self.true, seed=1, speed=self.speed))
         elif key == RECORDING:
             sorts = f"{say('Recordings')} (*.csv)"
@@ -134,7 +136,8 @@ class LiveBar(QWidget):
 
     def _start(self, instrument: Instrument) -> None:
         self.instrument = instrument
-        self.about, self.settling, self.kept = None, [], []
+        self.about, self.settling, self.kept_of = None, [], None
+        self.kept.clear()
         show_text(self.state, say("Connecting …"), self.theme.quiet)
         self.job.start(partial(_stream, instrument))
         self._show()
@@ -142,11 +145,11 @@ class LiveBar(QWidget):
     def _found(self, found: About | Sample | EquilixError) -> None:
         match found:
             case About():
-                self.about = found
+                self.about = self.kept_of = found
                 self.settling = [Settling(found, channel) for channel in range(len(found.channels))]
                 self.known.emit()
             case Sample():
-                self.kept = [*self.kept, found][-MOST_KEPT:] if len(self.kept) >= MOST_KEPT else [*self.kept, found]
+                self.kept.append(found)
                 for each in self.settling:
                     each.take(found)
             case EquilixError():
@@ -163,6 +166,11 @@ class LiveBar(QWidget):
         """It has said all that it has to say: a recording is at its end."""
         if self.instrument is not None and self.about is not None:
             show_text(self.state, say("That was all of it."), self.theme.quiet)
+
+    @property
+    def is_simulated(self) -> bool:
+        """Whether it has to be told what it feels."""
+        return self.source.currentData() in SIMULATED
 
     @property
     def ready(self) -> bool:
@@ -210,16 +218,16 @@ class LiveBar(QWidget):
                 self._gone(self.session.tell(error.said))
 
     def _save(self) -> None:
-        if self.kept and self.about is not None:
+        if self.kept:
             self.dialog = save_dialog(self, self.session, f"{say('Recordings')} (*.csv)", self._write)
             self.dialog.setDefaultSuffix("csv")
             self.dialog.open()
 
     def _write(self, name: str) -> None:
-        if self.about is None:
+        if self.kept_of is None:
             return
         try:
-            write_atomically(recorded(self.about, self.kept).encode(), Path(name), keep_backup=False)
+            write_atomically(recorded(self.kept_of, self.kept).encode(), Path(name), keep_backup=False)
         except EquilixError as error:
             self.session.said.emit(self.session.tell(error.said), True)
             return

@@ -22,7 +22,7 @@ from equilix.edits.measuring import keep_measured, use_gyration
 from equilix.errors import EquilixError, Refused
 from equilix.facts import Sayable
 from equilix.instruments.hidden import Hidden
-from equilix.instruments.instrument import MOMENT, About
+from equilix.instruments.instrument import MOMENT, QUANTITY_OF, About
 from equilix.instruments.settling import Steady
 from equilix.kit.measured import Measured
 from equilix.kit.solids import Axis
@@ -44,7 +44,6 @@ from equilix.words.telling import begun
 METHOD_OF: Final[dict[str, Key]] = {
     "mass": "scale", "supports": "supports", "balance": "edge", "hang": "hang", "drop": "drop",
 }  # fmt: skip
-QUANTITY_OF: Final = {"kg": "mass", "rad": "angle", "s": "number", "N·m": "torque"}
 MOTOR_OF: Final[dict[Axis, int]] = {"z": 0, "x": 1, "y": 2}
 """The channel of each motor: pan, roll, tilt."""
 LEFT_PX, RIGHT_PX = 250.0, 330.0
@@ -323,7 +322,7 @@ class ReadTab(WorkTab):
 
     def _feel(self) -> None:
         """Tell a simulated instrument what it feels: the hidden kit, set up as it is entered."""
-        if self.live.about is None and self.live.source.currentData() in ("by-hand", "port", "recording"):
+        if not self.live.is_simulated:
             return
         subject = self.subject()
         if subject is None:
@@ -334,9 +333,8 @@ class ReadTab(WorkTab):
             asked = self.form.asked(self._under_m(), complain=False, guess=ask.key)
             felt.append(0.0 if asked is None else felt_by(self.hidden, subject, method, asked, ask))
         if self._of_three_motors:
-            felt = (
-                [felt[0] if channel == MOTOR_OF[self.form.chosen_axis] else 0.0 for channel in range(3)] if felt else []
-            )
+            mine = MOTOR_OF[self.form.chosen_axis]
+            felt = [felt[0] if felt and channel == mine else 0.0 for channel in range(len(MOTOR_OF))]
         self.live.feel(tuple(felt))
 
     @property
