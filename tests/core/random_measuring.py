@@ -5,7 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import TYPE_CHECKING
 
+from equilix.bench.subjects import part_alone, reading
+from equilix.document import Document
 from equilix.edits import measuring
+from equilix.edits.kit import part_of
 
 if TYPE_CHECKING:
     from tests.core.random_edits import Chooser, Edit
@@ -21,15 +24,17 @@ def _measured(c: Chooser) -> str:
     return c.rng.choice([each.id for each in c.document.measured] or ["nowhere"])
 
 
-def _measure_part(c: Chooser) -> Edit:
-    part, sort = c.part(), c.rng.choice(("mass", "balance", "hang", "support", "smell"))
-    value, sd, axis = c.number(), c.above_0(), c.rng.choice("xyz")
-    return lambda d: measuring.measure_part(d, part, sort, value, sd, axis=axis, at_m=0.1, other_m=-0.1)
-
-
 def _keep_measured(c: Chooser) -> Edit:
-    again = c.document.measured[:2]
-    return lambda d: measuring.keep_measured(d, again)
+    """A reading of one part by itself, and two that are there once more."""
+    part, sort = c.part(), c.rng.choice(("mass", "balance", "hang", "support"))
+    value, sd, axis, again = c.number(), c.above_0(), c.rng.choice("xyz"), c.document.measured[:2]
+
+    def edit(document: Document) -> Document:
+        alone = part_alone(document, part_of(document, part).id)
+        made = reading(alone, sort, value, sd, axis=axis, at_m=0.1, other_m=-0.1)
+        return measuring.keep_measured(document, [made, *again])
+
+    return edit
 
 
 def _correct_part(c: Chooser) -> Edit:
@@ -38,7 +43,6 @@ def _correct_part(c: Chooser) -> Edit:
 
 
 MAKERS: dict[str, Callable[[Chooser], Edit]] = {
-    "measure_part": _measure_part,
     "keep_measured": _keep_measured,
     "forget_measured": lambda c: lambda d, key=_measured(c): measuring.forget_measured(d, key),
     "believe": lambda c: lambda d, key=_measured(c), out=c.yes(): measuring.believe(d, key, out),

@@ -281,7 +281,7 @@ class IntoTheData(unittest.TestCase):
             ("mass", "is not below 0", {"value": -1.0}),
         ):
             with refused(self, Refused, words):
-                measuring.measure_part(DEMO, "bridge", sort, **{"value": 1.0, "sd": 0.1, **more})  # type: ignore[arg-type]
+                reading(part_alone(DEMO, "bridge"), sort, **{"value": 1.0, "sd": 0.1, **more})  # type: ignore[arg-type]
         with refused(self, Refused, "no reading “gone”"):
             measuring.forget_measured(self.document, "gone")
 

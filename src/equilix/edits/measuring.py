@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Any, Final
+from typing import Final
 
 from pydantic_core import ValidationError
 
@@ -15,7 +15,7 @@ from equilix.errors import Refused
 from equilix.facts import fact, number
 from equilix.kit.carriers import Harness, SpringArm
 from equilix.kit.catalogue import free_id
-from equilix.kit.measured import Measured, Piece, Sort, Stated
+from equilix.kit.measured import Measured, Stated
 from equilix.kit.parts import Part
 from equilix.kit.solids import AXES, Axis
 
@@ -32,19 +32,6 @@ def keep_measured(document: Document, measured: Sequence[Measured]) -> Document:
         kept.append(each.changed(id=free_id(each.id, ids)))
         ids.add(kept[-1].id)
     return document.changed(measured=(*document.measured, *kept))
-
-
-def measure_part(document: Document, part_id: str, sort: Sort, value: float, sd: float, **more: Any) -> Document:
-    """Keep a reading of one part by itself, in its own frame."""
-    part = part_of(document, part_id)
-    try:
-        made = Measured(
-            id=f"{sort}-{part_id}"[:80], sort=sort, pieces=(Piece(part=part_id),), value=value, sd=sd,
-            **{"what": part.name[:200], **more},
-        )  # fmt: skip
-    except ValidationError as error:
-        raise refused_by(error) from error
-    return keep_measured(document, [made])
 
 
 def weigh_bearer(

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
+from functools import partial
 
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QFormLayout, QHBoxLayout, QWidget
@@ -56,7 +57,7 @@ class MethodForm(QWidget):
             title = MOTOR_TILT if (method.key, ask.key) == ("motor", "tilt") else ASKS[ask.key]
             field = QuantityField(say(title), ask.quantity)
             field.optional = ask.optional
-            field.entered.connect(self._typed)
+            field.entered.connect(partial(self._typed, ask.key))
             field.emptied.connect(self.changed)
             self.fields[ask.key] = field
             first = self.fields.get(ask.key.replace("second_", "first_"))
@@ -68,18 +69,12 @@ class MethodForm(QWidget):
                 self._rows[ask.key.replace("second_", "first_")].addWidget(field)
         if "height" in self.fields:
             self.fields["height"].show_value(0.0, session.document.display)
-        self.axis.activated.connect(self._axis_chosen)
-        for box in (self.mark, self.pivot):
+        for box in (self.axis, self.mark, self.pivot):
             box.activated.connect(lambda _row: self.changed.emit())
 
-    def _axis_chosen(self, _row: int) -> None:
-        self.changed.emit()
-
-    def _typed(self, _value: float, _text: str) -> None:
-        sender = self.sender()
-        for key, field in self.fields.items():
-            if field is sender:
-                self.sds.pop(key, None)
+    def _typed(self, key: str, _value: float, _text: str) -> None:
+        """What is typed is not what an instrument said any more."""
+        self.sds.pop(key, None)
         self.changed.emit()
 
     @property

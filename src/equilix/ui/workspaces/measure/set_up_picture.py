@@ -70,11 +70,15 @@ class SetUpPicture(QWidget):
         return FRONT if sideways else SIDE
 
     @property
+    def lying(self) -> bool:
+        """Whether it lies on its side: only so its height runs along the ground."""
+        return self.axis == "z" and self.method in ("supports", "edge")
+
+    @property
     def turned_deg(self) -> float:
         """How it is turned on the paper: lying for its height, its far end up, hung or dropped."""
-        lying = self.axis == "z" and self.method in ("supports", "edge")
         return {"tilted": -TILT_DEG, "hang": TILT_DEG / 2, "drop": -90.0, "motor": -TILT_DEG}.get(
-            self.method, 90.0 if lying else 0.0
+            self.method, 90.0 if self.lying else 0.0
         )
 
     def primitives(self, size: QRectF) -> tuple[QTransform, list[Primitive]]:
@@ -92,12 +96,11 @@ class SetUpPicture(QWidget):
         lay.rotate(self.turned_deg)
         lay.translate(-whole.center().x(), -whole.center().y())
         x, y = self.projection.flat_point(np.array(self.point_m))
-        lying = self.axis == "z" and self.method in ("supports", "edge")
         made = stands(
             self.method,
             lay.mapRect(whole),
-            lambda a, b: lay.map(QPointF(whole.center().x(), a) if lying else QPointF(a, b)),
-            under=None if lying else partial(_under, drawn, whole.bottom()),
+            lambda a, b: lay.map(QPointF(whole.center().x(), a) if self.lying else QPointF(a, b)),
+            under=None if self.lying else partial(_under, drawn, whole.bottom()),
             places_mm=self._places_mm(whole),
             point_mm=QPointF(x, y),
         )
@@ -109,14 +112,13 @@ class SetUpPicture(QWidget):
         Lying, the paper of the rig stands on its side: its height runs along.
         """
         usual = [0.5] if self.method == "edge" else [0.2, 0.8]
-        lying = self.axis == "z"
-        start, long = (whole.top(), whole.height()) if lying else (whole.left(), whole.width())
+        start, long = (whole.top(), whole.height()) if self.lying else (whole.left(), whole.width())
         found = [start + share * long for share in usual]
         for number, place in enumerate(self.places_m[: len(found)]):
             point = np.zeros(3)
             point[AXES.index(self.axis)] = place
             across, down = self.projection.flat_point(point)
-            found[number] = down if lying else across
+            found[number] = down if self.lying else across
         return found
 
     def _drawn(self) -> list[Drawn]:
