@@ -9,8 +9,9 @@ from typing import Final
 from msgspec import Struct
 
 from equilix.bench.fit import fit, slopes_of, wholes_of
-from equilix.bench.methods import less_than_a_part, too_little
-from equilix.bench.sorts import predicted
+from equilix.bench.methods import Asked, Method, less_than_a_part, too_little
+from equilix.bench.sorts import SORTS, predicted
+from equilix.bench.subjects import Subject
 from equilix.bench.whole import data_of, properties, whole_of
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.document import Document
@@ -66,7 +67,31 @@ def inertia_of(document: Document, measured: Measured) -> Inertia:
     return Inertia(found, 2 * found * measured.sd / measured.value, float(body.inertia_kg_m2[k, k]), math.sqrt(square))
 
 
-def check(document: Document, made: Sequence[Measured]) -> None:
+def taken(document: Document, method: Method, subject: Subject, asked: Asked) -> tuple[Measured, ...]:
+    """The readings that the answers make, the doubt of a tilt in theirs. Raises :class:`Refused`."""
+    made = method.make(subject, asked)
+    _check(document, made)
+    if all(ask.key != "tilt" for ask in method.asks):
+        return made
+    share = math.sqrt(len(made)) * asked.sd("tilt", SORTS["hang"].usual_sd)
+    return tuple(each.changed(sd=math.hypot(each.sd, share * _by_tilt(document, each))) for each in made)
+
+
+def _by_tilt(document: Document, measured: Measured) -> float:
+    """How much a reading goes with its tilt, for each radian, by the data as they are.
+
+    With a wrong tilt two scales err by as much, one up and one down: each has √2 of it, as with a wrong place.
+    """
+    ids = tuple(dict.fromkeys(piece.part for piece in measured.pieces))
+    whole = whole_of(measured, document.parts_by_id, ids).at(data_of(document.parts_by_id[each] for each in ids))
+    more, less = (predicted(measured.changed(tilt_rad=measured.tilt_rad + by), whole) for by in (_STEP, -_STEP))
+    return abs(more - less) / (2 * _STEP)
+
+
+_STEP: Final = 1e-5
+
+
+def _check(document: Document, made: Sequence[Measured]) -> None:
     """Readings that cannot be of what they are said to be of. Raises :class:`Refused`."""
     heaviest = less_than_a_part(made, {part.id: part.mass_kg for part in document.parts})
     if heaviest is not None:

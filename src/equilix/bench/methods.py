@@ -73,12 +73,13 @@ def _supports(subject: Subject, asked: Asked, tilt_rad: float = 0.0, height_m: f
     loads = [asked.values.get(key) for key in ("first_load", "second_load")]
     if all(each is None for each in loads):
         raise Refused(fact("measuring.no_load"), fact("measuring.one_at_least"))
-    whole = sum(each for each in loads if each is not None)
-    about = whole if None not in loads else 2 * whole
+    both = None not in loads
+    known = sum(each for each in loads if each is not None)
+    first, second = (known if each is None else each for each in loads)  # of one that is not read, the other's
     found = []
     for number, (load, key) in enumerate(zip(loads, ("first_load", "second_load"), strict=True)):
         if load is not None:
-            sd = support_sd(asked.sd(key, SORTS["support"].usual_sd), about, ends)
+            sd = support_sd(asked.sd(key, SORTS["support"].usual_sd), (first, second), ends, both=both)
             places = {"at_m": ends[number], "other_m": ends[1 - number]}
             found.append(
                 reading(

@@ -93,7 +93,9 @@ def _could_be(document: Document, analysis: Analysis) -> Iterator[Candidate]:
     for axis in LYING:
         k = AXES.index(axis)
         ends = float(low[:, k].min()), float(high[:, k].max())
-        sd = support_sd(SORTS["support"].usual_sd, analysis.mass.mass_kg, ends)
+        share = (float(analysis.mass.cg_m[k]) - ends[1]) / (ends[0] - ends[1])
+        loads = share * analysis.mass.mass_kg, (1 - share) * analysis.mass.mass_kg
+        sd = support_sd(SORTS["support"].usual_sd, loads, ends, both=True)
         both = tuple(reading(rig, "support", sd=sd, axis=axis, at_m=a, other_m=b) for a, b in (ends, ends[::-1]))
         yield "supports", rig, axis, None, both
         yield "balance", rig, axis, None, (reading(rig, "balance", axis=axis),)

@@ -110,13 +110,18 @@ PLACE_SD_M: Final = 0.001
 
 
 def support_sd(
-    scale_sd_kg: float, mass_kg: float, ends_m: tuple[float, float], place_sd_m: float = PLACE_SD_M
-) -> float:
+    scale_sd: float, loads_kg: tuple[float, float], ends_m: tuple[float, float], *, both: bool,
+    place_sd_m: float = PLACE_SD_M,
+) -> float:  # fmt: skip
     """Standard uncertainty of what a scale says under one of two supports, kg, with that of both their places.
 
-    ``∂R_a/∂a = −R_a/(a − b)``, ``∂R_a/∂b = −R_b/(a − b)``: at the middle together ``m/(√2 (a − b))`` for each metre.
+    ``∂R_a/∂a = −R_a/(a − b)``, ``∂R_a/∂b = −R_b/(a − b)``. The two loads always sum to the mass, so what a wrong place
+    takes from one scale it gives to the other. Where both are read, as if independently, each therefore has √2 of
+    it: then the balance is as sure as it should be where the mass is known, by up to √2 less sure where it is not
+    (none at the middle), and the mass less sure than two scales tell it.
     """
-    return math.hypot(scale_sd_kg, mass_kg * place_sd_m / (math.sqrt(2) * abs(ends_m[0] - ends_m[1])))
+    by_place = math.hypot(*loads_kg) * place_sd_m / abs(ends_m[0] - ends_m[1])
+    return math.hypot(scale_sd, (math.sqrt(2) if both else 1.0) * by_place)
 
 
 _STEP: Final = 1e-6

@@ -9,7 +9,7 @@ from typing import Any, Final
 
 from equilix.analysis import analyse
 from equilix.bench.bench_words import helpful_words, line_words, moved_words, suspect_words
-from equilix.bench.expecting import check
+from equilix.bench.expecting import taken
 from equilix.bench.marks import Mark, Pivot
 from equilix.bench.methods import METHODS, Asked, Method
 from equilix.bench.next_reading import helpful
@@ -129,9 +129,7 @@ def _taken(document: Document, options: argparse.Namespace, display: Display) ->
         raise Refused(fact("measuring.not_asked", what=next(iter(told))), fact("measuring.asked", there=there))
     subject = thing.subject(document, () if pivot is None else pivot.inside)
     assert subject is not None  # it has marks
-    made = method.make(subject, Asked(axis, (0.0, 0.0, 0.0) if pivot is None else pivot.point_m, values))
-    check(document, made)
-    return made
+    return taken(document, method, subject, Asked(axis, (0.0, 0.0, 0.0) if pivot is None else pivot.point_m, values))
 
 
 def _thing(document: Document, options: argparse.Namespace) -> Thing:

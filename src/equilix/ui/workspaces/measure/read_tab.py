@@ -9,7 +9,7 @@ from typing import Final
 from PySide6.QtWidgets import QHBoxLayout, QListWidget, QPushButton, QVBoxLayout, QWidget
 
 from equilix.bench.bench_words import helpful_words
-from equilix.bench.expecting import check, inertia_of
+from equilix.bench.expecting import inertia_of, taken
 from equilix.bench.marks import Pivot
 from equilix.bench.meaning import meaning_words
 from equilix.bench.methods import METHODS, Ask, Key
@@ -217,9 +217,7 @@ class ReadTab(WorkTab):
         subject, asked = self.subject(), self.form.asked(self._under_m(), complain=complain)
         if subject is None or asked is None:
             return ()
-        made = METHODS[self.key].make(subject, asked)
-        check(self.session.document, made)
-        return made
+        return taken(self.session.document, METHODS[self.key], subject, asked)
 
     def _show_result(self) -> None:
         """Say what is wrong at once, and what it means as soon as that is known."""
