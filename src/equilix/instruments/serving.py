@@ -11,7 +11,7 @@ from collections.abc import Callable
 from typing import Final
 
 from equilix.instruments.instrument import Instrument
-from equilix.instruments.lines import ASK, CLOSE, TARE, greeting, sample_line
+from equilix.instruments.lines import ASK, CLOSE, LONGEST, TARE, greeting, sample_line
 
 WAIT_S: Final = 0.05
 
@@ -57,42 +57,46 @@ class Serving:
                         self._serve(client.fileno())
 
     def _serve_terminal(self) -> None:
+        rest = b""
         try:
             while not self._ended.is_set():
-                self._serve(self._master)
+                rest = self._serve(self._master, rest)
         finally:
             os.close(self._master)
             os.close(self._slave)
 
-    def _serve(self, end: int) -> None:
-        """Answer one client until it is gone. It is sent nothing before it has asked."""
-        asked, gone, rest = threading.Event(), False, b""
+    def _serve(self, end: int, rest: bytes = b"") -> bytes:
+        """Answer one client until it is gone. It is sent nothing before it has asked.
+
+        ``rest``: what had come already; returned is what came after it was closed, from the next one at a terminal.
+        """
+        asked, gone = threading.Event(), False
+
+        def answer() -> None:
+            nonlocal gone, rest
+            while not gone and b"\n" in rest:
+                word, _, rest = rest.partition(b"\n")
+                gone = self._do(word.decode("utf-8", "replace").strip(), end, asked)
 
         def over() -> bool:
             nonlocal gone, rest
-            if self._ended.is_set() or gone:
-                return True
             try:
-                while select.select([end], [], [], 0 if asked.is_set() else WAIT_S)[0]:
+                answer()
+                while not gone and select.select([end], [], [], 0 if asked.is_set() else WAIT_S)[0]:
                     came = os.read(end, 4096)
-                    if not came:
-                        gone = True
-                        return True
-                    *words, rest = (rest + came).split(b"\n")
-                    for word in words:
-                        gone = self._do(word.decode("utf-8", "replace").strip(), end, asked) or gone
-                    if gone:
-                        return True
+                    gone, rest = not came, (rest + came)[-LONGEST:]
+                    answer()
             except OSError:
                 gone = True
-            return gone
+            return gone or self._ended.is_set()
 
         while not asked.is_set():
             if over():
-                return
+                return rest
         for sample in self.instrument.samples(over):
             if not _written(end, sample_line(sample)):
-                return
+                break
+        return rest
 
     def _do(self, word: str, end: int, asked: threading.Event) -> bool:
         """Do what a client asks for; returns whether it has gone."""
