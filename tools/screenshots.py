@@ -73,19 +73,6 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     settle(application, window)
     window.show_page("fit")
     picture("fit")
-    fit = window.pages["fit"]
-    fit.choose("move")
-    settle(application, window)
-    while fit.waits:
-        application.processEvents()
-    window.session.view.show_ghost(fit.cards[1].plan if len(fit.cards) > 1 else None)
-    picture("fit-moves")
-    window.session.view.show_ghost(None)
-    fit.choose("curves")
-    settle(application, window)
-    fit.charts[2].read_at(-60.0)
-    picture("curves")
-    fit.choose("body")
     window.ask_origin("condition-fore-aft")
     picture("origins")
     window.ask_origin("")
@@ -109,6 +96,11 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     window.session.edit("Open", lambda d: kit.open_setup(d, "lamp-room"))
     measured(window, application)
     picture("measure")
+    written(window, application)
+    picture("notebook")
+    window.page.choose("body")  # type: ignore[attr-defined]
+    settle(application, window)
+    picture("notebook-body")
     window.session.edit("Open", lambda d: kit.open_setup(d, "lamp-room"))
     window.show_page("balance")
     window.change_theme()
@@ -131,6 +123,21 @@ def measured(window: Window, application: QApplication) -> None:
     for key, text in answers.items():
         tab.form.fields[key].line.setText(text)
         tab.form.fields[key].commit()
+
+
+def written(window: Window, application: QApplication) -> None:
+    """An outing half written: how long, and what hurt."""
+    window.show_page("notebook")
+    settle(application, window)
+    tab = window.page.write  # type: ignore[attr-defined]
+    for field, text in ((tab.takes, "3"), (tab.minutes, "6"), (tab.rest, "5")):
+        field.line.setText(text)
+        field.commit()
+    for key, score in ((("lower-back", ""), 3), (("neck", ""), 7), (("shoulder", "left"), 6)):
+        tab.felt.body.point_at(key)
+        tab.felt.figures[score].click()
+    tab.trouble.note_it.click()
+    tab.minutes.line.clearFocus()
 
 
 def drawn_photo(window: Window) -> Path:

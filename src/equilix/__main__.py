@@ -31,6 +31,7 @@ COMMANDS = (
     "simulate",
     "lines",
     "merge",
+    "notebook",
     "pack",
     "quick",
     "shelf",

@@ -6,6 +6,7 @@ from functools import cached_property
 from typing import Annotated, Final, Literal
 
 from equilix.body.operators import Operator
+from equilix.body.outings import Outing
 from equilix.kit.fastenings import pace
 from equilix.kit.lens_sets import LensSet
 from equilix.kit.measured import Measured, Stated
@@ -23,6 +24,7 @@ MOST_READINGS = 400
 MOST_PARTS, MOST_OPERATORS, MOST_SETUPS = 5000, 100, 1000
 MOST_LENS_SETS, MOST_TIMED = 500, 1000
 MOST_MEASURED = 200
+MOST_OUTINGS = 2000
 
 
 class Document(Model):
@@ -47,6 +49,9 @@ class Document(Model):
     )
     conversions: Annotated[tuple[TimedConversion, ...], Limits(max_length=MOST_TIMED)] = field(
         default=(), description="How long conversions took, by the watch."
+    )
+    outings: Annotated[tuple[Outing, ...], Limits(max_length=MOST_OUTINGS)] = field(
+        default=(), description="The notebook: what was carried, and what was felt of it."
     )
     rules: dict[str, Annotated[float, Limits(gt=0.0, le=1e6)]] = field(
         default_factory=dict, description="Own values for rules of thumb, by key."

@@ -23,8 +23,8 @@ from equilix.words.steps import told
 from equilix.words.wordings import WORDINGS
 
 SOURCE = Path(__file__).parents[2] / "src" / "equilix"
-READS_WORDS = {"units.py", "guide/observing.py", "ui/widgets/fields.py", "words/language.py"}
-"""What reads what people type or the system says, and one that shortens a number."""
+READS_WORDS = {"units.py", "guide/observing.py", "ui/widgets/fields.py", "words/language.py", "exchange/outings.py"}
+"""What reads what people type, tables hold or the system says, and one that shortens a number."""
 NOT_WORDS = {" "}
 """Blanks alone."""
 CUTS = {

@@ -5,7 +5,7 @@ import unittest
 from equilix.change.lens_table import apply_cell
 from equilix.demo.lighthouse import lighthouse
 from equilix.document import Document
-from equilix.edits import kit, rigging
+from equilix.edits import kit, placing, rigging
 from equilix.edits.follow import follow_lens
 from equilix.edits.lenses import (
     belongings,
@@ -65,6 +65,18 @@ class Swapped(unittest.TestCase):
         back = swap_lens(macro, "lamp-room", "zoom-24-70").setups_by_id["lamp-room"]
         self.assertEqual((back.by_id["lens"].parent, back.by_id["lens"].point), ("body", "lens mount"))
         self.assertNotIn("adapter", [each.part for each in back.placements])
+
+    def test_an_adapter_under_a_lens_that_is_strapped(self) -> None:
+        """The adapter is strapped where the lens was, and the lens stands on it."""
+        strapped = placing.strap(self.document, "lamp-room", "lens", "body")
+        pose = strapped.setups_by_id["lamp-room"].by_id["lens"].pose
+        macro = swap_lens(strapped, "lamp-room", "macro-100")
+        setup = macro.setups_by_id["lamp-room"]
+        lens = setup.by_id[lenses_of(macro, setup)[0]]
+        under = setup.by_id[lens.parent or ""]
+        self.assertEqual((under.part, under.parent, under.point, under.pose), ("adapter", "body", None, pose))
+        self.assertIsNone(lens.pose)
+        self.assertEqual(document_faults(macro), ())
 
     def test_without_a_set_all_stays(self) -> None:
         """What hung on the lens before hangs on the new one, at the point of the same name."""

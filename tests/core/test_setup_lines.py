@@ -117,9 +117,9 @@ class ThereAndBack(unittest.TestCase):
         self.assertTrue(all(line.there for line in lines.values() if isinstance(line, Told)))
 
     def test_whatever_was_done(self) -> None:
-        """Rigs after 300 random edits."""
+        """Rigs after 400 random edits."""
         rng, document, tried = random.Random(3), lighthouse(), 0
-        for number in range(300):
+        for number in range(400):
             _, edit = random_edit(rng, document)
             try:
                 document = edit(document)

@@ -23,17 +23,17 @@ LONGEST_S: Final = 8 * 3600.0
 """A working day; longer endurances are reported as this and said to be 'all day'."""
 
 
-def endurance_s(joint: str, effort: float) -> float:
+def endurance_s(joint: str, effort: float, own: float = 1.0) -> float:
     """Time in s that ``effort`` (0…1, share of the greatest strength) can be held; at most a working day.
 
-    An effort of 1 or more cannot be held: 0 s.
+    An effort of 1 or more cannot be held: 0 s. ``own``: so many times as long as most people.
     """
     if effort >= 1.0:
         return 0.0
     b0, b1 = POWER_LAW[joint]
     if effort <= 1e-6:
         return LONGEST_S
-    return min(b0 * math.pow(effort, b1), LONGEST_S)
+    return min(own * b0 * math.pow(effort, b1), LONGEST_S)
 
 
 def rohmert_min(effort: float) -> float:

@@ -29,9 +29,9 @@ def hung(
     for place in places:
         thick = thickness_factor(place.grip.diameter_m, body.hand_m)
         strength = operator.strength_of("grip", place.side) * thick
-        found.append(effort_of("grip", place.side, shares[place.side] * weight_n, strength))
+        found.append(effort_of("grip", place.side, shares[place.side] * weight_n, strength, operator.endurance))
     stance = stance_at(operator, np.zeros(3), 0.0)
     down = Push("hand", np.array((BEFORE_THIGHS_M, 0.0, 0.0)), np.array((0.0, 0.0, -weight_n)), np.zeros(3))
     back = spine(operator, stance, (), (down,), 0.0)
-    found.append(effort_of("trunk", "", back.size_nm, operator.strength_of("trunk")))
+    found.append(effort_of("trunk", "", back.size_nm, operator.strength_of("trunk"), operator.endurance))
     return tuple(found)

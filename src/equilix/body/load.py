@@ -192,25 +192,25 @@ def efforts(
         for lever in hand.levers:
             borne = lever.own_moment_nm + skew(hand.point_m - lever.point_m) @ force + twist
             moment = float(np.linalg.norm(borne))
-            found.append(effort_of(lever.joint, side, moment, lever.strength_nm))
+            found.append(effort_of(lever.joint, side, moment, lever.strength_nm, operator.endurance))
         if hand.wrist_nm is not None:
-            found.append(effort_of("wrist", side, float(np.linalg.norm(twist)), hand.wrist_nm))
+            found.append(effort_of("wrist", side, float(np.linalg.norm(twist)), hand.wrist_nm, operator.endurance))
         if hand.pushes_up:  # an open palm or a fist on the knee grips nothing
             continue
         item = arms[side]
         fingers = fingers_n(item.grip, item.axis, force, twist, body.hand_m)
         strength = operator.strength_of("grip", side) * thickness_factor(item.grip.diameter_m, body.hand_m)
-        found.append(effort_of("grip", side, fingers, strength))
+        found.append(effort_of("grip", side, fingers, strength, operator.endurance))
     if trunk_nm > 0:
-        found.append(effort_of("trunk", "", trunk_nm, operator.strength_of("trunk")))
+        found.append(effort_of("trunk", "", trunk_nm, operator.strength_of("trunk"), operator.endurance))
     order = {"shoulder": 0, "elbow": 1, "wrist": 2, "grip": 3, "trunk": 4}
     return tuple(sorted(found, key=lambda effort: (order[effort.joint], effort.side)))
 
 
-def effort_of(joint: Joint, side: Side, load: float, strength: float) -> Effort:
-    """The effort of one joint, with how long it lasts."""
+def effort_of(joint: Joint, side: Side, load: float, strength: float, endurance: float) -> Effort:
+    """The effort of one joint, with how long it lasts; ``endurance``: so many times as long as with most people."""
     share = load / strength if strength > 0 else math.inf
-    return Effort(joint, side, load, strength, endurance_s(joint, share))
+    return Effort(joint, side, load, strength, endurance_s(joint, share, endurance))
 
 
 def first_to_give_out(all_efforts: Sequence[Effort]) -> Effort | None:

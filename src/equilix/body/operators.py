@@ -7,7 +7,7 @@ from typing import Annotated, Final, Literal
 from msgspec import Struct
 
 from equilix.keys import Joint
-from equilix.model import Identifier, Model, Name
+from equilix.model import Identifier, Model, Name, field
 from equilix.schema import Limits
 
 Sex = Literal["male", "female"]
@@ -31,6 +31,19 @@ class Strength(Model):
     trunk_nm: Annotated[float, Limits(ge=0.0, le=1500.0)] | None = None
     grip_n: Annotated[float, Limits(ge=0.0, le=1500.0)] | None = None
 
+    def of(self, joint: Joint) -> float | None:
+        """That of a joint, N·m, of the grip N; None where it is not known."""
+        value: float | None = getattr(self, STRENGTH_FIELDS[joint])
+        return value
+
+
+STRENGTH_FIELDS: Final[dict[Joint, str]] = {
+    "elbow": "elbow_nm", "shoulder": "shoulder_nm", "wrist": "wrist_nm", "trunk": "trunk_nm", "grip": "grip_n",
+}  # fmt: skip
+MOST_STRENGTH: Final[dict[Joint, float]] = {
+    "elbow": 400.0, "shoulder": 400.0, "wrist": 100.0, "trunk": 1500.0, "grip": 1500.0,
+}  # fmt: skip
+
 
 class Spared(Model):
     """A sore or weak place: its strength counts for ``factor`` of what it would; 0 for one that carries nothing."""
@@ -38,6 +51,23 @@ class Spared(Model):
     joint: Joint
     side: SparedSide = "both"
     factor: Annotated[float, Limits(ge=0.0, le=1.0)] = 0.6
+
+
+MOST_HOLDS: Final = 50
+
+
+class Hold(Model):
+    """A hold test: so much in the fist of the straight, level arm, until it sank."""
+
+    mass_kg: Annotated[float, Limits(gt=0.0, le=15.0)]
+    held_s: Annotated[float, Limits(gt=0.0, le=1200.0)]
+
+
+class StatedBody(Model):
+    """What was said of an operator before the notebook corrected it."""
+
+    strength: Strength = Strength()
+    endurance: Annotated[float, Limits(ge=0.05, le=20.0)] = 1.0
 
 
 class Operator(Model):
@@ -53,20 +83,22 @@ class Operator(Model):
     strength: Strength = Strength()
     spare: tuple[Spared, ...] = ()
     note: str = ""
+    endurance: Annotated[float, Limits(ge=0.05, le=20.0)] = field(
+        default=1.0, description="So many times as long as most people they hold the same share of their strength."
+    )
+    holds: Annotated[tuple[Hold, ...], Limits(max_length=MOST_HOLDS)] = field(default=(), description="Hold tests.")
+    stated: StatedBody | None = field(
+        default=None, description="What was said before the notebook corrected strength and endurance."
+    )
 
     def strength_of(self, joint: Joint, side: str = "") -> float:
         """Strength of one side, or of the trunk: N·m, for the grip N. What is to be spared counts for less."""
         factor = min((s.factor for s in self.spare if s.joint == joint and s.side in (side, "both")), default=1.0)
-        return factor * self._own(joint)
+        return factor * self.own(joint)
 
-    def _own(self, joint: Joint) -> float:
-        own = {
-            "elbow": self.strength.elbow_nm,
-            "shoulder": self.strength.shoulder_nm,
-            "grip": self.strength.grip_n,
-            "wrist": self.strength.wrist_nm,
-            "trunk": self.strength.trunk_nm,
-        }[joint]
+    def own(self, joint: Joint) -> float:
+        """Strength of a joint that nothing spares: N·m, of the grip N."""
+        own = self.strength.of(joint)
         return MEAN_STRENGTH[self.sex][joint] if own is None else own
 
 

@@ -21,6 +21,7 @@ from equilix.cli import (
     lenses,
     lists,
     merge,
+    notebook,
     pack,
     quick,
     shelf,
@@ -99,6 +100,7 @@ def build_command_parser() -> argparse.ArgumentParser:
     simulate.add_to(commands)
     lists.add_to(commands)
     merge.add_to(commands)
+    notebook.add_to(commands)
     pack.add_to(commands)
     quick.add_to(commands)
     shelf.add_to(commands)
@@ -241,6 +243,7 @@ COMMANDS: Final[dict[str, Callable[[argparse.Namespace], None]]] = {
     "simulate": simulate.run,
     "lines": lists.run,
     "merge": merge.run,
+    "notebook": notebook.run,
     "quick": quick.run,
     "shelf": shelf.run,
     "starters": starters.run,

@@ -3,19 +3,17 @@
 from __future__ import annotations
 
 import argparse
-import os
 from pathlib import Path
 from typing import Any
 
 from equilix.analysis import analyse
 from equilix.cli.choosing import part_named, setup_named, setup_or_kit
 from equilix.cli.printer import PAGES, MakePrinter
-from equilix.errors import Refused
+from equilix.cli.writing import write_new
 from equilix.exchange.exporting import exported, sort_of
 from equilix.facts import fact
 from equilix.result import Result
 from equilix.store.parsing import open_document
-from equilix.store.saving import write_atomically
 from equilix.words.language import say
 from equilix.words.telling import tell
 
@@ -45,8 +43,6 @@ def run(options: argparse.Namespace, printer: MakePrinter) -> None:
     if sort == "pages":
         printer().drawing(document, Result(analyse(document, setup)), display, out, options.page)
         return
-    if os.path.lexists(out):
-        raise Refused(fact("cli.is_there", file=out.name), fact("cli.name_another_file"))
     part = None if options.part is None else part_named(document, options.part).id
-    write_atomically(exported(document, out, setup, part, kit=options.kit), out, keep_backup=False)
+    write_new(out, exported(document, out, setup, part, kit=options.kit))
     print(tell(fact("merge.written", file=out.name)))

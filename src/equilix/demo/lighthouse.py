@@ -10,6 +10,7 @@ from typing import Any
 
 from equilix.body.operators import Operator, Spared, Strength
 from equilix.demo.kit import LENS_SETS, demo_parts
+from equilix.demo.notebook import OUTINGS
 from equilix.document import FORMAT, VERSION, Document
 from equilix.rig.setups import Cable, Placement, Setup
 
@@ -210,5 +211,6 @@ def lighthouse() -> Document:
         operators=OPERATORS,
         lens_sets=LENS_SETS,
         setups=(lamp_room(), boat_landing(), stairs(), causeway(), workshop(), gallery(), evening()),
+        outings=OUTINGS,
         current="lamp-room",
     )

@@ -68,7 +68,7 @@ def move_backdrop(document: Document, setup_id: str, view: View, first_m: Point,
 
 
 def follow_folder(document: Document, old: Path, new: Path) -> Document:
-    """The document with its photos found from another folder; the same where it has none in files."""
+    """The document with all its photos found from another folder; the same where it has none in files."""
     for setup in document.setups:
         if any(each.file for each in setup.backdrops):
             moved = tuple(
@@ -76,6 +76,12 @@ def follow_folder(document: Document, old: Path, new: Path) -> Document:
                 for each in setup.backdrops
             )
             document = document.with_setup(setup.changed(backdrops=moved))
+    if any(each.photo for each in document.outings):
+        photos = tuple(
+            each.changed(photo=Path(os.path.relpath(old / each.photo, new)).as_posix()) if each.photo else each
+            for each in document.outings
+        )
+        document = document.changed(outings=photos)
     return document
 
 

@@ -233,7 +233,10 @@ def add_operator(document: Document, setup_id: str, **fields: Any) -> Document:
 
 
 def change_operator(document: Document, operator_id: str, **updates: Any) -> Document:
-    """Change what is known of an operator; not the id by which setups know them."""
+    """Change what is known of an operator; not the id by which setups know them.
+
+    Strength or endurance that are said anew are no correction by the notebook any more.
+    """
     if updates.get("id", operator_id) != operator_id:
         raise Refused(
             fact("kit_edits.operator_id_cannot_change", operator_id=operator_id),
@@ -242,8 +245,10 @@ def change_operator(document: Document, operator_id: str, **updates: Any) -> Doc
         )
     if operator_id not in document.operators_by_id:
         raise Refused(fact("kit_edits.no_operator", operator_id=operator_id), fact("kit_edits.name_one_document"))
+    old = document.operators_by_id[operator_id]
+    said_anew = any(updates.get(each, getattr(old, each)) != getattr(old, each) for each in ("strength", "endurance"))
     try:
-        new = document.operators_by_id[operator_id].changed(**updates)
+        new = old.changed(**{**({"stated": None} if said_anew else {}), **updates})
     except ValidationError as error:
         raise refused_by(error) from error
     return document.changed(operators=tuple(new if o.id == operator_id else o for o in document.operators))

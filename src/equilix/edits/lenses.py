@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
+from typing import Any
 
 from pydantic_core import ValidationError
 
@@ -187,8 +188,12 @@ def _with_adapter(document: Document, setup_id: str, placement_id: str, kept: Le
             fact("lenses.adapter_does_not_take", adapter=adapter.name, lens=name), fact("lenses.choose_adapter")
         )
     key = free_id(adapter.id, setup.by_id)
-    between = Placement(id=key, part=adapter.id, parent=lens.parent, point=lens.point)
-    moved = lens.changed(parent=key, point=offered.name)
+    own: dict[str, Any] = {}
+    if lens.point is None:  # strapped or free, the adapter is so in its place
+        own = {"pose": lens.pose, "track": lens.track, "slide_m": lens.slide_m}
+    between = Placement(id=key, part=adapter.id, parent=lens.parent, point=lens.point, **own)
+    freed = {"pose": None, "track": None, "slide_m": 0.0} if own else {}
+    moved = lens.changed(parent=key, point=offered.name, **freed)
     placements = (between, *(moved if each is lens else each for each in setup.placements))
     return checked(document, setup.changed(placements=placements))
 

@@ -8,6 +8,7 @@ from typing import Final
 from pydantic_core import ValidationError
 
 from equilix.body.calibrate import strength_from_hold
+from equilix.body.operators import MOST_HOLDS, Hold
 from equilix.document import MOST_MEASURED, Document
 from equilix.edits.kit import change_operator, change_part, part_of, stated_without
 from equilix.edits.sound import refused_by
@@ -49,11 +50,13 @@ def weigh_bearer(
 
 
 def hold_test(document: Document, operator_id: str, mass_kg: float, held_s: float) -> Document:
-    """An operator's strength as a hold at arm's length speaks for it."""
+    """An operator's strength as a hold at arm's length speaks for it; the hold is kept for the notebook."""
     operator = document.operators_by_id.get(operator_id)
     if operator is None:
         raise Refused(fact("kit_edits.no_operator", operator_id=operator_id), fact("kit_edits.name_one_document"))
-    return change_operator(document, operator_id, strength=strength_from_hold(operator, mass_kg, held_s))
+    strength = strength_from_hold(operator, mass_kg, held_s)
+    holds = (*operator.holds, Hold(mass_kg=mass_kg, held_s=held_s))[-MOST_HOLDS:]
+    return change_operator(document, operator_id, strength=strength, holds=holds)
 
 
 def measured_of(document: Document, measured_id: str) -> Measured:

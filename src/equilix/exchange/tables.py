@@ -213,7 +213,7 @@ def _rows(lines: Sequence[str], of: _Heads, begin: int, end: int) -> Iterator[Ro
         line = lines[number]
         if number == of.at or not line.strip():
             continue
-        values = [_meant(cell.strip()) for cell in _cells(line, of.mark)]
+        values = [meant(cell.strip()) for cell in _cells(line, of.mark)]
         cells: dict[str, str] = {}
         for (key, _), value in zip(heads, values, strict=False):
             if key and value:
@@ -241,7 +241,7 @@ def harmless(cell: str) -> str:
     return f"'{cell}" if cell.startswith(FORMULA) else cell
 
 
-def _meant(cell: str) -> str:
+def meant(cell: str) -> str:
     """A cell without the mark of :func:`harmless`."""
     return cell[1:] if cell[:1] == "'" and cell[1:].startswith(FORMULA) else cell
 

@@ -38,7 +38,7 @@ def _asked(result: Result) -> Iterator[Origin]:
         yield origin(
             "body", f"{effort.joint}-{effort.side}", "effort", effort.key, fact(
                 "origin.share_and_time", share=percent(effort.share), lasts=lasting(effort.endurance_s)),
-            _into_effort(effort),
+            _into_effort(effort, found.operator.endurance),
         )  # fmt: skip
     if fit.spine is not None:
         yield origin(
@@ -56,13 +56,15 @@ def _asked(result: Result) -> Iterator[Origin]:
         )  # fmt: skip
 
 
-def _into_effort(effort: Effort) -> Iterator[Input]:
+def _into_effort(effort: Effort, endurance: float) -> Iterator[Input]:
     what = force if effort.joint == "grip" else torque
     yield given("load", what(effort.load))
     yield given("strength", what(effort.strength))
     b0, b1 = POWER_LAW[effort.joint]
     yield given("b0", measured(b0, "s", 2))
     yield given("b1", number(b1, 2))
+    if endurance != 1.0:
+        yield given("own_endurance", number(endurance, 2))
     yield given("easy", percent(EASY))
 
 

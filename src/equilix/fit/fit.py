@@ -128,7 +128,8 @@ class Fit(Struct, frozen=True, dict=True):
         """The endurance of every effort by both curves, shortest first."""
         found = []
         for effort in self.analysis.efforts:
-            rohmert = rohmert_min(effort.share) * 60 if EASY < effort.share <= 1.0 else None
+            own = 60 * self.analysis.operator.endurance
+            rohmert = rohmert_min(effort.share) * own if EASY < effort.share <= 1.0 else None
             found.append(Range(effort, effort.endurance_s, rohmert))
         return tuple(sorted(found, key=lambda each: each.power_law_s))
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Annotated, Final, Literal
 
 from equilix.errors import Invalid
@@ -13,6 +14,7 @@ Volts = Annotated[float, Limits(gt=0.0, le=500.0)]
 Amperes = Annotated[float, Limits(gt=0.0, le=200.0)]
 Watts = Annotated[float, Limits(ge=0.0, le=5000.0)]
 Mode = Literal["standby", "record", "full"]
+_MONTH: Final = re.compile(r"\d{4}-(0[1-9]|1[0-2])")
 MODES: Final[tuple[Mode, ...]] = ("standby", "record", "full")
 
 
@@ -70,3 +72,12 @@ class Electric(Model):
         default=(), description="Kinds of part whose dying stops this one, as a monitor on some bodies."
     )
     age: Annotated[float, Limits(gt=0.0, le=1.0)] = field(default=1.0, description="Share of its first capacity left.")
+    cycles: Annotated[int, Limits(ge=0, le=100_000)] = field(
+        default=0, description="How often a battery was charged before the notebook began."
+    )
+    since: Annotated[str, Limits(max_length=7)] = field(default="", description="In use since: 2024-03.")
+
+    def check(self) -> None:
+        """It is in use since a month."""
+        if self.since and not _MONTH.fullmatch(self.since):
+            raise Invalid(fact("electric.no_month", text=self.since))

@@ -30,6 +30,8 @@ def _lines(before: Document, after: Document) -> Iterator[Sayable]:
         yield fact("differences.timed", count=len(after.conversions))
     if before.measured != after.measured:
         yield fact("differences.measured", count=len(after.measured))
+    if before.outings != after.outings:
+        yield fact("differences.outings", count=len(after.outings))
     if before.readings != after.readings or before.stated != after.stated:
         yield fact("differences.corrected")
     for key in sorted({*before.rules, *after.rules}):

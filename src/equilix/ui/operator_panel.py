@@ -8,7 +8,7 @@ from PySide6.QtCore import Qt, QTimer
 from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QWidget
 
 from equilix.body.calibrate import strength_from_hold
-from equilix.body.operators import MEAN_STRENGTH, Operator, Spared, SparedSide, Strength
+from equilix.body.operators import MEAN_STRENGTH, MOST_HOLDS, Hold, Operator, Spared, SparedSide, Strength
 from equilix.document import AVERAGE
 from equilix.edits import kit
 from equilix.errors import EquilixError
@@ -109,6 +109,9 @@ class OperatorPanel(Panel):
             rows.append((f"{tell(fact(f'joint.{key}')).capitalize()}, {unit}", line))
         for label, field in rows:
             self.form.addRow(label, field)
+        self.endurance = QuantityField(say("How long they last, times most people"), "number")
+        self.endurance.show_value(operator.endurance)
+        self.form.addRow(say("Lasts, × most"), self.endurance)
         self.hold = HoldTest(self)
         self.form.addRow(say("Hold test"), self.hold)
         note = plain_label(say("Estimates for healthy adults; the spread between people is wide. Pain means stop."))
@@ -142,13 +145,15 @@ class OperatorPanel(Panel):
         except (EquilixError, ValueError) as error:
             self.refuse(self.session.tell(error.said) if isinstance(error, EquilixError) else str(error))
             return
-        if values is None or strength is None:
+        endurance = values_of((self.endurance,), self.session.document.display)
+        if values is None or strength is None or endurance is None:
             self.adjustSize()
             return
         fields = {
             "name": self.name.text(), "stature_m": values[0], "mass_kg": values[1], "strength": strength,
             "sex": _SEXES[self.sex.currentIndex()], "shoulder": _SIDES[self.shoulder.currentIndex()],
-            "eye": _SIDES[self.eye.currentIndex()], "spare": spare,
+            "eye": _SIDES[self.eye.currentIndex()], "spare": spare, "endurance": endurance[0],
+            "holds": (*self.operator.holds, *self.hold.held)[-MOST_HOLDS:],
         }  # fmt: skip
         setup_id = self.session.setup.id
         self.close_unless(
@@ -197,6 +202,8 @@ class HoldTest(QWidget):
         row.addWidget(self.mass, 1)
         row.addWidget(self.button)
         row.addWidget(self.said, 2, Qt.AlignmentFlag.AlignLeft)
+        self.held: tuple[Hold, ...] = ()
+        """What was held here: it is kept with the operator for the notebook."""
         self._since: float | None = None
         self._tick = QTimer(self, interval=200)
         self._tick.timeout.connect(self._show_time)
@@ -223,6 +230,7 @@ class HoldTest(QWidget):
             sizes = {} if values is None else {"stature_m": values[0], "mass_kg": values[1]}
             person = self.panel.operator.changed(**sizes, sex=_SEXES[self.panel.sex.currentIndex()])
             found = strength_from_hold(person, field.value(), held_s)
+            self.held = (*self.held, Hold(mass_kg=field.value(), held_s=held_s))
         except (EquilixError, ValueError) as error:
             why = self.panel.session.tell(error.said) if isinstance(error, EquilixError) else str(error)
             self.said.setText(f"▲ {why}")

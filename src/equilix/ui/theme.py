@@ -135,11 +135,12 @@ def _sheet(t: Theme) -> str:
     QLineEdit:focus, QPlainTextEdit:focus {{ border: 2px solid {t.hold}; padding: 3px 6px; }}
     QLineEdit[refused="true"] {{ border: 2px solid {t.tip}; padding: 3px 6px; }}
     QLineEdit:disabled {{ color: {t.quiet}; background: {t.paper}; }}
-    QComboBox, QSpinBox {{ background: {t.card}; border: 1px solid {t.rule}; padding: 4px 7px; }}
-    QComboBox:focus, QSpinBox:focus {{ border: 2px solid {t.hold}; padding: 3px 6px; }}
+    QComboBox, QSpinBox, QDateEdit {{ background: {t.card}; border: 1px solid {t.rule}; padding: 4px 7px; }}
+    QComboBox:focus, QSpinBox:focus, QDateEdit:focus {{ border: 2px solid {t.hold}; padding: 3px 6px; }}
     QComboBox:disabled {{ color: {t.quiet}; background: {t.paper}; }}
-    QComboBox::drop-down {{ border: none; width: 20px; }}
-    QComboBox::down-arrow {{ image: url({icons}/chevron-{t.icons}.svg); width: 12px; height: 12px; }}
+    QComboBox::drop-down, QDateEdit::drop-down {{ border: none; width: 20px; }}
+    QComboBox::down-arrow, QDateEdit::down-arrow {{ image: url({icons}/chevron-{t.icons}.svg);
+        width: 12px; height: 12px; }}
     QCheckBox::indicator, QAbstractItemView::indicator {{ width: 15px; height: 15px; border: 1px solid {t.quiet};
         background: {t.card}; }}
     QCheckBox::indicator:checked, QAbstractItemView::indicator:checked {{ image: url({icons}/tick-{t.icons}.svg); }}
@@ -149,6 +150,8 @@ def _sheet(t: Theme) -> str:
     QPushButton:hover {{ background: {t.hold_wash}; }}
     QPushButton:focus {{ border: 2px solid {t.hold}; padding: 5px 11px; }}
     QPushButton:disabled {{ color: {t.quiet}; border-color: {t.rule}; }}
+    QPushButton[slim="true"] {{ padding: 6px 0; }}
+    QPushButton[slim="true"]:focus {{ padding: 5px 0; }}
     QPushButton[plain="true"] {{ background: transparent; border: none; color: {t.hold};
         padding: 4px 2px; text-align: left; }}
     QPushButton[plain="true"]:focus {{ border: 2px solid {t.hold}; }}

@@ -105,6 +105,11 @@ class Text(Struct, frozen=True):
     """Without a wash of paper behind it: it stands where nothing is drawn."""
 
 
+def margin_text(at: QPointF, text: str, anchor: Anchor = "left") -> Text:
+    """A quiet text beside a chart, where nothing is drawn: the figures of its axes."""
+    return Text(at, text, "quiet", bold=False, anchor=anchor, fixed=True, bare=True)
+
+
 class Tag(Struct, frozen=True):
     """A reading in a box beside the mouse."""
 

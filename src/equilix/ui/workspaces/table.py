@@ -93,6 +93,12 @@ def _measure(session: Session) -> Page:
     return MeasurePage(session)
 
 
+def _notebook(session: Session) -> Page:
+    from equilix.ui.workspaces.notebook.page import NotebookPage
+
+    return NotebookPage(session)
+
+
 def _origins(session: Session) -> Page:
     from equilix.ui.workspaces.origins_page import OriginsPage
 
@@ -209,6 +215,7 @@ WORKSPACES: Final[tuple[Workspace, ...]] = (
     Workspace("check", N_("Check"), "F7", "beside", _check),
     Workspace("change", N_("Change"), "F10", "whole", _change),
     Workspace("measure", N_("Measure"), "Shift+F1", "whole", _measure),
+    Workspace("notebook", N_("Notebook"), "Shift+F2", "whole", _notebook),
     Workspace(
         ORIGINS, N_("Where figures come from"), "", "whole", _origins, in_the_row=False,
         commands=(Command("origins", N_("Where does this come from?"), ("F12",), "view", lambda w: w.ask_origin("")),),

@@ -19,6 +19,7 @@ from equilix.words.wordings.guide import GUIDE
 from equilix.words.wordings.kit import KIT
 from equilix.words.wordings.lines import LINES
 from equilix.words.wordings.measuring import MEASURING
+from equilix.words.wordings.notebook import NOTEBOOK
 from equilix.words.wordings.origins import ORIGINS
 from equilix.words.wordings.planner import PLANNER
 from equilix.words.wordings.power import POWER
@@ -47,6 +48,7 @@ WORDINGS: Final[Wordings] = {
     **KIT,
     **LINES,
     **MEASURING,
+    **NOTEBOOK,
     **ORIGINS,
     **PLANNER,
     **POWER,

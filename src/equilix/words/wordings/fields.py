@@ -83,4 +83,9 @@ FIELDS: Final[Wordings] = {
     "field.telescope": N_("telescope"),
     "field.track": N_("how it slides"),
     "field.turn_rad": N_("turn"),
+    "field.since": N_("in use since"),
+    "field.cycles": N_("charges before the notebook"),
+    "field.stated": N_("what was stated of them"),
+    "field.holds": N_("hold tests"),
+    "field.endurance": N_("endurance"),
 }

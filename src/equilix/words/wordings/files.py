@@ -116,6 +116,9 @@ FILES: Final[Wordings] = {
     "differences.measured": plural(
         "What was measured: {count} reading now", "What was measured: {count} readings now", by="count"
     ),
+    "differences.outings": plural(
+        N_("The notebook has one outing now"), N_("The notebook has {count} outings now"), "count"
+    ),
     "differences.corrected": N_("What readings have corrected"),
     "differences.timed": plural(N_("One conversion is timed"), N_("{count} conversions are timed"), "count"),
     "differences.lens_set": N_("What goes on with “{lens}”"),
@@ -201,6 +204,7 @@ FILES: Final[Wordings] = {
     "document.setups": N_("setups"),
     "document.readings": N_("readings"),
     "document.measured": N_("what was measured"),
+    "document.outings": N_("outings"),
     "document.stated": N_("what was stated of parts"),
     "document.lens_sets": N_("what goes on with lenses"),
     "document.current": N_("current"),

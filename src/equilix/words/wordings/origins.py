@@ -222,6 +222,7 @@ ORIGINS: Final[Wordings] = {
     "input.strength": N_("strength"),
     "input.b0": N_("b0"),
     "input.b1": N_("b1"),
+    "input.own_endurance": N_("as long as most people, times"),
     "input.easy": N_("easy share"),
     "input.rated_wh": N_("energy of the battery"),
     "input.celsius": N_("temperature"),

@@ -55,6 +55,13 @@ class PowerEditor(Editor):
         self.age = self.quantity(
             say("Left of its first capacity, %"), "number", lambda v: self._change(self.age, age=v / 100)
         )
+        self.cycles = self.quantity(
+            say("Charged before the notebook, times"), "number", lambda v: self._change(self.cycles, cycles=round(v))
+        )
+        self.since = QLineEdit()
+        self.since.setAccessibleName(say("In use since, year and month"))
+        self.since.setPlaceholderText("2024-03")
+        self.since.editingFinished.connect(self._since)
         self.stops = ChoiceBox()
         self.stops.setAccessibleName(say("Stops without"))
         self.stops.addItem(say("nothing else"), None)
@@ -70,6 +77,8 @@ class PowerEditor(Editor):
             fields.addRow(label, widget)
         fields.addRow(say("Passes on, %"), self.efficiency)
         fields.addRow(say("Capacity left, %"), self.age)
+        fields.addRow(say("Charged, times"), self.cycles)
+        fields.addRow(say("In use since"), self.since)
         fields.addRow(say("Stops without"), self.stops)
         for check in (self.by_mount, self.swap, self.passes, self.into_mount):
             fields.addRow(check)
@@ -95,6 +104,11 @@ class PowerEditor(Editor):
         self.efficiency.show_value(round(known.efficiency * 100, 1))
         self.fields.setRowVisible(self.age, part.energy_wh > 0)
         self.age.show_value(round(known.age * 100, 1))
+        self.fields.setRowVisible(self.cycles, part.energy_wh > 0)
+        self.cycles.show_value(float(known.cycles))
+        self.fields.setRowVisible(self.since, part.energy_wh > 0)
+        if not self.since.isModified():
+            self.since.setText(known.since)
         first = known.stops_without[0] if known.stops_without else None
         if first is not None and self.stops.findData(first) < 0:
             self.stops.addItem(first, first)
@@ -111,6 +125,14 @@ class PowerEditor(Editor):
         part = self.part
         if not self.busy and part is not None:
             self.take(_label(), lambda d: electric.change_electric(d, part.id, **updates), field)
+
+    def _since(self) -> None:
+        """A month; the refusal stands below where it is none, and what was typed stays."""
+        part, text = self.part, self.since.text().strip()
+        if part is not None and text != (part.electric or Electric()).since:
+            self._change(since=text)
+        if self.refusal.isHidden():
+            self.since.setModified(False)
 
     def _stops(self, index: int) -> None:
         """The first kind without which it stops is another one; further ones, from a file, stay."""

@@ -1,0 +1,93 @@
+"""A band that narrows from outing to outing: how long somebody lasts, beside most people."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator, Sequence
+from typing import Final
+
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt
+from PySide6.QtWidgets import QSizePolicy, QWidget
+
+from equilix.notebook.refit import Band
+from equilix.ui.stage.chart import Chart
+from equilix.ui.stage.primitives import Dot, Line, Primitive, Shape, Text, margin_text, polygon
+from equilix.words.language import say
+from equilix.words.quantities import fixed, general
+
+LEFT_PX, RIGHT_PX, TOP_PX, LOW_PX = 56.0, 52.0, 26.0, 26.0
+LINE_PX: Final = 17.0
+"""Of a line of text: where three of them have no room, the middle one is told alone."""
+TICKS: Final = (0.25, 0.5, 1.0, 2.0, 4.0)
+
+
+class BandsChart(Chart):
+    """From left to right: before the first outing, and after each. Times of most people, evenly in their ratios."""
+
+    def __init__(self, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.bands: Sequence[Band] = ()
+        self.title = ""
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
+        self.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        self.setMinimumHeight(120)
+
+    def sizeHint(self) -> QSize:
+        return QSize(420, 240)
+
+    def show_bands(self, title: str, bands: Sequence[Band]) -> None:
+        """Show how one narrows."""
+        self.title, self.bands = title, bands
+        self.setAccessibleName(title)
+        if bands:
+            last = bands[-1]
+            said = say("{value} times, {low} to {high}, after {count} outings").format(
+                value=fixed(last.value, 2), low=fixed(last.low, 2), high=fixed(last.high, 2), count=len(bands) - 1
+            )
+            self.setAccessibleDescription(said)
+        self.update()
+
+    def _scales(self, bounds: QRectF) -> tuple[QRectF, float, float]:
+        """The box of the lines, and the lowest and highest value."""
+        box = bounds.adjusted(LEFT_PX, TOP_PX, -RIGHT_PX, -LOW_PX)
+        low = min(0.5, *(each.low for each in self.bands)) / 1.08
+        high = max(2.0, *(each.high for each in self.bands)) * 1.08
+        return box, low, high
+
+    def at(self, number: float, value: float, bounds: QRectF) -> QPointF:
+        """Where a value after so many outings stands."""
+        box, low, high = self._scales(bounds)
+        x = box.left() + box.width() * number / max(len(self.bands) - 1, 1)
+        return QPointF(x, box.bottom() - box.height() * math.log(value / low) / math.log(high / low))
+
+    def made(self, bounds: QRectF) -> Iterator[Primitive]:
+        yield Text(QPointF(0.0, 15.0), self.title, "ink", fixed=True, bare=True)
+        if not self.bands:
+            return
+        box, low, high = self._scales(bounds)
+        for value in TICKS:
+            if low < value < high:
+                y = self.at(0, value, bounds).y()
+                yield Line((QPointF(box.left(), y), QPointF(box.right(), y)), "rule", 2.0 if value == 1.0 else 1.0)
+                label = say("× {times}").format(times=general(value))
+                yield margin_text(QPointF(box.left() - 8, y + 4), label, "right")
+        count = len(self.bands)
+        if count > 1:
+            upper = [self.at(k, each.high, bounds) for k, each in enumerate(self.bands)]
+            lower = [self.at(k, each.low, bounds) for k, each in enumerate(self.bands)]
+            yield Shape(polygon(*upper, *reversed(lower)), "hold_wash")
+            yield Line(tuple(self.at(k, each.value, bounds) for k, each in enumerate(self.bands)), "hold", 2.0)
+        last = self.bands[-1]
+        roomy = self.at(0, last.low, bounds).y() - self.at(0, last.high, bounds).y() > 2 * LINE_PX
+        for value in (last.low, last.high) if roomy else ():
+            end = self.at(count - 1, value, bounds)
+            yield Line((end - QPointF(5, 0), end + QPointF(5, 0)), "hold", 2.0)
+            yield margin_text(end + QPointF(10, 4), fixed(value, 2))
+        yield Line((self.at(count - 1, last.low, bounds), self.at(count - 1, last.high, bounds)), "hold", 1.4)
+        at = self.at(count - 1, last.value, bounds)
+        yield Dot(at, 4.0, "card", "hold", 2.0)
+        yield Text(at + QPointF(10, 4), fixed(last.value, 2), "ink", fixed=True, bare=True)
+        foot = box.bottom() + 18
+        yield margin_text(QPointF(box.left(), foot), say("before"))
+        after = say("after {count}").format(count=count - 1)
+        yield margin_text(QPointF(box.right(), foot), after, "right")

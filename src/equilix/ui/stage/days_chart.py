@@ -1,0 +1,92 @@
+"""What one region felt from day to day, beside what was predicted."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from datetime import date
+
+from msgspec import Struct
+from PySide6.QtCore import QPointF, QRectF, QSize
+from PySide6.QtGui import QFontMetricsF
+from PySide6.QtWidgets import QSizePolicy, QWidget
+
+from equilix.body.outings import MOST_SCORE
+from equilix.ui.stage.chart import Chart
+from equilix.ui.stage.primitives import Dot, Line, Primitive, Text, margin_text
+from equilix.ui.theme import font
+from equilix.words.language import say
+
+LEFT_PX, RIGHT_PX, TOP_PX, LOW_PX = 30.0, 14.0, 28.0, 24.0
+APART_PX = 9.0
+"""Two outings of one day stand beside each other."""
+
+
+BOLD = 1.1
+"""So much wider than plain type bold type is at most."""
+
+
+class Felt(Struct, frozen=True):
+    """An outing: its day, what was felt (none: not asked), what was predicted (none: nothing is), 0 to 10."""
+
+    day: date
+    felt: int | None
+    predicted: float | None
+    shown: bool = False
+    """It is the one that is looked at."""
+
+
+class DaysChart(Chart):
+    """A disc for what was felt, a dashed ring for what was predicted."""
+
+    def __init__(self, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.rows: Sequence[Felt] = ()
+        self.title = ""
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Preferred)
+        self.setMinimumHeight(110)
+
+    def sizeHint(self) -> QSize:
+        return QSize(420, 150)
+
+    def show_days(self, title: str, rows: Sequence[Felt]) -> None:
+        """Show outings in the order of their days."""
+        self.title, self.rows = title, rows
+        self.setAccessibleName(title)
+        said = (f"{row.day.isoformat()}: {row.felt}" for row in rows if row.felt is not None)
+        self.setAccessibleDescription(", ".join(said))
+        self.update()
+
+    def at(self, number: int, score: float, bounds: QRectF) -> QPointF:
+        """Where a score of an outing stands: by its day, of one day beside each other."""
+        box = bounds.adjusted(LEFT_PX, TOP_PX, -RIGHT_PX, -LOW_PX)
+        first, last, row = self.rows[0].day, self.rows[-1].day, self.rows[number]
+        same = [k for k, each in enumerate(self.rows) if each.day == row.day]
+        aside = APART_PX * (same.index(number) - (len(same) - 1) / 2)
+        room = box.width() - 4 * APART_PX
+        x = box.left() + 2 * APART_PX + room * ((row.day - first).days / max((last - first).days, 1))
+        return QPointF(x + aside, box.bottom() - box.height() * score / MOST_SCORE)
+
+    def made(self, bounds: QRectF) -> Iterator[Primitive]:
+        yield Text(QPointF(0.0, 15.0), self.title, "ink", fixed=True, bare=True)
+        if not self.rows:
+            return
+        box = bounds.adjusted(LEFT_PX, TOP_PX, -RIGHT_PX, -LOW_PX)
+        for score in (0, 5, 10):
+            y = box.bottom() - box.height() * score / MOST_SCORE
+            yield Line((QPointF(box.left(), y), QPointF(box.right(), y)), "rule", 1.0)
+            yield margin_text(QPointF(box.left() - 8, y + 4), str(score), "right")
+        felt = [self.at(k, row.felt, bounds) for k, row in enumerate(self.rows) if row.felt is not None]
+        if len(felt) > 1:
+            yield Line(tuple(felt), "tip", 1.4)
+        for k, row in enumerate(self.rows):
+            if row.predicted is not None:
+                yield Dot(self.at(k, row.predicted, bounds), 6.0, "", "ink", 1.4, "dash")
+            if row.felt is not None:
+                yield Dot(self.at(k, row.felt, bounds), 6.5 if row.shown else 4.0, "tip", "tip", 1.4)
+        foot = box.bottom() + 18
+        yield margin_text(QPointF(box.left(), foot), self.rows[0].day.isoformat())
+        if self.rows[-1].day != self.rows[0].day:
+            yield margin_text(QPointF(box.right(), foot), self.rows[-1].day.isoformat(), "right")
+        legend, metrics = say("dashed: predicted"), QFontMetricsF(font(as_is=True))
+        if metrics.horizontalAdvance(self.title + legend) * BOLD < box.right() - 12.0:
+            yield margin_text(QPointF(box.right(), 15.0), legend, "right")

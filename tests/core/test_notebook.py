@@ -1,0 +1,416 @@
+"""The notebook: what an outing tells of an operator, what is predicted and felt, what it reminds of."""
+
+import math
+import unittest
+from datetime import date
+
+import numpy as np
+from scipy.integrate import solve_ivp
+from scipy.stats import norm
+
+from equilix.analysis import analyse
+from equilix.body.discomfort import as_one_take_s, discomfort, recovery_per_s
+from equilix.body.endurance import POWER_LAW, endurance_s
+from equilix.body.fatigue import fatigued_after
+from equilix.body.operators import MEAN_STRENGTH, Hold, Operator, Strength
+from equilix.body.outings import MIDDLE, REGION_OF, REGIONS, SIDED, Bore, Faulty, Felt, Outing
+from equilix.demo import lighthouse
+from equilix.document import Document, empty
+from equilix.edits import kit, measuring, outings
+from equilix.edits.electric import change_electric
+from equilix.errors import Refused
+from equilix.keys import EffortKey, Joint
+from equilix.notebook.compare import averages, beside, not_explained, predicted
+from equilix.notebook.entry import outing_today
+from equilix.notebook.refit import JOINTS, SCORE_SD, SURE, Refit, narrowing, prior, refit, staying_way
+from equilix.notebook.reminders import CYCLES, cycles_of, reminders, screws_of, years_of
+from equilix.notebook.search import found
+from equilix.store.merging import merged
+from equilix.store.parsing import parse
+from equilix.store.saving import checked_bytes
+from equilix.words.telling import tell
+from tests.told import refused
+
+DEMO = lighthouse().changed(outings=())
+DAY = date(2026, 10, 14)
+BY_HALF: tuple[EffortKey, ...] = (
+    ("shoulder", "left"), ("shoulder", "right"), ("elbow", "right"), ("grip", "left"), ("trunk", ""),
+)  # fmt: skip
+PERSON = Operator(id="p", name="Person")
+
+
+def today(setup: str = "lamp-room", **more: object) -> Outing:
+    """An outing with a setup of the demo."""
+    analysis = analyse(DEMO, DEMO.setups_by_id[setup])
+    told = {"takes": 3, "take_min": 4.0, "rest_min": 5.0, **more}
+    return outing_today(analysis, DAY, analysis.operator.id).changed(**told)
+
+
+def made_up(rng: np.random.Generator, truth: np.ndarray, number: int) -> Outing:
+    """An outing as somebody of these ``g, d…, ln e`` would write it down."""
+    mean = MEAN_STRENGTH["male"]
+    bare = Outing(
+        id=f"o{number}", day=f"2026-{1 + number // 28:02}-{1 + number % 28:02}", operator="p",
+        takes=int(rng.integers(1, 8)), take_min=float(rng.uniform(1, 8)), rest_min=float(rng.uniform(1, 8)),
+        bore=tuple(Bore(joint=j, side=side, load=mean[j] * rng.uniform(0.05, 0.35)) for j, side in BY_HALF),
+    )  # fmt: skip
+    felt = []
+    for bore in bare.bore:
+        b0, b1 = POWER_LAW[bore.joint]
+        strength = mean[bore.joint] * math.exp(truth[0] + truth[1 + JOINTS.index(bore.joint)])
+        lasts = math.exp(truth[-1]) * b0 * (bore.load / strength) ** b1
+        score = round(10 * as_one_take_s(bare, bore.joint) / lasts + rng.normal(0, SCORE_SD))
+        felt.append(Felt(region=REGION_OF[bore.joint], side=bore.side, score=min(max(score, 0), 10)))
+    return bare.changed(felt=tuple(each for each in felt if each.score))
+
+
+def holds(found: Refit, truth: np.ndarray, way: np.ndarray) -> bool:
+    """Whether the band for nine of ten holds the true value."""
+    return bool(abs(way @ (truth - found.likely)) <= SURE * math.sqrt(way @ found.covariance @ way))
+
+
+class Tired(unittest.TestCase):
+    """Takes with rests between them."""
+
+    def test_as_one_take(self) -> None:
+        """Grows with t/T while it works, falls with ρR while it rests: against stepping through it."""
+        for takes, take_min, rest_min in ((1, 5.0, 0.0), (4, 2.0, 0.5), (30, 1.0, 0.1), (6, 3.0, 0.0)):
+            outing = today(takes=takes, take_min=take_min, rest_min=rest_min)
+            for joint in ("shoulder", "grip", "wrist"):
+                used = 0.0
+                for _ in range(takes):
+                    used = used * math.exp(-recovery_per_s(joint) * rest_min * 60) + take_min * 60
+                self.assertAlmostEqual(as_one_take_s(outing, joint), used, places=6)
+
+    def test_rest_is_that_of_the_model(self) -> None:
+        """What rests recovers as the fatigued compartment does (Looft et al. 2018), also integrated by SciPy."""
+        (left,) = fatigued_after("shoulder", [(60.0, 0.0)], start=0.4)
+        rate = recovery_per_s("shoulder")
+        found = solve_ivp(lambda _t, y: -rate * y, (0, 60), [0.4], rtol=1e-11, atol=1e-12)
+        self.assertAlmostEqual(left, float(found.y[0, -1]), places=7)
+
+    def test_discomfort(self) -> None:
+        """10 where the endurance is used up, half of it half way, and no more than 10."""
+        self.assertEqual([discomfort(x) for x in (-0.1, 0.0, 0.5, 1.0, 3.0)], [0.0, 0.0, 5.0, 10.0, 10.0])
+
+
+class Regions(unittest.TestCase):
+    """Of the body."""
+
+    def test_of_the_questionnaire(self) -> None:
+        """The nine regions of the Nordic questionnaire (Kuorinka et al. 1987, from memory), the limbs on both sides."""
+        self.assertEqual(len({region for region, _ in REGIONS}), 9)
+        self.assertEqual(len(REGIONS), len(MIDDLE) + 2 * len(SIDED))
+        self.assertLessEqual(set(REGION_OF.values()), {region for region, _ in REGIONS})
+
+    def test_written_down(self) -> None:
+        """Scores beyond 0 to 10, a back with a side, a region twice, no day, no minutes of what gave out: refused."""
+        made = outings.keep_outings(DEMO, [today()])
+        key = made.outings[0].id
+        for updates, words in (
+            ({"day": "yesterday"}, "“yesterday” is no day"),
+            ({"felt": ({"region": "neck", "side": "left", "score": 3},)}, "have none"),
+            ({"felt": ({"region": "hip", "score": 3},)}, "have a side"),
+            ({"felt": ({"region": "neck", "score": 11},)}, "10"),
+            ({"felt": ({"region": "neck", "score": 1}, {"region": "neck", "score": 2})}, "twice"),
+            ({"gave_out": "shoulder", "take_min": 0.0}, "after some minutes"),
+            ({"takes": 0}, "1"),
+        ):
+            with refused(self, Refused, words):
+                outings.change_outing(made, key, **updates)
+
+
+class Strong(unittest.TestCase):
+    """An operator by their outings."""
+
+    def test_nobody_known(self) -> None:
+        """Without a word it is the population: its mean, and its spread."""
+        found = refit(PERSON, ())
+        np.testing.assert_allclose(found.likely, 0.0, atol=1e-12)
+        np.testing.assert_allclose(found.covariance, prior())
+        band = found.strength("shoulder")
+        self.assertAlmostEqual(band.value, 92.0)
+        self.assertAlmostEqual(math.log(band.high / band.value), SURE * math.hypot(0.22, 0.20), places=6)
+        self.assertEqual(found.outings, 0)
+
+    def test_bands_hold_what_they_say(self) -> None:
+        """Of 120 made-up operators nine of ten are inside their bands: 85 to 95 %, after 3 and after 20 outings."""
+        rng = np.random.default_rng(5)
+        root = np.linalg.cholesky(prior())
+        ways = [*(staying_way(joint) for joint in JOINTS), *np.eye(7)[[0, -1]]]
+        for count in (3, 20):
+            inside = []
+            for _ in range(120):
+                truth = root @ rng.normal(size=7)
+                found = refit(PERSON, [made_up(rng, truth, number) for number in range(count)])
+                inside += [holds(found, truth, way) for way in ways]
+            self.assertTrue(0.85 <= np.mean(inside) <= 0.95, f"{count}: {np.mean(inside):.3f}")
+
+    def test_twenty_entries(self) -> None:
+        """They narrow somebody who is weak and lasts: each little, together to a fraction, round the truth."""
+        rng = np.random.default_rng(11)
+        truth = np.array([-0.3, -0.1, 0.0, 0.1, 0.0, 0.1, 0.4])
+        written = [made_up(rng, truth, number) for number in range(20)]
+        bands = [each.lasts("shoulder") for each in narrowing(PERSON, written)]
+        self.assertEqual(len(bands), 21)
+        widths = [math.log(each.high / each.low) for each in bands]
+        self.assertLess(widths[-1], 0.3 * widths[0])
+        self.assertGreater(widths[1], 0.3 * widths[0])  # one entry does not tell it all
+        true = math.exp(float(staying_way("shoulder") @ truth))
+        self.assertTrue(bands[-1].low < true < bands[-1].high)
+        self.assertLess(abs(math.log(bands[-1].value / true)), abs(math.log(bands[0].value / true)))
+        self.assertEqual([round(each.narrower, 9) for each in bands], sorted(round(e.narrower, 9) for e in bands))
+
+    def test_by_quadrature(self) -> None:
+        """One joint alone, one score: against the integral over a fine grid; mean and spread are near."""
+        bore = (Bore(joint="shoulder", side="left", load=0.2 * 92.0),)
+        for score in (2, 5, 8):
+            outing = Outing(
+                id="o", day="2026-10-14", operator="p", take_min=4.0, bore=bore,
+                felt=(Felt(region="shoulder", side="left", score=score),),
+            )  # fmt: skip
+            found, way = refit(PERSON, [outing]), staying_way("shoulder")
+            sd = math.sqrt(way @ prior() @ way)
+            grid = np.linspace(-6 * sd, 6 * sd, 20001)
+            lasts = endurance_s("shoulder", 0.2) * np.exp(grid)
+            felt = 10 * 240.0 / lasts
+            likely = norm.pdf(grid, 0, sd) * (
+                norm.cdf(score + 0.5, felt, SCORE_SD) - norm.cdf(score - 0.5, felt, SCORE_SD)
+            )
+            likely /= likely.sum()
+            mean = float(likely @ grid)
+            spread = math.sqrt(float(likely @ (grid - mean) ** 2))
+            self.assertAlmostEqual(float(way @ found.likely), float(grid[likely.argmax()]), delta=2e-3 * sd)
+            self.assertAlmostEqual(float(way @ found.likely), mean, delta=0.35 * spread)
+            self.assertAlmostEqual(math.sqrt(way @ found.covariance @ way) / spread, 1.0, delta=0.15)
+
+    def test_what_gave_out_tells_most(self) -> None:
+        """Linear and normal: the mean of it in closed form; and to carry on without a word tells only a limit."""
+        bore = (Bore(joint="shoulder", side="left", load=0.25 * 92.0),)
+        gave = Outing(
+            id="o", day="2026-10-14", operator="p", take_min=10.0, bore=bore, gave_out="shoulder", gave_out_side="left"
+        )
+        way = staying_way("shoulder")
+        variance = float(way @ prior() @ way)
+        seen = math.log(600 / endurance_s("shoulder", 0.25))
+        found = refit(PERSON, [gave])
+        self.assertAlmostEqual(float(way @ found.likely), seen * variance / (variance + 0.3**2), places=6)
+        self.assertAlmostEqual(float(way @ found.covariance @ way), variance * 0.09 / (variance + 0.09), places=6)
+        went_on = refit(PERSON, [gave.changed(gave_out=None, gave_out_side="")])
+        self.assertGreater(float(way @ went_on.likely), 0.0)
+        self.assertGreater(float(way @ went_on.covariance @ way), float(way @ found.covariance @ way))
+        easy = refit(PERSON, [gave.changed(gave_out=None, gave_out_side="", take_min=0.5)])
+        self.assertAlmostEqual(easy.lasts("shoulder").value, 1.0, delta=0.02)
+
+    def test_what_was_stated(self) -> None:
+        """A strength that was entered pulls as a reading of 15 % does; a hold test as what gave out."""
+        strong = PERSON.changed(strength=Strength(shoulder_nm=120.0))
+        variance, seen = 0.22**2 + 0.20**2, math.log(120 / 92)
+        value = refit(strong, ()).strength("shoulder").value
+        self.assertAlmostEqual(math.log(value / 92), seen * variance / (variance + 0.15**2), places=6)
+        held = PERSON.changed(holds=(Hold(mass_kg=2.0, held_s=120.0),))
+        self.assertGreater(refit(held, ()).lasts("shoulder").narrower, 0.4)
+
+    def test_nothing_counts_twice(self) -> None:
+        """Used, and fitted again, it says the same; back to what was stated the operator is as before."""
+        made = outings.keep_outings(DEMO, [today(felt=(Felt(region="shoulder", side="right", score=8),))])
+        operator = made.operators_by_id[made.outings[0].operator or ""]
+        first = refit(operator, made.outings)
+        told: dict[Joint, float] = {joint: first.strength(joint).value for joint in JOINTS}
+        used = outings.believe_notebook(made, operator.id, told, first.endurance.value)
+        again = refit(used.operators_by_id[operator.id], used.outings)
+        np.testing.assert_allclose(again.likely, first.likely, atol=1e-9)
+        self.assertEqual(outings.forget_notebook(used, operator.id), made)
+        twice = outings.believe_notebook(used, operator.id, told, 1.3)
+        self.assertEqual(outings.forget_notebook(twice, operator.id), made)
+        said = kit.change_operator(used, operator.id, endurance=1.0)
+        self.assertIsNone(said.operators_by_id[operator.id].stated)
+        with refused(self, Refused, "has corrected nothing of"):
+            outings.forget_notebook(said, operator.id)
+
+    def test_endurance_lasts(self) -> None:
+        """Who lasts twice as long does so with every joint; no shares of strength change."""
+        setup = DEMO.setups_by_id["lamp-room"]
+        operator = DEMO.operator_of(setup)
+        before = analyse(DEMO, setup).efforts
+        after = analyse(kit.change_operator(DEMO, operator.id, endurance=2.0), setup).efforts
+        for one, other in zip(before, after, strict=True):
+            self.assertEqual(one.share, other.share)
+            if 0 < one.endurance_s < 1e4:
+                self.assertAlmostEqual(other.endurance_s, 2 * one.endurance_s)
+
+    def test_a_hold_is_remembered(self) -> None:
+        """The edit keeps the hold, so that the notebook weighs it with the outings; the last fifty of them."""
+        operator = DEMO.operators[0].id
+        made = DEMO
+        for _ in range(52):
+            made = measuring.hold_test(made, operator, 2.0, 60.0)
+        self.assertEqual(len(made.operators_by_id[operator].holds), 50)
+
+
+class PredictedAndFelt(unittest.TestCase):
+    """Side by side."""
+
+    def test_an_outing_as_it_was(self) -> None:
+        """The shares are those of the analysis, marks and batteries those of the rig; it stays so when that changes."""
+        outing = today()
+        analysis = analyse(DEMO, DEMO.setups_by_id["lamp-room"])
+        for bore in outing.bore:
+            effort = next(each for each in analysis.efforts if each.key == bore.key)
+            self.assertAlmostEqual(bore.load / analysis.operator.own(bore.joint), effort.share)
+        self.assertTrue(outing.marks)
+        self.assertEqual({each.name for each in outing.batteries}, {
+            part.name for part in analysis.assembly.parts if part.energy_wh > 0
+        })  # fmt: skip
+        self.assertEqual((outing.way, outing.mass_kg), ("shoulder", analysis.mass.mass_kg))
+
+    def test_one_take_to_the_end(self) -> None:
+        """Carried until it gives out by the figure on the screen, its place is said to hurt 10; half so long, 5."""
+        analysis = analyse(DEMO, DEMO.setups_by_id["lamp-room"])
+        effort = analysis.first_to_give_out
+        assert effort is not None
+        key = REGION_OF[effort.joint], effort.side
+        for share in (0.5, 1.0):
+            outing = today(takes=1, rest_min=0.0, take_min=share * effort.endurance_s / 60)
+            self.assertAlmostEqual(predicted(outing, analysis.operator)[key], 10 * share, places=6)
+
+    def test_by_region_and_way(self) -> None:
+        """Means over the outings, what is furthest off first; what nothing is worked out of is told apart."""
+        felt = (Felt(region="shoulder", side="right", score=9), Felt(region="neck", score=4))
+        one, two = today(felt=felt), today("causeway", felt=())
+        operator = DEMO.operators_by_id[one.operator or ""]
+        written = [one, one.changed(id="b", felt=()), two.changed(id="c", operator=operator.id), today(id="d")]
+        rows = averages(written, operator)
+        self.assertEqual({each.way for each in rows}, {"shoulder", "vest"})
+        row = next(each for each in rows if (each.way, each.region) == ("shoulder", ("shoulder", "right")))
+        self.assertEqual((row.count, row.felt), (2, 4.5))
+        self.assertEqual([abs(each.off) for each in rows], sorted((abs(each.off) for each in rows), reverse=True))
+        self.assertEqual(not_explained(one, operator), (("neck", ""),))
+        self.assertEqual(beside(today(), operator), ())
+        self.assertEqual(predicted(today(take_min=0.0), operator), {})
+
+    def test_search(self) -> None:
+        """By place, operator, region, trouble, note: every word; the last first."""
+        broke = Faulty(part="bridge", name="Bridge clamp", how="broke")
+        made = outings.keep_outings(
+            DEMO, [today(place="North stair", note="wind"), today(faulty=(broke,), day="2026-10-15")]
+        )
+
+        def look(text: str) -> list[str]:
+            return [each.day for each in found(made.outings, made.operators_by_id, text, tell)]
+
+        self.assertEqual(look(""), ["2026-10-15", "2026-10-14"])
+        self.assertEqual(look("WIND stair"), ["2026-10-14"])
+        self.assertEqual(look("broke clamp"), ["2026-10-15"])
+        self.assertEqual(look("wind clamp"), [])
+
+
+class Reminded(unittest.TestCase):
+    """Of what has to be looked after."""
+
+    def made(self, *written: Outing) -> Document:
+        """A document with these outings."""
+        return outings.keep_outings(DEMO, written)
+
+    def said(self, made: Document, about: str) -> list[str]:
+        """What is said about something."""
+        return [f"{tell(r.said)}. {tell(r.todo)}" for r in reminders(made, DAY) if r.about == about]
+
+    def test_loose_until_tightened(self) -> None:
+        """It is open until it has been seen to; what comes loose again and again is told even then."""
+        loose = Faulty(part="bridge", name="Bridge", how="loose")
+        once = self.made(today(faulty=(loose,)))
+        (line,) = self.said(once, "loose")
+        self.assertRegex(line, "worked loose once, last on 14 October 2026. Tighten it")
+        self.assertEqual(self.said(outings.see_to(once, "bridge", "loose"), "loose"), [])
+        twice = self.made(today(faulty=(loose,)), today(faulty=(loose,), day="2026-10-15"))
+        self.assertRegex(self.said(twice, "loose")[0], "2 times, last on 15 October.*again and again")
+        seen = outings.see_to(twice, "bridge", "loose")
+        self.assertNotIn("Tighten", self.said(seen, "loose")[0])
+        with refused(self, Refused, "still open"):
+            outings.see_to(seen, "bridge", "loose")
+        self.assertEqual(self.said(self.made(today(faulty=(loose.changed(part="gone"),))), "loose"), [])
+
+    def test_knobs_that_break(self) -> None:
+        """What broke twice wants a spare."""
+        broke = Faulty(part="bridge", name="Bridge", how="broke")
+        self.assertNotIn("spare", self.said(self.made(today(faulty=(broke,))), "spare")[0])
+        self.assertIn("Carry a spare", self.said(self.made(*[today(faulty=(broke,))] * 2), "spare")[0])
+
+    def test_batteries(self) -> None:
+        """By cycles, of which the outings count theirs, and by age: on both sides of each limit."""
+        battery = today().batteries[0].part
+        quantity = DEMO.parts_by_id[battery].quantity
+        for cycles, told in ((CYCLES - 2, 0), (CYCLES - 1, 1)):
+            made = change_electric(self.made(*[today()] * quantity), battery, cycles=cycles)
+            self.assertEqual(cycles_of(made.parts_by_id[battery], made.outings), cycles + 1)
+            self.assertEqual(len(self.said(made, "battery")), told)
+        for since, told in (("2023-11", 0), ("2023-10", 1)):
+            made = change_electric(DEMO, battery, since=since)
+            self.assertEqual(len(self.said(made, "battery")), told, years_of(made.parts_by_id[battery], DAY))
+        with refused(self, Refused, "“soon” is no month"):
+            change_electric(DEMO, battery, since="soon")
+
+    def test_spare_screws(self) -> None:
+        """A quarter of those of the rig that has most, two at least; nothing before anything was written."""
+        self.assertEqual(self.said(DEMO, "screws"), [])
+        (line,) = self.said(self.made(today()), "screws")
+        most = max(screws_of(DEMO, setup).get("screw14", 0) for setup in DEMO.setups)
+        self.assertGreater(most, 0)
+        self.assertIn(f"{max(2, math.ceil(most / 4))} of 1/4", line)
+
+    def test_what_keeps_hurting(self) -> None:
+        """7 or more on two of the last four outings: a doctor. Once, or 6, is tiredness."""
+        hurts = today(felt=(Felt(region="shoulder", side="right", score=7),))
+        less = today(felt=(Felt(region="shoulder", side="right", score=6),))
+        self.assertEqual(self.said(self.made(hurts, less, less), "body"), [])
+        (line,) = self.said(self.made(hurts, hurts), "body")
+        self.assertRegex(line, "right shoulder of .* 7 or more on 2 of the last 2.*doctor")
+        self.assertEqual(self.said(self.made(hurts, hurts, *[today(felt=(), day="2026-11-01")] * 4), "body"), [])
+
+
+class InTheDocument(unittest.TestCase):
+    """Kept with it."""
+
+    def test_edits(self) -> None:
+        """Kept under free ids, changed, taken out; ids stay; back from a file as they were."""
+        made = outings.keep_outings(DEMO, [today(), today()])
+        self.assertEqual(len({each.id for each in made.outings}), 2)
+        key = made.outings[0].id
+        changed = outings.change_outing(made, key, id="x", note="rain", felt=())
+        self.assertEqual((changed.outings[0].id, changed.outings[0].note), (key, "rain"))
+        self.assertEqual(parse(checked_bytes(changed)), changed)
+        self.assertEqual(len(outings.remove_outing(made, key).outings), 1)
+        with refused(self, Refused, "no outing “x”"):
+            outings.remove_outing(made, "x")
+        with refused(self, Refused, "More than 2000 outings"):
+            outings.keep_outings(made, [today()] * 1999)
+
+    def test_what_is_handed_on(self) -> None:
+        """Without the notebook nothing is left of what people felt, nor of what it has told of their strength."""
+        made = outings.keep_outings(DEMO, [today(note="private", felt=())])
+        operator = made.operators[0]
+        used = outings.believe_notebook(made, operator.id, {"shoulder": 33.3}, 0.5)
+        bare = outings.without_notebook(used)
+        self.assertEqual(bare, DEMO)
+        self.assertNotIn(b"private", checked_bytes(bare))
+        self.assertNotIn(b"33.3", checked_bytes(bare))
+
+    def test_two_copies(self) -> None:
+        """What each has written comes together; one entry that both changed is a conflict."""
+        base = outings.keep_outings(DEMO, [today()])
+        key = base.outings[0].id
+        mine = outings.keep_outings(base, [today(place="stair")])
+        theirs = outings.keep_outings(outings.change_outing(base, key, note="wind"), [today("causeway")])
+        both = merged(base, mine, theirs).document
+        self.assertEqual({each.setup for each in both.outings}, {"Lamp room", "Causeway"})
+        self.assertEqual(len(both.outings), 3)
+        clash = merged(base, outings.change_outing(base, key, note="sun"), theirs)
+        self.assertTrue(clash.conflicts)
+
+    def test_setups_that_are_gone(self) -> None:
+        """An outing stays when its setup or its parts go: it is what was."""
+        made = outings.keep_outings(DEMO, [today()])
+        gone = kit.remove_setup(made, "lamp-room")
+        self.assertEqual(gone.outings, made.outings)
+        self.assertEqual(empty().outings, ())
