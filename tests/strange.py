@@ -43,6 +43,9 @@ def nameless(made: Document) -> Document:
         "loops",
         "label",
         "who",
+        "place",
+        "setup",
+        "came_from",
     }
     kept = {"pan", "roll", "tilt", "head"}  # what the program itself goes by
 

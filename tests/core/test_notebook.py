@@ -151,7 +151,7 @@ class Strong(unittest.TestCase):
         rng = np.random.default_rng(11)
         truth = np.array([-0.3, -0.1, 0.0, 0.1, 0.0, 0.1, 0.4])
         written = [made_up(rng, truth, number) for number in range(20)]
-        bands = [each.lasts("shoulder") for each in narrowing(PERSON, written)]
+        bands = [each.lasts("shoulder") for _, each in narrowing(PERSON, written)]
         self.assertEqual(len(bands), 21)
         widths = [math.log(each.high / each.low) for each in bands]
         self.assertLess(widths[-1], 0.3 * widths[0])
@@ -407,6 +407,23 @@ class InTheDocument(unittest.TestCase):
         self.assertEqual(len(both.outings), 3)
         clash = merged(base, outings.change_outing(base, key, note="sun"), theirs)
         self.assertTrue(clash.conflicts)
+
+    def test_a_copy_that_was_handed_on_comes_back(self) -> None:
+        """What it was handed on without is not taken out by putting it together again; what they did is taken."""
+        noted = outings.keep_outings(DEMO, [today(felt=())])
+        who = noted.operators[0].id
+        base = outings.believe_notebook(measuring.hold_test(noted, who, 2.0, 60.0), who, {"trunk": 300.0}, 1.5)
+        theirs = kit.rename_setup(outings.without_notebook(base), "lamp-room", "Lantern")
+        self.assertEqual(theirs.operators_by_id[who].holds, ())
+        both = merged(base, base, theirs)
+        self.assertEqual(both.conflicts, ())
+        self.assertEqual((both.document.outings, both.document.operators), (base.outings, base.operators))
+        self.assertEqual(both.document.setups_by_id["lamp-room"].name, "Lantern")
+        taller = kit.change_operator(theirs, who, stature_m=1.9)
+        found = merged(base, base, taller).document.operators_by_id[who]
+        self.assertEqual(found, base.operators_by_id[who].changed(stature_m=1.9))
+        stronger = kit.change_operator(theirs, who, endurance=2.0)
+        self.assertEqual(merged(base, base, stronger).document.operators_by_id[who].endurance, 2.0)
 
     def test_setups_that_are_gone(self) -> None:
         """An outing stays when its setup or its parts go: it is what was."""

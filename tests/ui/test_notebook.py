@@ -1,6 +1,6 @@
 """Notebook, in the window: outings written down with mouse and keys, and put right."""
 
-from datetime import date
+from datetime import date, timedelta
 
 from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtGui import QWheelEvent
@@ -48,6 +48,21 @@ class ByHand(Notebook):
         self.assertFalse(self.tab.minutes.line.text())
         self.session.undo()
         self.assertEqual(self.session.document, before)
+
+    def test_yesterday(self) -> None:
+        """Written the day after: one click, and in the order of the days."""
+        self.click(self.tab.earlier)
+        self.click(self.tab.earlier)
+        self.click(self.tab.later)
+        self.click(self.tab.keep)
+        self.assertEqual(self.outings[-1].on, date.today() - timedelta(days=1))
+        self.assertTrue(self.outings[-1].id.startswith(self.outings[-1].day))
+        self.tab.day.setText("soon")
+        self.tab.day.editingFinished.emit()
+        self.assertIn("“soon” is no day", self.tab.wrong.text())
+        self.assertFalse(self.tab.keep.isEnabled())
+        self.click(self.tab.later)
+        self.assertEqual(self.tab.day.text(), (date.today() + timedelta(days=1)).isoformat())
 
     def test_by_keys_alone(self) -> None:
         """Arrows go from region to region, figures score, 1 and 0 make 10; Ctrl+Enter keeps it."""

@@ -69,10 +69,15 @@ def see_to(document: Document, part_id: str, how: Trouble) -> Document:
 
 
 def without_notebook(document: Document) -> Document:
-    """The document to be handed on: what its people felt and can hold stays with them."""
+    """The document to be handed on: what its people felt, and what was found out of their strength, stays with them.
+
+    Strengths that were entered are data of the rig, and go along.
+    """
     operators = tuple(
-        each.changed(strength=each.stated.strength, endurance=each.stated.endurance, stated=None)
+        each.changed(strength=each.stated.strength, endurance=each.stated.endurance, stated=None, holds=())
         if each.stated is not None
+        else each.changed(holds=())
+        if each.holds
         else each
         for each in document.operators
     )

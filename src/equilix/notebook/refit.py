@@ -31,6 +31,7 @@ from equilix.body.discomfort import as_one_take_s
 from equilix.body.endurance import POWER_LAW
 from equilix.body.operators import MEAN_STRENGTH, Operator, StatedBody
 from equilix.body.outings import MOST_SCORE, REGION_OF, Outing, in_order
+from equilix.errors import Called, going_on, never
 from equilix.keys import Joint
 
 Array = NDArray[np.float64]
@@ -147,16 +148,28 @@ def told_by(outing: Outing, operator: Operator) -> Iterator[Told]:
 
 def refit(operator: Operator, outings: Sequence[Outing]) -> Refit:
     """Strength and endurance of an operator by their outings, from what most people are and what was stated."""
-    told = [[*told_by(each, operator)] for each in outings if each.operator == operator.id]
-    every = [each for one in told for each in one] + list(_held(operator))
+    return _refit(operator, [[*told_by(each, operator)] for each in outings if each.operator == operator.id])
+
+
+def _refit(operator: Operator, told: Sequence[Sequence[Told]]) -> Refit:
+    every = [*(each for one in told for each in one), *_held(operator)]
     likely, covariance = _fitted(every, *_stated(operator))
     return Refit(operator, likely, covariance, sum(1 for one in told if one))
 
 
-def narrowing(operator: Operator, outings: Sequence[Outing]) -> tuple[Refit, ...]:
-    """What was known before the first outing, and after each of them, in the order of their days."""
-    mine = [each for each in in_order(outings) if each.operator == operator.id]
-    return tuple(refit(operator, mine[:count]) for count in range(len(mine) + 1))
+def narrowing(
+    operator: Operator, outings: Sequence[Outing], called_off: Called = never
+) -> tuple[tuple[int, Refit], ...]:
+    """After how many outings, in the order of their days, what was known: before the first, and up to now.
+
+    After each of them where there are few; else so many as a chart can show. Raises ``Cancelled``.
+    """
+    mine = [[*told_by(each, operator)] for each in in_order(outings) if each.operator == operator.id]
+    counts = dict.fromkeys(round(each) for each in np.linspace(0, len(mine), min(len(mine), MOST_SHOWN) + 1).tolist())
+    return tuple((count, _refit(operator, mine[:count])) for count in going_on(counts, called_off))
+
+
+MOST_SHOWN: Final = 40
 
 
 def _held(operator: Operator) -> Iterator[Told]:

@@ -12,6 +12,7 @@ from typing import Any, Final, Literal, TypeVar
 from msgspec import Struct
 
 from equilix.document import Document
+from equilix.edits.outings import without_notebook
 from equilix.errors import Refused
 from equilix.facts import fact
 from equilix.faults import document_faults, setup_faults
@@ -55,12 +56,28 @@ def merged(
 
     Raises :class:`~equilix.errors.Refused` where what comes out of it does not hold together.
     """
-    work = _Work(base, mine, theirs, choices or {}, usual)
+    work = _Work(base, mine, _with_notebook(base, theirs), choices or {}, usual)
     made = work.document()
     faults = document_faults(made)
     if faults:
         raise Refused(fact("merge.unsound", problem=faults[0].said), fact("merge.by_hand"))
     return Merged(made, tuple(work.conflicts.values()))
+
+
+def _with_notebook(base: Document, theirs: Document) -> Document:
+    """Their copy as if it had been handed on with the notebook: what it was handed on without is not taken out."""
+    if theirs.outings or not base.outings:
+        return theirs
+    bare, whole = without_notebook(base).operators_by_id, base.operators_by_id
+    operators = []
+    for each in theirs.operators:
+        same = each.id in bare and all(getattr(each, name) == getattr(bare[each.id], name) for name in TOLD)
+        operators.append(each.changed(**{name: getattr(whole[each.id], name) for name in TOLD}) if same else each)
+    return theirs.changed(outings=base.outings, operators=tuple(operators))
+
+
+TOLD: Final = ("strength", "endurance", "stated", "holds")
+"""What the notebook tells of an operator."""
 
 
 class _Work:

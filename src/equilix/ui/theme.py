@@ -135,12 +135,11 @@ def _sheet(t: Theme) -> str:
     QLineEdit:focus, QPlainTextEdit:focus {{ border: 2px solid {t.hold}; padding: 3px 6px; }}
     QLineEdit[refused="true"] {{ border: 2px solid {t.tip}; padding: 3px 6px; }}
     QLineEdit:disabled {{ color: {t.quiet}; background: {t.paper}; }}
-    QComboBox, QSpinBox, QDateEdit {{ background: {t.card}; border: 1px solid {t.rule}; padding: 4px 7px; }}
-    QComboBox:focus, QSpinBox:focus, QDateEdit:focus {{ border: 2px solid {t.hold}; padding: 3px 6px; }}
+    QComboBox, QSpinBox {{ background: {t.card}; border: 1px solid {t.rule}; padding: 4px 7px; }}
+    QComboBox:focus, QSpinBox:focus {{ border: 2px solid {t.hold}; padding: 3px 6px; }}
     QComboBox:disabled {{ color: {t.quiet}; background: {t.paper}; }}
-    QComboBox::drop-down, QDateEdit::drop-down {{ border: none; width: 20px; }}
-    QComboBox::down-arrow, QDateEdit::down-arrow {{ image: url({icons}/chevron-{t.icons}.svg);
-        width: 12px; height: 12px; }}
+    QComboBox::drop-down {{ border: none; width: 20px; }}
+    QComboBox::down-arrow {{ image: url({icons}/chevron-{t.icons}.svg); width: 12px; height: 12px; }}
     QCheckBox::indicator, QAbstractItemView::indicator {{ width: 15px; height: 15px; border: 1px solid {t.quiet};
         background: {t.card}; }}
     QCheckBox::indicator:checked, QAbstractItemView::indicator:checked {{ image: url({icons}/tick-{t.icons}.svg); }}

@@ -22,7 +22,7 @@ from equilix.body.posture import stance_at
 from equilix.notebook.notebook_words import region_words
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.contours import Contour, contours
-from equilix.ui.stage.primitives import Dot, Primitive, Role, Shape, Text, margin_text
+from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text, margin_text
 from equilix.ui.stage.projection import FRONT
 from equilix.ui.theme import enlarged
 from equilix.words.language import say
@@ -58,9 +58,8 @@ class BodyMap(Chart):
         self.predicted: Mapping[RegionKey, float] = {}
         self.key: RegionKey | None = None
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
-        if takes:
-            self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-            self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
 
     def sizeHint(self) -> QSize:
         return QSize(260, 420)
@@ -102,6 +101,8 @@ class BodyMap(Chart):
 
     def made(self, bounds: QRectF) -> Iterator[Primitive]:
         onto = self._onto(bounds)
+        if self.hasFocus():
+            yield Line((QPointF(1.0, bounds.top() + 4), QPointF(1.0, bounds.bottom() - 4)), "hold", 2.5)
         for piece in contours(self.figure, FRONT):
             yield from _drawn(piece, onto)
         for key, at in self.places(bounds).items():

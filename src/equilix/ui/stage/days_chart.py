@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator, Sequence
 from datetime import date
 
@@ -16,7 +17,7 @@ from equilix.ui.stage.primitives import Dot, Line, Primitive, Text, margin_text
 from equilix.ui.theme import font
 from equilix.words.language import say
 
-LEFT_PX, RIGHT_PX, TOP_PX, LOW_PX = 30.0, 14.0, 28.0, 24.0
+LEFT_PX, RIGHT_PX, TOP_PX, LOW_PX = 30.0, 14.0, 36.0, 24.0
 APART_PX = 9.0
 """Two outings of one day stand beside each other."""
 
@@ -56,15 +57,24 @@ class DaysChart(Chart):
         self.setAccessibleDescription(", ".join(said))
         self.update()
 
-    def at(self, number: int, score: float, bounds: QRectF) -> QPointF:
-        """Where a score of an outing stands: by its day, of one day beside each other."""
+    def places(self, bounds: QRectF) -> list[float]:
+        """Of each outing how far along it stands, by its day, of one day beside each other."""
         box = bounds.adjusted(LEFT_PX, TOP_PX, -RIGHT_PX, -LOW_PX)
-        first, last, row = self.rows[0].day, self.rows[-1].day, self.rows[number]
-        same = [k for k, each in enumerate(self.rows) if each.day == row.day]
-        aside = APART_PX * (same.index(number) - (len(same) - 1) / 2)
-        room = box.width() - 4 * APART_PX
-        x = box.left() + 2 * APART_PX + room * ((row.day - first).days / max((last - first).days, 1))
-        return QPointF(x + aside, box.bottom() - box.height() * score / MOST_SCORE)
+        first, last = self.rows[0].day, self.rows[-1].day
+        room, often = box.width() - 4 * APART_PX, Counter(row.day for row in self.rows)
+        seen: Counter[date] = Counter()
+        found = []
+        for row in self.rows:
+            aside = APART_PX * (seen[row.day] - (often[row.day] - 1) / 2)
+            seen[row.day] += 1
+            along = room * ((row.day - first).days / max((last - first).days, 1))
+            found.append(box.left() + 2 * APART_PX + along + aside)
+        return found
+
+    def high(self, score: float, bounds: QRectF) -> float:
+        """How far down a score is."""
+        low = bounds.bottom() - LOW_PX
+        return low - (low - bounds.top() - TOP_PX) * score / MOST_SCORE
 
     def made(self, bounds: QRectF) -> Iterator[Primitive]:
         yield Text(QPointF(0.0, 15.0), self.title, "ink", fixed=True, bare=True)
@@ -72,17 +82,18 @@ class DaysChart(Chart):
             return
         box = bounds.adjusted(LEFT_PX, TOP_PX, -RIGHT_PX, -LOW_PX)
         for score in (0, 5, 10):
-            y = box.bottom() - box.height() * score / MOST_SCORE
+            y = self.high(score, bounds)
             yield Line((QPointF(box.left(), y), QPointF(box.right(), y)), "rule", 1.0)
             yield margin_text(QPointF(box.left() - 8, y + 4), str(score), "right")
-        felt = [self.at(k, row.felt, bounds) for k, row in enumerate(self.rows) if row.felt is not None]
+        rows = list(zip(self.rows, self.places(bounds), strict=True))
+        felt = [QPointF(x, self.high(row.felt, bounds)) for row, x in rows if row.felt is not None]
         if len(felt) > 1:
             yield Line(tuple(felt), "tip", 1.4)
-        for k, row in enumerate(self.rows):
+        for row, x in rows:
             if row.predicted is not None:
-                yield Dot(self.at(k, row.predicted, bounds), 6.0, "", "ink", 1.4, "dash")
+                yield Dot(QPointF(x, self.high(row.predicted, bounds)), 6.0, "", "ink", 1.4, "dash")
             if row.felt is not None:
-                yield Dot(self.at(k, row.felt, bounds), 6.5 if row.shown else 4.0, "tip", "tip", 1.4)
+                yield Dot(QPointF(x, self.high(row.felt, bounds)), 6.5 if row.shown else 4.0, "tip", "tip", 1.4)
         foot = box.bottom() + 18
         yield margin_text(QPointF(box.left(), foot), self.rows[0].day.isoformat())
         if self.rows[-1].day != self.rows[0].day:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from functools import partial
 
 from msgspec import Struct
@@ -10,12 +11,12 @@ from PySide6.QtWidgets import QHBoxLayout, QListWidget, QPushButton, QVBoxLayout
 from equilix.body.operators import Operator
 from equilix.document import Document
 from equilix.edits.outings import believe_notebook, forget_notebook
+from equilix.errors import Called
 from equilix.facts import Sayable, fact, force, number, torque
 from equilix.keys import Joint
 from equilix.notebook.compare import Average, averages
 from equilix.notebook.notebook_words import lasts_words, off_words, told_of
 from equilix.notebook.refit import JOINTS, Refit, narrowing
-from equilix.ui.jobs import in_one_go
 from equilix.ui.session import Session
 from equilix.ui.stage.bands_chart import BandsChart
 from equilix.ui.stage.felt_chart import FeltChart
@@ -32,15 +33,15 @@ class Known(Struct, frozen=True):
 
     document: Document
     operator: Operator
-    fits: tuple[Refit, ...]
+    fits: tuple[tuple[int, Refit], ...]
+    """After how many outings, what was known."""
     rows: tuple[Average, ...]
 
 
-def known(document: Document, operator: Operator) -> Known:
+def known(document: Document, operator: Operator, called_off: Called) -> Iterator[Known]:
     """Work it out."""
-    return Known(
-        document, operator, narrowing(operator, document.outings), averages(document.outings, operator)
-    )  # fmt: skip
+    fits = narrowing(operator, document.outings, called_off)
+    yield Known(document, operator, fits, averages(document.outings, operator))
 
 
 class BodyTab(WorkTab):
@@ -122,7 +123,7 @@ class BodyTab(WorkTab):
     def _start(self) -> None:
         operator = self.operator
         if operator is not None:
-            self.job.start(in_one_go(partial(known, self.session.document, operator)))
+            self.job.start(partial(known, self.session.document, operator))
 
     def _found(self, found: Known) -> None:
         self.found = found
@@ -142,9 +143,9 @@ class BodyTab(WorkTab):
         if found is None or found.operator != operator:
             return
         joint: Joint = self.joint.currentData()
-        last = found.fits[-1]
+        last = found.fits[-1][1]
         title = say("How long the {joint} lasts, beside most people").format(joint=tell(fact(f"joint.{joint}")))
-        self.bands.show_bands(title, [each.lasts(joint) for each in found.fits])
+        self.bands.show_bands(title, [(count, each.lasts(joint)) for count, each in found.fits])
         told = told_of(last)
         if last.outings == 0:
             none: Sayable = fact("notebook.no_outings_of", name=operator.name)
@@ -182,7 +183,7 @@ class BodyTab(WorkTab):
         found = self.current
         if found is None:
             return
-        last = found.fits[-1]
+        last = found.fits[-1][1]
         told: dict[Joint, float] = {joint: last.strength(joint).value for joint in told_of(last)}
         operator, endurance = found.operator.id, last.endurance.value
         label = say("Use what the notebook says of an operator")

@@ -20,7 +20,7 @@ from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.tint import text_label
 from equilix.words.language import say
 
-NONE, OLD = "", "as it was"
+NONE, OLD = "", "*"
 """Keys of the choice: nothing, and the setup that an outing names which is put right."""
 
 

@@ -47,9 +47,10 @@ class FeltForm(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.addWidget(self.body, 1)
-        column.addWidget(self.region)
-        row.addSpacing(8)
-        row.addWidget(self.nothing)
+        said = QHBoxLayout()
+        said.addWidget(self.region, 1)
+        said.addWidget(self.nothing)
+        column.addLayout(said)
         column.addLayout(row)
 
     def show_felt(

@@ -27,7 +27,7 @@ from equilix.exchange.outings import as_table, problem_words, read_table
 from equilix.facts import fact
 from equilix.notebook.compare import predicted
 from equilix.notebook.notebook_words import day_words, felt_words, outing_lines, region_words
-from equilix.notebook.search import found
+from equilix.notebook.search import Found
 from equilix.report.notebook import TITLES, as_markdown
 from equilix.store.saving import save, write_atomically
 from equilix.ui.jobs import in_one_go, or_error
@@ -44,6 +44,8 @@ from equilix.words.language import say
 from equilix.words.telling import begun
 
 LIST_PX, PHOTO_PX = 330.0, 150
+AT_ONCE, MOST_DAYS = 60, 120
+"""So many rows are laid out in one go; so many outings at most stand over time, about the chosen one."""
 TABLE, TEXT = ".csv", ".md"
 
 
@@ -56,19 +58,23 @@ class OutingsTab(WorkTab):
     def __init__(self, session: Session) -> None:
         super().__init__(session, say("Reading a photo"))
         self.chosen = ""
+        self.known = Found()
+        self.titles: dict[str, tuple[Outing, str]] = {}
+        """How each outing stands in the list."""
         self.dialog: QFileDialog | None = None
         self.search = QLineEdit()
         self.search.setAccessibleName(say("Look for"))
-        self.search.setPlaceholderText(say("place, operator, region, part, note …"))
+        self.search.setPlaceholderText(say("place, name, region, note …"))
         self.search.setClearButtonEnabled(True)
         self.search.textChanged.connect(lambda _text: self._fill())
         self.list = QListWidget()
         self.list.setAccessibleName(say("Outings"))
         self.list.setWordWrap(True)
+        self.list.setLayoutMode(QListWidget.LayoutMode.Batched)
+        self.list.setBatchSize(AT_ONCE)
         self.list.currentRowChanged.connect(self._choose)
         self.count = text_label()
         self.head, self.lines = text_label(bold=True, points=13), text_label()
-        self.lines.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
         self.picture = QLabel()
         self.body = BodyMap(takes=False)
         self.body.setAccessibleName(say("What hurt"))
@@ -149,7 +155,7 @@ class OutingsTab(WorkTab):
 
     def _fill(self) -> None:
         document, tell = self.session.document, self.session.tell
-        rows = found(document.outings, document.operators_by_id, self.search.text(), tell)
+        rows = self.known.found(document.outings, document.operators_by_id, self.search.text(), tell)
         texts = [(self._title(each), each.id) for each in rows]
         if self.chosen not in [key for _, key in texts]:
             self.chosen = texts[0][1] if texts else ""
@@ -159,7 +165,8 @@ class OutingsTab(WorkTab):
             if item is None:
                 item = QListWidgetItem()
                 self.list.addItem(item)
-            item.setText(text)
+            if item.text() != text:
+                item.setText(text)
             item.setData(Qt.ItemDataRole.UserRole, key)
             if key == self.chosen:
                 self.list.setCurrentRow(row)
@@ -177,9 +184,14 @@ class OutingsTab(WorkTab):
         self._show()
 
     def _title(self, outing: Outing) -> str:
+        known = self.titles.get(outing.id)
+        if known is not None and known[0] is outing:
+            return known[1]
         tell = self.session.tell
         where = ", ".join(each for each in (outing.setup, outing.place) if each)
-        return f"{tell(day_words(outing.on))}\n{where}\n{begun(tell(felt_words(outing)))}"
+        title = f"{tell(day_words(outing.on))}\n{where}\n{begun(tell(felt_words(outing)))}"
+        self.titles[outing.id] = outing, title
+        return title
 
     def _choose(self, row: int) -> None:
         item = self.list.item(row)
@@ -220,6 +232,9 @@ class OutingsTab(WorkTab):
             return
         show_text(self.region, region_said(key, outing.score_of(key), self.body.predicted.get(key)), self.theme.ink)
         mine = [each for each in in_order(self.session.document.outings) if each.operator == outing.operator]
+        at = next(k for k, each in enumerate(mine) if each is outing)
+        begin = max(min(at - MOST_DAYS // 2, len(mine) - MOST_DAYS), 0)
+        mine = mine[begin : begin + MOST_DAYS]
         title = begun(self.session.tell(region_words(key)))
         if operator is not None:
             title = say("{region} of {name}").format(region=title, name=operator.name)
@@ -272,7 +287,9 @@ class OutingsTab(WorkTab):
         path, document = Path(name), self.session.document
         try:
             if path.suffix.lower() == TEXT:
-                rows = found(document.outings, document.operators_by_id, self.search.text(), self.session.tell)
+                rows = self.known.found(
+                    document.outings, document.operators_by_id, self.search.text(), self.session.tell
+                )
                 text = as_markdown(document, rows, document.display)
             else:
                 path = path if path.suffix else path.with_suffix(TABLE)

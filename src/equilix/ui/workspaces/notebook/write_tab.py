@@ -3,16 +3,16 @@
 from __future__ import annotations
 
 import os
-from datetime import date
+from contextlib import suppress
+from datetime import date, timedelta
 from functools import partial
 from pathlib import Path
 
 from pydantic_core import ValidationError
-from PySide6.QtCore import QDate, Qt, Signal
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QKeyEvent, QKeySequence, QShortcut
 from PySide6.QtWidgets import (
     QCompleter,
-    QDateEdit,
     QFileDialog,
     QFormLayout,
     QHBoxLayout,
@@ -66,10 +66,15 @@ class WriteTab(WorkTab):
         self.draft = Draft()
         self.dialog: QFileDialog | None = None
         self.what, self.expected = text_label(bold=True, points=13), text_label()
-        self.day = QDateEdit(QDate.currentDate())
-        self.day.setDisplayFormat("yyyy-MM-dd")
-        self.day.setCalendarPopup(True)
+        self.day = QLineEdit(date.today().isoformat())
         self.day.setAccessibleName(say("Day"))
+        self.day.editingFinished.connect(self._show)
+        self.earlier, self.later = QPushButton("‹"), QPushButton("›")
+        for button, days, name in ((self.earlier, -1, say("A day earlier")), (self.later, 1, say("A day later"))):
+            button.setAccessibleName(name)
+            button.setProperty("slim", True)
+            button.setFixedWidth(round(grown(30)))
+            button.clicked.connect(partial(self._move_day, days))
         self.place = QLineEdit()
         self.place.setAccessibleName(say("Place"))
         self.place.setMaxLength(200)
@@ -139,7 +144,7 @@ class WriteTab(WorkTab):
         form = QFormLayout()
         form.setRowWrapPolicy(QFormLayout.RowWrapPolicy.DontWrapRows)
         form.setVerticalSpacing(5)
-        form.addRow(say("Day"), self.day)
+        form.addRow(say("Day"), _row(self.day, self.earlier, self.later))
         form.addRow(say("Place"), self.place)
         for field in (self.takes, self.minutes, self.rest):
             field.setMinimumWidth(round(grown(44)))
@@ -171,7 +176,7 @@ class WriteTab(WorkTab):
     def outing(self) -> Outing:
         """What is entered. Raises :class:`Refused` for what cannot be."""
         gave: EffortKey | None = self._gave_out()
-        day = self.day.date().toString("yyyy-MM-dd")
+        day = self.day.text().strip()
         bare = self.bare()
         told = {
             "day": day, "place": self.place.text().strip(), "takes": self._whole(self.takes),
@@ -266,6 +271,16 @@ class WriteTab(WorkTab):
         self.draft.scores, self.draft.faulty = self.felt.scores, list(self.trouble.faulty)
         self._show()
 
+    def _move_day(self, days: int) -> None:
+        """A day earlier or later; from today where no day stands there."""
+        try:
+            day = date.fromisoformat(self.day.text().strip())
+        except ValueError:
+            day = date.today()
+        with suppress(OverflowError):  # before the first day there is, or after the last
+            self.day.setText((day + timedelta(days=days)).isoformat())
+        self._show()
+
     def _ask_photo(self) -> None:
         sorts = say("Pictures ({endings})").format(endings=" ".join(f"*.{each}" for each in SORTS))
         self.dialog = file_dialog(self, sorts, lambda name: self._take_photo(Path(name)))
@@ -327,7 +342,7 @@ class WriteTab(WorkTab):
     def begin_anew(self) -> None:
         """An empty form; the place stays."""
         self.draft = Draft()
-        self.day.setDate(QDate.currentDate())
+        self.day.setText(date.today().isoformat())
         for field, value in ((self.takes, 1.0), (self.minutes, None), (self.rest, None)):
             field.line.clear()
             field.line.setModified(False)
@@ -342,8 +357,7 @@ class WriteTab(WorkTab):
         """Put an outing that was written down into the form."""
         self.begin_anew()
         self.draft = draft_of(outing)
-        year, month, day = map(int, outing.day.split("-"))
-        self.day.setDate(QDate(year, month, day))
+        self.day.setText(outing.day)
         self.place.setText(outing.place)
         for field, value in (
             (self.takes, float(outing.takes)), (self.minutes, outing.take_min or None),
