@@ -1,72 +1,27 @@
-"""The notebook: what an outing tells of an operator, what is predicted and felt, what it reminds of."""
+"""The notebook: takes and rests, what is predicted and felt, what it reminds of, what is kept."""
 
 import math
 import unittest
-from datetime import date
 
-import numpy as np
 from scipy.integrate import solve_ivp
-from scipy.stats import norm
 
 from equilix.analysis import analyse
 from equilix.body.discomfort import as_one_take_s, discomfort, recovery_per_s
-from equilix.body.endurance import POWER_LAW, endurance_s
 from equilix.body.fatigue import fatigued_after
-from equilix.body.operators import MEAN_STRENGTH, Hold, Operator, Strength
-from equilix.body.outings import MIDDLE, REGION_OF, REGIONS, SIDED, Bore, Faulty, Felt, Outing
-from equilix.demo import lighthouse
+from equilix.body.outings import MIDDLE, REGION_OF, REGIONS, SIDED, Faulty, Felt, Outing
 from equilix.document import Document, empty
 from equilix.edits import kit, measuring, outings
 from equilix.edits.electric import change_electric
 from equilix.errors import Refused
-from equilix.keys import EffortKey, Joint
 from equilix.notebook.compare import averages, beside, not_explained, predicted
-from equilix.notebook.entry import outing_today
-from equilix.notebook.refit import JOINTS, SCORE_SD, SURE, Refit, narrowing, prior, refit, staying_way
 from equilix.notebook.reminders import CYCLES, cycles_of, reminders, screws_of, years_of
-from equilix.notebook.search import found
+from equilix.notebook.search import Found, found
 from equilix.store.merging import merged
 from equilix.store.parsing import parse
 from equilix.store.saving import checked_bytes
 from equilix.words.telling import tell
+from tests.core.outings import DAY, DEMO, today
 from tests.told import refused
-
-DEMO = lighthouse().changed(outings=())
-DAY = date(2026, 10, 14)
-BY_HALF: tuple[EffortKey, ...] = (
-    ("shoulder", "left"), ("shoulder", "right"), ("elbow", "right"), ("grip", "left"), ("trunk", ""),
-)  # fmt: skip
-PERSON = Operator(id="p", name="Person")
-
-
-def today(setup: str = "lamp-room", **more: object) -> Outing:
-    """An outing with a setup of the demo."""
-    analysis = analyse(DEMO, DEMO.setups_by_id[setup])
-    told = {"takes": 3, "take_min": 4.0, "rest_min": 5.0, **more}
-    return outing_today(analysis, DAY, analysis.operator.id).changed(**told)
-
-
-def made_up(rng: np.random.Generator, truth: np.ndarray, number: int) -> Outing:
-    """An outing as somebody of these ``g, d…, ln e`` would write it down."""
-    mean = MEAN_STRENGTH["male"]
-    bare = Outing(
-        id=f"o{number}", day=f"2026-{1 + number // 28:02}-{1 + number % 28:02}", operator="p",
-        takes=int(rng.integers(1, 8)), take_min=float(rng.uniform(1, 8)), rest_min=float(rng.uniform(1, 8)),
-        bore=tuple(Bore(joint=j, side=side, load=mean[j] * rng.uniform(0.05, 0.35)) for j, side in BY_HALF),
-    )  # fmt: skip
-    felt = []
-    for bore in bare.bore:
-        b0, b1 = POWER_LAW[bore.joint]
-        strength = mean[bore.joint] * math.exp(truth[0] + truth[1 + JOINTS.index(bore.joint)])
-        lasts = math.exp(truth[-1]) * b0 * (bore.load / strength) ** b1
-        score = round(10 * as_one_take_s(bare, bore.joint) / lasts + rng.normal(0, SCORE_SD))
-        felt.append(Felt(region=REGION_OF[bore.joint], side=bore.side, score=min(max(score, 0), 10)))
-    return bare.changed(felt=tuple(each for each in felt if each.score))
-
-
-def holds(found: Refit, truth: np.ndarray, way: np.ndarray) -> bool:
-    """Whether the band for nine of ten holds the true value."""
-    return bool(abs(way @ (truth - found.likely)) <= SURE * math.sqrt(way @ found.covariance @ way))
 
 
 class Tired(unittest.TestCase):
@@ -118,134 +73,6 @@ class Regions(unittest.TestCase):
         ):
             with refused(self, Refused, words):
                 outings.change_outing(made, key, **updates)
-
-
-class Strong(unittest.TestCase):
-    """An operator by their outings."""
-
-    def test_nobody_known(self) -> None:
-        """Without a word it is the population: its mean, and its spread."""
-        found = refit(PERSON, ())
-        np.testing.assert_allclose(found.likely, 0.0, atol=1e-12)
-        np.testing.assert_allclose(found.covariance, prior())
-        band = found.strength("shoulder")
-        self.assertAlmostEqual(band.value, 92.0)
-        self.assertAlmostEqual(math.log(band.high / band.value), SURE * math.hypot(0.22, 0.20), places=6)
-        self.assertEqual(found.outings, 0)
-
-    def test_bands_hold_what_they_say(self) -> None:
-        """Of 120 made-up operators nine of ten are inside their bands: 85 to 95 %, after 3 and after 20 outings."""
-        rng = np.random.default_rng(5)
-        root = np.linalg.cholesky(prior())
-        ways = [*(staying_way(joint) for joint in JOINTS), *np.eye(7)[[0, -1]]]
-        for count in (3, 20):
-            inside = []
-            for _ in range(120):
-                truth = root @ rng.normal(size=7)
-                found = refit(PERSON, [made_up(rng, truth, number) for number in range(count)])
-                inside += [holds(found, truth, way) for way in ways]
-            self.assertTrue(0.85 <= np.mean(inside) <= 0.95, f"{count}: {np.mean(inside):.3f}")
-
-    def test_twenty_entries(self) -> None:
-        """They narrow somebody who is weak and lasts: each little, together to a fraction, round the truth."""
-        rng = np.random.default_rng(11)
-        truth = np.array([-0.3, -0.1, 0.0, 0.1, 0.0, 0.1, 0.4])
-        written = [made_up(rng, truth, number) for number in range(20)]
-        bands = [each.lasts("shoulder") for _, each in narrowing(PERSON, written)]
-        self.assertEqual(len(bands), 21)
-        widths = [math.log(each.high / each.low) for each in bands]
-        self.assertLess(widths[-1], 0.3 * widths[0])
-        self.assertGreater(widths[1], 0.3 * widths[0])  # one entry does not tell it all
-        true = math.exp(float(staying_way("shoulder") @ truth))
-        self.assertTrue(bands[-1].low < true < bands[-1].high)
-        self.assertLess(abs(math.log(bands[-1].value / true)), abs(math.log(bands[0].value / true)))
-        self.assertEqual([round(each.narrower, 9) for each in bands], sorted(round(e.narrower, 9) for e in bands))
-
-    def test_by_quadrature(self) -> None:
-        """One joint alone, one score: against the integral over a fine grid; mean and spread are near."""
-        bore = (Bore(joint="shoulder", side="left", load=0.2 * 92.0),)
-        for score in (2, 5, 8):
-            outing = Outing(
-                id="o", day="2026-10-14", operator="p", take_min=4.0, bore=bore,
-                felt=(Felt(region="shoulder", side="left", score=score),),
-            )  # fmt: skip
-            found, way = refit(PERSON, [outing]), staying_way("shoulder")
-            sd = math.sqrt(way @ prior() @ way)
-            grid = np.linspace(-6 * sd, 6 * sd, 20001)
-            lasts = endurance_s("shoulder", 0.2) * np.exp(grid)
-            felt = 10 * 240.0 / lasts
-            likely = norm.pdf(grid, 0, sd) * (
-                norm.cdf(score + 0.5, felt, SCORE_SD) - norm.cdf(score - 0.5, felt, SCORE_SD)
-            )
-            likely /= likely.sum()
-            mean = float(likely @ grid)
-            spread = math.sqrt(float(likely @ (grid - mean) ** 2))
-            self.assertAlmostEqual(float(way @ found.likely), float(grid[likely.argmax()]), delta=2e-3 * sd)
-            self.assertAlmostEqual(float(way @ found.likely), mean, delta=0.35 * spread)
-            self.assertAlmostEqual(math.sqrt(way @ found.covariance @ way) / spread, 1.0, delta=0.15)
-
-    def test_what_gave_out_tells_most(self) -> None:
-        """Linear and normal: the mean of it in closed form; and to carry on without a word tells only a limit."""
-        bore = (Bore(joint="shoulder", side="left", load=0.25 * 92.0),)
-        gave = Outing(
-            id="o", day="2026-10-14", operator="p", take_min=10.0, bore=bore, gave_out="shoulder", gave_out_side="left"
-        )
-        way = staying_way("shoulder")
-        variance = float(way @ prior() @ way)
-        seen = math.log(600 / endurance_s("shoulder", 0.25))
-        found = refit(PERSON, [gave])
-        self.assertAlmostEqual(float(way @ found.likely), seen * variance / (variance + 0.3**2), places=6)
-        self.assertAlmostEqual(float(way @ found.covariance @ way), variance * 0.09 / (variance + 0.09), places=6)
-        went_on = refit(PERSON, [gave.changed(gave_out=None, gave_out_side="")])
-        self.assertGreater(float(way @ went_on.likely), 0.0)
-        self.assertGreater(float(way @ went_on.covariance @ way), float(way @ found.covariance @ way))
-        easy = refit(PERSON, [gave.changed(gave_out=None, gave_out_side="", take_min=0.5)])
-        self.assertAlmostEqual(easy.lasts("shoulder").value, 1.0, delta=0.02)
-
-    def test_what_was_stated(self) -> None:
-        """A strength that was entered pulls as a reading of 15 % does; a hold test as what gave out."""
-        strong = PERSON.changed(strength=Strength(shoulder_nm=120.0))
-        variance, seen = 0.22**2 + 0.20**2, math.log(120 / 92)
-        value = refit(strong, ()).strength("shoulder").value
-        self.assertAlmostEqual(math.log(value / 92), seen * variance / (variance + 0.15**2), places=6)
-        held = PERSON.changed(holds=(Hold(mass_kg=2.0, held_s=120.0),))
-        self.assertGreater(refit(held, ()).lasts("shoulder").narrower, 0.4)
-
-    def test_nothing_counts_twice(self) -> None:
-        """Used, and fitted again, it says the same; back to what was stated the operator is as before."""
-        made = outings.keep_outings(DEMO, [today(felt=(Felt(region="shoulder", side="right", score=8),))])
-        operator = made.operators_by_id[made.outings[0].operator or ""]
-        first = refit(operator, made.outings)
-        told: dict[Joint, float] = {joint: first.strength(joint).value for joint in JOINTS}
-        used = outings.believe_notebook(made, operator.id, told, first.endurance.value)
-        again = refit(used.operators_by_id[operator.id], used.outings)
-        np.testing.assert_allclose(again.likely, first.likely, atol=1e-9)
-        self.assertEqual(outings.forget_notebook(used, operator.id), made)
-        twice = outings.believe_notebook(used, operator.id, told, 1.3)
-        self.assertEqual(outings.forget_notebook(twice, operator.id), made)
-        said = kit.change_operator(used, operator.id, endurance=1.0)
-        self.assertIsNone(said.operators_by_id[operator.id].stated)
-        with refused(self, Refused, "has corrected nothing of"):
-            outings.forget_notebook(said, operator.id)
-
-    def test_endurance_lasts(self) -> None:
-        """Who lasts twice as long does so with every joint; no shares of strength change."""
-        setup = DEMO.setups_by_id["lamp-room"]
-        operator = DEMO.operator_of(setup)
-        before = analyse(DEMO, setup).efforts
-        after = analyse(kit.change_operator(DEMO, operator.id, endurance=2.0), setup).efforts
-        for one, other in zip(before, after, strict=True):
-            self.assertEqual(one.share, other.share)
-            if 0 < one.endurance_s < 1e4:
-                self.assertAlmostEqual(other.endurance_s, 2 * one.endurance_s)
-
-    def test_a_hold_is_remembered(self) -> None:
-        """The edit keeps the hold, so that the notebook weighs it with the outings; the last fifty of them."""
-        operator = DEMO.operators[0].id
-        made = DEMO
-        for _ in range(52):
-            made = measuring.hold_test(made, operator, 2.0, 60.0)
-        self.assertEqual(len(made.operators_by_id[operator].holds), 50)
 
 
 class PredictedAndFelt(unittest.TestCase):
@@ -303,6 +130,12 @@ class PredictedAndFelt(unittest.TestCase):
         self.assertEqual(look("WIND stair"), ["2026-10-14"])
         self.assertEqual(look("broke clamp"), ["2026-10-15"])
         self.assertEqual(look("wind clamp"), [])
+        known = Found()
+        self.assertTrue(known.found(made.outings, made.operators_by_id, "wind", tell))
+        other = outings.change_outing(made, made.outings[0].id, note="calm")
+        self.assertEqual(known.found(other.outings, other.operators_by_id, "wind", tell), ())
+        renamed = kit.change_operator(other, "tall", name="Long one")
+        self.assertEqual(len(known.found(renamed.outings, renamed.operators_by_id, "long", tell)), 2)
 
 
 class Reminded(unittest.TestCase):

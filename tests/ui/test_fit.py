@@ -3,6 +3,7 @@
 import itertools
 import unittest
 
+import numpy as np
 from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QFontMetricsF
 from PySide6.QtTest import QTest
@@ -268,7 +269,21 @@ class People(WindowTest):
         self.panel.hold.stop_at(1.0)
         self.assertIn("▲", self.panel.hold.said.text())
         self.panel.take()
-        self.assertIsNotNone(self.session.analysis.operator.strength.shoulder_nm)
+        operator = self.session.analysis.operator
+        self.assertIsNotNone(operator.strength.shoulder_nm)
+        self.assertEqual([(each.mass_kg, each.held_s) for each in operator.holds], [(2.0, 45.0)])
+
+    def test_how_long_they_last(self) -> None:
+        """Entered beside strength: how long the rig is carried follows, shares do not; nonsense is said in place."""
+        before = self.session.analysis.efforts
+        self.panel.endurance.line.setText("many")
+        self.panel.take()
+        self.assertIn("▲", self.panel.endurance.complaint.text())
+        self.panel.endurance.line.setText("1.5")
+        self.panel.take()
+        after = self.session.analysis.efforts
+        np.testing.assert_allclose([each.share for each in before], [each.share for each in after])
+        self.assertAlmostEqual(after[0].endurance_s, 1.5 * before[0].endurance_s)
 
     def test_grip_surface(self) -> None:
         """A smooth straight handle needs more squeeze than a contoured rubber one; changed in Build."""

@@ -1,6 +1,7 @@
 """Notebook, in the window: looked up, given out and taken over; what it tells of people and reminds of."""
 
 import math
+from datetime import date
 
 import numpy as np
 from PySide6.QtCore import QRectF, Qt
@@ -15,9 +16,11 @@ from equilix.notebook.refit import prior, staying_way
 from equilix.store.parsing import open_document
 from equilix.ui.session.opening import history_of
 from equilix.ui.stage.body_map import LARGEST_PX, radius
+from equilix.ui.stage.days_chart import APART_PX
+from equilix.ui.stage.days_chart import Felt as DayFelt
 from equilix.ui.stage.primitives import Dot, Text
 from equilix.ui.workspaces.bench.page import BenchPage
-from tests.core.test_notebook import made_up
+from tests.core.outings import made_up
 from tests.ui.notebook_test import LEFT, NECK, Notebook
 from tests.ui.window_test import WindowTest
 
@@ -49,6 +52,16 @@ class LookedUp(Notebook):
         tab.search.clear()
         tab.list.setCurrentRow(6)
         self.assertIn("28 September 2026", tab.head.text())
+
+    def test_of_one_day(self) -> None:
+        """Two outings of one day stand beside each other, later ones further along, worse ones higher."""
+        chart = self.page.outings.days
+        chart.rows = [DayFelt(date(2026, 10, day), score, None) for day, score in ((1, 2), (1, 5), (9, 9))]
+        bounds = QRectF(0, 0, 400, 150)
+        first, second, last = chart.places(bounds)
+        self.assertAlmostEqual(second - first, APART_PX)
+        self.assertGreater(last, second + 100)
+        self.assertLess(chart.high(9, bounds), chart.high(2, bounds))
 
     def test_taken_out(self) -> None:
         """The one that is chosen; one undo brings it back."""

@@ -10,8 +10,8 @@ tells about ``λ_j = ln T/T₀ = −b₁ ln s_j + ln e``:
 - a strength that was stated: ``ln s_j`` with 15 %.
 
 ``ln s_j = g + d_j``: who is strong is strong all over, and more so here than there. The likeliest values are found by
-damped Newton steps; their covariance is the inverse of the curvature there (Laplace's method; Gelman et al., *Bayesian
-Data Analysis*, ch. 4, from memory).
+damped Newton steps; their covariance is the inverse of the curvature there, of each thing that is told where it holds
+them fast (Laplace's method; Gelman et al., *Bayesian Data Analysis*, ch. 4, from memory).
 """
 
 from __future__ import annotations
@@ -153,7 +153,7 @@ def refit(operator: Operator, outings: Sequence[Outing]) -> Refit:
 
 def _refit(operator: Operator, told: Sequence[Sequence[Told]]) -> Refit:
     every = [*(each for one in told for each in one), *_held(operator)]
-    likely, covariance = _fitted(every, *_stated(operator))
+    likely, covariance = fitted(every, *_stated(operator))
     return Refit(operator, likely, covariance, sum(1 for one in told if one))
 
 
@@ -203,14 +203,14 @@ HELD: Final[tuple[Joint, ...]] = ("shoulder", "elbow", "wrist")
 """What a hold test sets, in proportion."""
 
 
-def _fitted(told: Sequence[Told], stated: Array, variances: Array) -> tuple[Array, Array]:
+def fitted(told: Sequence[Told], stated: Array, variances: Array) -> tuple[Array, Array]:
     """The likeliest values ``(7,)`` and their covariance ``(7, 7)``."""
     precision, pull = np.linalg.inv(prior()), np.zeros(_SIZE)
     for row, variance in zip(stated, variances, strict=True):
         precision = precision + np.outer(row[:-1], row[:-1]) / variance
         pull = pull + row[:-1] * row[-1] / variance
     ways = np.array([staying_way(each.joint) for each in told]).reshape(-1, _SIZE)
-    terms = _Terms(told)
+    terms = Terms(told)
 
     def cost(at: Array) -> float:
         return float(at @ precision @ at / 2 - pull @ at - terms.log_likelihood(ways @ at).sum())
@@ -227,16 +227,13 @@ def _fitted(told: Sequence[Told], stated: Array, variances: Array) -> tuple[Arra
         if np.abs(step).max() < SMALL:
             break
     _, second = terms.slopes(ways @ at)
-    whole = precision - (ways.T * second) @ ways
-    if np.linalg.eigvalsh(whole)[0] <= 0:  # a ridge of the likelihood: what is surely told is told
-        whole = precision + (ways.T * np.maximum(-second, 0.0)) @ ways
-    return at, np.linalg.inv(whole)
+    return at, np.linalg.inv(precision + (ways.T * np.maximum(-second, 0.0)) @ ways)
 
 
 MOST_STEPS, SMALL = 100, 1e-8
 
 
-class _Terms:
+class Terms:
     """The likelihood of all that is told, each as a function of its own ``λ``."""
 
     def __init__(self, told: Sequence[Told]) -> None:
