@@ -78,6 +78,8 @@ class WriteTab(WorkTab):
         self.place = QLineEdit()
         self.place.setAccessibleName(say("Place"))
         self.place.setMaxLength(200)
+        self.places: list[str] = []
+        """Where one has been, which is offered while one types."""
         self.takes, self.minutes, self.rest = (
             QuantityField(name, "number") for name in (say("Takes"), say("Minutes each"), say("Minutes between them"))
         )
@@ -220,9 +222,11 @@ class WriteTab(WorkTab):
             return
         self.felt.theme = self.theme
         places = list(dict.fromkeys(each.place for each in reversed(document.outings) if each.place))[:MOST_PLACES]
-        completer = QCompleter(places, self.place)
-        completer.setCaseSensitivity(Qt.CaseSensitivity.CaseInsensitive)
-        self.place.setCompleter(completer)
+        if places != self.places:  # one that is open under the hand stays
+            self.places = places
+            completer = QCompleter(places, self.place)
+            completer.setCaseSensitivity(Qt.CaseSensitivity.CaseInsensitive)
+            self.place.setCompleter(completer)
         if not self.place.text() and not self.place.isModified() and places:
             self.place.setText(places[0])
         tell = self.session.tell
