@@ -8,6 +8,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from equilix.body.outings import REGIONS, Faulty, Felt
+from equilix.change.conversion.conversion import convert
 from equilix.edits import kit
 from equilix.store.parsing import parse
 from equilix.store.saving import checked_bytes
@@ -163,34 +164,30 @@ class ByHand(Notebook):
         self.assertEqual(self.tab.takes.line.text(), "0.4")
 
     def test_a_conversion(self) -> None:
-        """How long it took is written down and known to the next estimate; it is kept as soon as that is worked out."""
-        form = self.tab.conversion
+        """How long it took is written down, and known to the next estimate; one undo takes both back."""
+        before, form = self.session.document, self.tab.conversion
         form.came_from.setCurrentIndex(form.came_from.findData("gallery"))
         self.enter(form.minutes, "30")
         self.enter(self.tab.minutes, "4")
-        self.assertFalse(form.ready)
         self.click(self.tab.keep)
-        self.assertTrue(self.tab.waiting)
-        self.wait(lambda: len(self.session.document.conversions) == 1)
         new, timed = self.outings[-1], self.session.document.conversions[0]
         self.assertEqual((new.came_from, new.conversion_min), ("Gallery rail", 30.0))
         self.assertEqual((timed.start, timed.end, timed.took_min), ("gallery", "lamp-room", 30.0))
-        self.assertGreater(self.session.document.own_pace, 1.0)
+        self.assertAlmostEqual(timed.estimated_min, convert(before, "gallery", "lamp-room").estimated_min)
+        self.assertGreater(self.session.document.own_pace, 1.2 * before.own_pace)
         self.assertFalse(form.minutes.line.text())
+        self.session.undo()
+        self.assertEqual(self.session.document, before)
 
-    def test_cut_short(self) -> None:
-        """To another workspace while it waits: nothing is written behind one's back, and the form is as it was."""
-        form = self.tab.conversion
-        form.came_from.setCurrentIndex(form.came_from.findData("gallery"))
-        self.enter(form.minutes, "30")
+    def test_left_and_come_back_to(self) -> None:
+        """To another workspace in the middle: nothing is written behind one's back, and the form is as it was."""
         self.enter(self.tab.minutes, "4")
+        self.score(LEFT, 3)
         count = len(self.outings)
-        self.click(self.tab.keep)
         self.window.show_page("mat")
-        self.wait(lambda: form.ready)
-        self.assertEqual(len(self.outings), count)
         self.window.show_page("notebook")
-        self.assertEqual((form.minutes.line.text(), self.tab.minutes.line.text()), ("30", "4"))
+        self.assertEqual((len(self.outings), self.tab.minutes.line.text()), (count, "4"))
+        self.assertEqual(self.tab.draft.scores, {LEFT: 3})
 
     def test_what_comes_meanwhile(self) -> None:
         """An edit elsewhere, an undo, another setup: what was entered stays."""

@@ -61,8 +61,6 @@ class WriteTab(WorkTab):
 
     def __init__(self, session: Session) -> None:
         super().__init__(session, say("Writing an outing down"))
-        self.waiting = False
-        """It is written down as soon as it is known how long the conversion should take."""
         self.draft = Draft()
         self.dialog: QFileDialog | None = None
         self.what, self.expected = text_label(bold=True, points=13), text_label()
@@ -92,7 +90,6 @@ class WriteTab(WorkTab):
         self.gave_out.setAccessibleName(say("What ended the last take"))
         self.gave_out.activated.connect(lambda _row: self._show())
         self.conversion.changed.connect(self._show)
-        self.conversion.known.connect(self._go_on)
         self.felt, self.trouble = FeltForm(self.theme), TroubleForm(session)
         self.felt.changed.connect(self._took)
         self.trouble.changed.connect(self._took)
@@ -262,7 +259,6 @@ class WriteTab(WorkTab):
             show_text(self.expected, hint, self.theme.quiet)
         show_text(self.wrong, wrong, self.theme.tip)
         self.keep.setEnabled(not wrong)
-        self.waiting = False
         self.felt.show_felt(self.session.analysis.operator, draft.scores, said)
         self.trouble.show_faulty(draft.faulty)
         self.no_photo.setVisible(bool(draft.photo))
@@ -303,9 +299,6 @@ class WriteTab(WorkTab):
         """Keep it, and what the conversion took; the form is ready for the next one."""
         if not self.keep.isEnabled():
             return
-        if not self.conversion.ready:
-            self.waiting = True
-            return
         try:
             outing = self.outing()
         except EquilixError as error:
@@ -327,21 +320,6 @@ class WriteTab(WorkTab):
 
     def _kept(self, document: Document, outing: Outing) -> Document:
         return self.conversion.log(keep_outings(document, [outing]), outing.conversion_min)
-
-    def _go_on(self) -> None:
-        if self.waiting:
-            self.waiting = False
-            self.write_down()
-
-    @property
-    def waits(self) -> bool:
-        """Whether something is still to come."""
-        return super().waits or self.conversion.job.running
-
-    def leave(self) -> None:
-        """What was to be written down in a moment is not, and stays in the form."""
-        self.waiting = False
-        super().leave()
 
     def begin_anew(self) -> None:
         """An empty form; the place stays."""
