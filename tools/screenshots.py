@@ -94,13 +94,16 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     picture("convert")
     change.choose("lenses")
     window.session.edit("Open", lambda d: kit.open_setup(d, "lamp-room"))
+    window.show_page("day")
+    settle(application, window)
+    while window.page.waits:
+        application.processEvents()
+    window.page.timeline._look_at(3)  # type: ignore[attr-defined]
+    picture("day")
     measured(window, application)
     picture("measure")
     written(window, application)
     picture("notebook")
-    window.page.choose("body")  # type: ignore[attr-defined]
-    settle(application, window)
-    picture("notebook-body")
     window.session.edit("Open", lambda d: kit.open_setup(d, "lamp-room"))
     window.show_page("balance")
     window.change_theme()

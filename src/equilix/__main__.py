@@ -31,6 +31,7 @@ COMMANDS = (
     "simulate",
     "lines",
     "merge",
+    "day",
     "notebook",
     "pack",
     "quick",

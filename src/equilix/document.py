@@ -13,6 +13,7 @@ from equilix.kit.measured import Measured, Stated
 from equilix.kit.parts import Part
 from equilix.kit.readings import Reading
 from equilix.model import Identifier, Model, field
+from equilix.rig.days import Day
 from equilix.rig.setups import Setup
 from equilix.rig.timed import TimedConversion
 from equilix.schema import Limits
@@ -25,6 +26,7 @@ MOST_PARTS, MOST_OPERATORS, MOST_SETUPS = 5000, 100, 1000
 MOST_LENS_SETS, MOST_TIMED = 500, 1000
 MOST_MEASURED = 200
 MOST_OUTINGS = 2000
+MOST_DAYS = 100
 
 
 class Document(Model):
@@ -52,6 +54,9 @@ class Document(Model):
     )
     outings: Annotated[tuple[Outing, ...], Limits(max_length=MOST_OUTINGS)] = field(
         default=(), description="The notebook: what was carried, and what was felt of it."
+    )
+    days: Annotated[tuple[Day, ...], Limits(max_length=MOST_DAYS)] = field(
+        default=(), description="Shooting days: what is carried when, and by whom."
     )
     rules: dict[str, Annotated[float, Limits(gt=0.0, le=1e6)]] = field(
         default_factory=dict, description="Own values for rules of thumb, by key."

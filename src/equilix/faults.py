@@ -54,6 +54,7 @@ def document_faults(document: Document) -> tuple[Fault, ...]:
         if term.part not in document.parts_by_id
     )
     found.extend(_doubles(fact("document.measured"), [each.id for each in document.measured]))
+    found.extend(_doubles(fact("document.days"), [each.id for each in document.days]))
     found.extend(_doubles(fact("document.outings"), [each.id for each in document.outings]))
     found.extend(_doubles(fact("document.stated"), [each.part for each in document.stated]))
     of_bench = [(each.id, piece.part) for each in document.measured for piece in each.pieces]

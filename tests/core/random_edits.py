@@ -16,7 +16,7 @@ from equilix.edits import carrying, kit, placing, powering, ratings, rigging, sh
 from equilix.keys import BodyPosture
 from equilix.kit.catalogue import KINDS
 from equilix.kit.materials import MATERIALS
-from tests.core import random_bench, random_measuring, random_notebook
+from tests.core import random_bench, random_days, random_measuring, random_notebook
 
 POSTURES: tuple[BodyPosture, ...] = ("standing", "walking", "kneeling", "seated")
 Edit = Callable[[Document], Document]
@@ -24,7 +24,7 @@ NUMBERS = (0.0, -0.001, 0.01, 0.05, -0.2, 1.0, 1e-9, 1e9, -1e300, math.nan, math
 WORDS = ("", " ", "a", "Lamp room", "<b>", "A & B", "x" * 200, "ü€𝄞", "\x00", "none", "\ud800", "a/b/c")
 MODULES = (
     rigging, carrying, powering, kit, ratings, shape, *random_bench.MODULES, *random_measuring.MODULES,
-    *random_notebook.MODULES,
+    *random_notebook.MODULES, *random_days.MODULES,
 )  # fmt: skip
 """Where edits are; every one of them has a line in :data:`MAKERS`."""
 
@@ -249,6 +249,7 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     **random_bench.MAKERS,
     **random_measuring.MAKERS,
     **random_notebook.MAKERS,
+    **random_days.MAKERS,
 }
 
 

@@ -112,7 +112,7 @@ class House(unittest.TestCase):
         """What the program needs to run is permissive or LGPL, and stands in the table of CONTRIBUTING."""
         told = (ROOT / "CONTRIBUTING.md").read_text("utf-8").lower()
         wanted, seen = ["numpy", "scipy", "highspy", "msgspec", "pydantic", "platformdirs", "daqp", "babel"], set[str]()
-        wanted += ["trimesh", "lxml", "networkx", "odfdo", "pyserial"]
+        wanted += ["trimesh", "lxml", "networkx", "odfdo", "pyserial", "icalendar"]
         while wanted:
             name = wanted.pop()
             if name in seen:

@@ -23,7 +23,9 @@ from equilix.words.steps import told
 from equilix.words.wordings import WORDINGS
 
 SOURCE = Path(__file__).parents[2] / "src" / "equilix"
-READS_WORDS = {"units.py", "guide/observing.py", "ui/widgets/fields.py", "words/language.py", "exchange/outings.py"}
+READS_WORDS = {
+    "units.py", "guide/observing.py", "ui/widgets/fields.py", "words/language.py", "exchange/outings.py", "day/line.py",
+}  # fmt: skip
 """What reads what people type, tables hold or the system says, and one that shortens a number."""
 NOT_WORDS = {" "}
 """Blanks alone."""

@@ -9,7 +9,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from typing import Final
+from typing import Final, NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
 
 PARAMETERS: Final[dict[str, tuple[float, float]]] = {
     "ankle": (0.00589, 0.00058),
@@ -64,3 +69,66 @@ def rest_allowance(take_s: float, endurance_s: float, effort: float) -> float:
     if effort <= 0.15 or endurance_s <= 0:
         return 0.0 if effort <= 0.15 else math.inf
     return 18.0 * math.pow(take_s / endurance_s, 1.4) * math.sqrt(effort - 0.15)
+
+
+def fatigue_rate(group: str, effort: float, lasts_s: float) -> float:
+    """The fatigue rate F, 1/s, with which an even effort lasts just so long from rest: :func:`hold_s` turned round.
+
+    So that a day says of a single take what is said of it elsewhere; the recovery rate stays the published one.
+    """
+    recovery = PARAMETERS[group][1]
+    return recovery * (1 - effort) / (effort * -math.expm1(-recovery * lasts_s))
+
+
+class Stretch(NamedTuple):
+    """So long an effort (0…1; 0 is rest) is asked for; ``fatigue``: with which rate F, 1/s."""
+
+    seconds: float
+    effort: float
+    fatigue: float
+
+
+def course(group: str, stretches: Sequence[Stretch], step_s: float, start: float = 0.0) -> tuple[Array, Array]:
+    """The fatigued share over time: times ``(n,)`` in s, shares ``(n,)``; at ends of stretches and each step inside.
+
+    While ``M_F < 1 − f`` the effort f is held, ``M_F' = F f − R M_F``; from there on all that is left works,
+    ``M_F' = F (1 − M_F) − R M_F``; at rest ``M_F' = −ρ R M_F``. Each is solved in closed form.
+    """
+    times, shares = [np.zeros(1)], [np.full(1, start)]
+    now, share = 0.0, start
+    for stretch in stretches:
+        inside = np.append(np.arange(step_s, stretch.seconds, step_s), stretch.seconds)
+        found = shares_after(group, stretch, share, inside)
+        times.append(now + inside)
+        shares.append(found)
+        now, share = now + stretch.seconds, float(found[-1])
+    return np.concatenate(times), np.concatenate(shares)
+
+
+def shares_after(group: str, stretch: Stretch, start: float, seconds: Array) -> Array:
+    """The fatigued share ``(n,)`` so many seconds into a stretch ``(n,)``."""
+    recovery = PARAMETERS[group][1]
+    if stretch.effort <= 0:
+        multiplier = GRIP_REST_MULTIPLIER if group == "grip" else REST_MULTIPLIER
+        return np.asarray(start * np.exp(-recovery * multiplier * seconds))
+    level = stretch.fatigue * stretch.effort / recovery
+    until = passes_after_s(group, stretch, start, 1 - stretch.effort)
+    held = level + (start - level) * np.exp(-recovery * np.minimum(seconds, until))
+    if math.isinf(until):
+        return np.asarray(held)
+    rate = stretch.fatigue + recovery
+    end, at = stretch.fatigue / rate, max(start, 1 - stretch.effort)
+    beyond = end + (at - end) * np.exp(-rate * np.maximum(seconds - until, 0.0))
+    return np.where(seconds <= until, held, beyond)
+
+
+def passes_after_s(group: str, stretch: Stretch, start: float, limit: float) -> float:
+    """Into a stretch, s, when the fatigued share passes a limit up to ``1 − f``, at which the effort gives out.
+
+    0 where it is past it from the start, infinite where it stays below.
+    """
+    if start >= limit:
+        return 0.0
+    recovery = PARAMETERS[group][1]
+    level = stretch.fatigue * stretch.effort / recovery
+    return math.inf if level <= limit else math.log((level - start) / (level - limit)) / recovery

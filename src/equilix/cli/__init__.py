@@ -17,6 +17,7 @@ from equilix.cli import (
     card,
     compare,
     convert,
+    day,
     export,
     lenses,
     lists,
@@ -94,6 +95,7 @@ def build_command_parser() -> argparse.ArgumentParser:
     card.add_to(commands)
     compare.add_to(commands)
     convert.add_to(commands)
+    day.add_to(commands)
     export.add_to(commands)
     lenses.add_to(commands)
     bench.add_to(commands)
@@ -238,6 +240,7 @@ COMMANDS: Final[dict[str, Callable[[argparse.Namespace], None]]] = {
     "check": _check,
     "buy": buy.run,
     "compare": compare.run,
+    "day": day.run,
     "lenses": lenses.run,
     "bench": bench.run,
     "simulate": simulate.run,

@@ -9,6 +9,7 @@ import math
 from typing import Any
 
 from equilix.body.operators import Operator, Spared, Strength
+from equilix.demo.day import ISLAND
 from equilix.demo.kit import LENS_SETS, demo_parts
 from equilix.demo.notebook import OUTINGS
 from equilix.document import FORMAT, VERSION, Document
@@ -212,5 +213,6 @@ def lighthouse() -> Document:
         lens_sets=LENS_SETS,
         setups=(lamp_room(), boat_landing(), stairs(), causeway(), workshop(), gallery(), evening()),
         outings=OUTINGS,
+        days=(ISLAND,),
         current="lamp-room",
     )

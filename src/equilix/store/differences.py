@@ -3,12 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
+from typing import Final
 
 from equilix.document import Document
 from equilix.facts import Sayable, angle, fact, general, length, listed, mass
 from equilix.kit.parts import Part
 from equilix.model import Model
 from equilix.rig.setups import Placement, Setup
+
+COUNTED: Final = {"timed": "conversions", "measured": "measured", "days": "days", "outings": "outings"}
+"""What is told by how many there are now, with the field that has them."""
 
 
 def differences(before: Document, after: Document) -> tuple[Sayable, ...]:
@@ -26,12 +30,9 @@ def _lines(before: Document, after: Document) -> Iterator[Sayable]:
         if before.lens_sets_by_lens.get(key) != after.lens_sets_by_lens.get(key):
             lens = after.parts_by_id.get(key) or before.parts_by_id.get(key)
             yield fact("differences.lens_set", lens=key if lens is None else lens.name)
-    if before.conversions != after.conversions:
-        yield fact("differences.timed", count=len(after.conversions))
-    if before.measured != after.measured:
-        yield fact("differences.measured", count=len(after.measured))
-    if before.outings != after.outings:
-        yield fact("differences.outings", count=len(after.outings))
+    for key, several in COUNTED.items():
+        if getattr(before, several) != getattr(after, several):
+            yield fact(f"differences.{key}", count=len(getattr(after, several)))
     if before.readings != after.readings or before.stated != after.stated:
         yield fact("differences.corrected")
     for key in sorted({*before.rules, *after.rules}):

@@ -116,6 +116,7 @@ class _Work:
             operators=self._by_id(("operators",), b.operators, m.operators, t.operators),
             setups=setups, lens_sets=sets, readings=readings, conversions=timed, current=current, measured=measured,
             stated=tuple(each for each in stated if each.part in known or each.part in used),
+            days=self._by_id(("days",), b.days, m.days, t.days),
             outings=self._by_id(("outings",), b.outings, m.outings, t.outings),
             rules=self._mapping(("rules",), b.rules, m.rules, t.rules),
         )  # fmt: skip

@@ -87,6 +87,12 @@ def _change(session: Session) -> Page:
     return ChangePage(session)
 
 
+def _day(session: Session) -> Page:
+    from equilix.ui.workspaces.day.page import DayPage
+
+    return DayPage(session)
+
+
 def _measure(session: Session) -> Page:
     from equilix.ui.workspaces.measure.page import MeasurePage
 
@@ -214,6 +220,7 @@ WORKSPACES: Final[tuple[Workspace, ...]] = (
     Workspace("power", N_("Power"), "F6", "beside", _power),
     Workspace("check", N_("Check"), "F7", "beside", _check),
     Workspace("change", N_("Change"), "F10", "whole", _change),
+    Workspace("day", N_("Day"), "Shift+F3", "whole", _day),
     Workspace("measure", N_("Measure"), "Shift+F1", "whole", _measure),
     Workspace("notebook", N_("Notebook"), "Shift+F2", "whole", _notebook),
     Workspace(

@@ -10,6 +10,7 @@ from equilix.words.wordings.carry import CARRY
 from equilix.words.wordings.change import CHANGE
 from equilix.words.wordings.checks import CHECKS
 from equilix.words.wordings.common import COMMON
+from equilix.words.wordings.day import DAY
 from equilix.words.wordings.edits import EDITS
 from equilix.words.wordings.fields import FIELDS
 from equilix.words.wordings.figures import FIGURES
@@ -39,6 +40,7 @@ WORDINGS: Final[Wordings] = {
     **CHANGE,
     **CHECKS,
     **COMMON,
+    **DAY,
     **EDITS,
     **FIELDS,
     **FIGURES,

@@ -116,6 +116,7 @@ FILES: Final[Wordings] = {
     "differences.measured": plural(
         "What was measured: {count} reading now", "What was measured: {count} readings now", by="count"
     ),
+    "differences.days": plural(N_("One shooting day now"), N_("{count} shooting days now"), "count"),
     "differences.outings": plural(
         N_("The notebook has one outing now"), N_("The notebook has {count} outings now"), "count"
     ),
@@ -204,6 +205,7 @@ FILES: Final[Wordings] = {
     "document.setups": N_("setups"),
     "document.readings": N_("readings"),
     "document.measured": N_("what was measured"),
+    "document.days": N_("days"),
     "document.outings": N_("outings"),
     "document.stated": N_("what was stated of parts"),
     "document.lens_sets": N_("what goes on with lenses"),

@@ -80,6 +80,7 @@ NOTEBOOK: Final[Wordings] = {
     "notebook.screw_row": plural(N_("one of {thread}"), N_("{count} of {thread}"), "count"),
     "notebook.screws": N_("Spare screws for the rigs of this kit"),
     "notebook.carry": N_("Carry {rows}."),
+    "notebook.nobody": N_("somebody"),
     "notebook.by": N_("by {name}"),
     "notebook.gave_out": N_("{joint} gave out"),
     "notebook.whole_takes": N_("It is carried a whole number of times"),

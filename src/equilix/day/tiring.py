@@ -1,0 +1,138 @@
+"""How each operator tires through a day, by the three-compartment model: a band for each joint, of its worse side."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Iterator, Sequence
+
+import numpy as np
+from msgspec import Struct
+from numpy.typing import NDArray
+
+from equilix.analysis import Analysis
+from equilix.body.fatigue import Stretch, course, fatigue_rate, passes_after_s, shares_after
+from equilix.body.load import Effort
+from equilix.day.schedule import Span
+from equilix.keys import EffortKey, Joint, Side
+
+Array = NDArray[np.float64]
+
+STEP_S = 60.0
+LEAST_SHARE = 0.005
+"""Of its strength: what is asked for less does not tire."""
+
+Carried = Callable[[Span], Analysis | None]
+"""What a scene asks of its operator; none where nobody carries anything."""
+
+
+class Asked(Struct, frozen=True):
+    """What a take asks of a joint of its operator, from when to when, minutes; ``limit``: what may be used up then.
+
+    When it passes the limit, and when it gives out, minutes; infinite where it does not.
+    """
+
+    span: Span
+    start_min: float
+    end_min: float
+    share: float
+    limit: float
+    over_min: float
+    out_min: float
+
+
+class Band(Struct, frozen=True):
+    """How tired a joint of somebody is: minutes of the day ``(n,)`` and the fatigued share ``(n,)``.
+
+    ``asked``: the takes that work it.
+    """
+
+    operator: str
+    joint: Joint
+    side: Side
+    minutes: Array
+    shares: Array
+    asked: tuple[Asked, ...]
+
+    @property
+    def key(self) -> EffortKey:
+        """Which joint of which side."""
+        return self.joint, self.side
+
+    @property
+    def most(self) -> float:
+        """How near it comes to its limit: 1 is at it."""
+        return max((self._used(each) for each in self.asked), default=0.0)
+
+    def _used(self, asked: Asked) -> float:
+        inside = (self.minutes >= asked.start_min - 1e-9) & (self.minutes <= asked.end_min + 1e-9)
+        return float(self.shares[inside].max()) / asked.limit if asked.limit > 0 else math.inf
+
+    def at(self, minute: float) -> float:
+        """The fatigued share at a minute."""
+        return float(np.interp(minute, self.minutes, self.shares))
+
+
+def bands(spans: Sequence[Span], carried: Carried, reserve: float) -> tuple[Band, ...]:
+    """All bands of a day that are worked at all, of both sides."""
+    work: dict[tuple[str, EffortKey], list[tuple[Span, Effort]]] = {}
+    for span in spans:
+        analysis = carried(span) if span.item.kind == "scene" else None
+        for effort in () if analysis is None else analysis.efforts:
+            if analysis is not None and effort.share > LEAST_SHARE:
+                work.setdefault((analysis.operator.id, effort.key), []).append((span, effort))
+    begin = min((span.start_min for span in spans), default=0.0)
+    end = max((span.end_min for span in spans), default=0.0)
+    return tuple(_band(who, key, rows, (begin, end), reserve) for (who, key), rows in work.items())
+
+
+def worse_side(found: Sequence[Band]) -> tuple[Band, ...]:
+    """Of each joint of each operator the side that comes nearer to its limit."""
+    kept: dict[tuple[str, Joint], Band] = {}
+    for band in sorted(found, key=lambda each: -each.most):
+        kept.setdefault((band.operator, band.joint), band)
+    return tuple(kept.values())
+
+
+def _band(
+    operator: str, key: EffortKey, rows: Sequence[tuple[Span, Effort]], ends: tuple[float, float], reserve: float
+) -> Band:
+    joint, side = key
+    group: str = "grip" if joint == "wrist" else joint
+    stretches: list[Stretch] = []
+    asked: list[Asked] = []
+    now, share = ends[0], 0.0
+    for start, stop, (span, effort) in _takes(rows):
+        if start > now:
+            stretches.append(Stretch((start - now) * 60, 0.0, 0.0))
+            share = _after(group, stretches[-1], share)
+        wanted, lasts_s = min(effort.share, 1.0), effort.endurance_s
+        rate = fatigue_rate(group, wanted, lasts_s) if wanted < 1 and lasts_s > 0 else 1.0
+        stretch = Stretch((stop - start) * 60, wanted, rate)
+        limit = reserve * (1 - wanted)
+        passed, gone = (passes_after_s(group, stretch, share, each) for each in (limit, 1 - wanted))
+        over, out = (start + each / 60 if each <= stretch.seconds else math.inf for each in (passed, gone))
+        asked.append(Asked(span, start, stop, effort.share, limit, over, out))
+        share = _after(group, stretch, share)
+        stretches.append(stretch)
+        now = stop
+    if ends[1] > now:
+        stretches.append(Stretch((ends[1] - now) * 60, 0.0, 0.0))
+    seconds, shares = course(group, stretches, STEP_S)
+    return Band(operator, joint, side, ends[0] + seconds / 60, shares, tuple(asked))
+
+
+def _after(group: str, stretch: Stretch, start: float) -> float:
+    return float(shares_after(group, stretch, start, np.array([stretch.seconds]))[0])
+
+
+def _takes(
+    rows: Sequence[tuple[Span, Effort]],
+) -> Iterator[tuple[float, float, tuple[Span, Effort]]]:
+    """Every take in its order; one that begins before the last is over begins then."""
+    now = -math.inf
+    takes = [(start, stop, row) for row in rows for start, stop in row[0].takes]
+    for start, stop, row in sorted(takes, key=lambda each: each[0]):
+        begins = max(start, now)
+        if stop > begins:
+            yield begins, stop, row
+            now = stop

@@ -1,0 +1,387 @@
+"""A day on one clock: items are put in and changed by a line, dragged, and everything is worked out anew at once."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from functools import partial
+
+from msgspec import Struct
+from PySide6.QtWidgets import (
+    QCheckBox,
+    QHBoxLayout,
+    QLineEdit,
+    QListWidget,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from equilix.day.course import Course, Rigs, course_of
+from equilix.day.day_words import headline, mark_words, minute_words
+from equilix.day.line import line_of, read_item
+from equilix.document import Document
+from equilix.edits.days import (
+    add_day,
+    add_items,
+    change_day,
+    change_item,
+    day_of,
+    item_of,
+    move_item,
+    remove_day,
+    remove_item,
+)
+from equilix.errors import Called, EquilixError, Refused
+from equilix.facts import fact
+from equilix.rig.days import Day
+from equilix.ui.session import Session
+from equilix.ui.stage.day_chart import DayChart
+from equilix.ui.theme import grown
+from equilix.ui.widgets.choice import ChoiceBox
+from equilix.ui.widgets.fields import QuantityField
+from equilix.ui.widgets.tint import show_text, text_label
+from equilix.ui.workspaces.day.day_files import DayFiles
+from equilix.ui.workspaces.tab import WorkTab, takes_the_rest
+from equilix.words.language import say
+from equilix.words.reading import CAUTION
+from equilix.words.telling import begun
+
+LIST_PX = 270.0
+BY_LINE = (
+    "kind",
+    "name",
+    "at_min",
+    "setup",
+    "operator",
+    "lens",
+    "takes",
+    "take_min",
+    "gap_min",
+    "walking",
+    "celsius",
+    "mains",
+)
+"""What a line says of an item; its note is kept."""
+
+
+class Done(Struct, frozen=True):
+    """A day that was worked out, of which document, and the rigs that serve the next one too."""
+
+    document: Document
+    day_id: str
+    rigs: Rigs
+    course: Course
+
+
+def work_out(document: Document, day: Day, rigs: Rigs, called_off: Called) -> Iterator[Done]:
+    """Work a day out."""
+    course = course_of(day, rigs)
+    if not called_off():
+        yield Done(document, day.id, rigs, course)
+
+
+class TimelineTab(WorkTab):
+    """The day that is chosen; what goes wrong beside it; one line to put something in or to change it."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__(session, say("Working the day out"))
+        self.done: Done | None = None
+        self.item = ""
+        """The one that is chosen, by its id; empty: a new one is written."""
+        self._make_day_entries()
+        self.head = text_label(bold=True, points=13)
+        self.chart = DayChart()
+        self.chart.pointed.connect(self._point)
+        self.chart.chosen.connect(self.choose)
+        self.chart.moved.connect(self._move)
+        self.chart.take_out.connect(self._remove)
+        self.marks = QListWidget()
+        self.marks.setAccessibleName(say("What goes wrong"))
+        self.marks.setWordWrap(True)
+        self.marks.currentRowChanged.connect(self._look_at)
+        self.stands = text_label()
+        self.line = QLineEdit()
+        self.line.setAccessibleName(say("A scene, a break, or what must be reached in time, in one line"))
+        self.line.setPlaceholderText(say("3 × 4 min lamp room, tall, after lunch"))
+        self.line.returnPressed.connect(self._take_line)
+        self.put = QPushButton(say("Put it in"))
+        self.put.clicked.connect(self._take_line)
+        self.another = QPushButton(say("Another one"))
+        self.another.clicked.connect(lambda: self.choose(""))
+        self.remove = QPushButton(say("Take it out"))
+        self.remove.clicked.connect(self._remove)
+        self.complaint = text_label()
+        self.files = DayFiles(session, self)
+        self.job.found.connect(self._found)
+        takes_the_rest(self.chart, 170.0)
+        takes_the_rest(self.marks, 80.0)
+        self._lay_out()
+
+    def _make_day_entries(self) -> None:
+        """Which day, and what is said of all of it."""
+        self.which = ChoiceBox()
+        self.which.setAccessibleName(say("Which day"))
+        self.which.activated.connect(self._another)
+        self.new, self.copy = QPushButton(say("New day")), QPushButton(say("Copy"))
+        self.new.clicked.connect(lambda: self._new(copy=False))
+        self.copy.clicked.connect(lambda: self._new(copy=True))
+        self.away = QPushButton(say("Take out"))
+        self.away.setAccessibleName(say("Take the day out"))
+        self.away.clicked.connect(self._away)
+        self.begins = QLineEdit()
+        self.begins.setAccessibleName(say("The day begins at"))
+        self.begins.setMaximumWidth(round(grown(70)))
+        self.begins.editingFinished.connect(self._begins)
+        self.reserve = QuantityField(say("Of its strength a muscle may use up, %"), "number")
+        self.reserve.entered.connect(lambda value, _text: self._change(self.reserve, reserve=value / 100))
+        self.charger = QuantityField(say("Each charger, W"), "number")
+        self.charger.entered.connect(lambda value, _text: self._change(self.charger, charger_w=value))
+        for field in (self.reserve, self.charger):
+            field.setMaximumWidth(round(grown(70)))
+        self.warm = QCheckBox(say("spare batteries kept warm"))
+        self.warm.clicked.connect(lambda on: self._change(None, warm=on))
+
+    def _lay_out(self) -> None:
+        whole = self.column()
+        top = QHBoxLayout()
+        top.addWidget(self.which, 1)
+        for title, widget in (
+            (say("begins"), self.begins), (say("limit, %"), self.reserve), (say("charger, W"), self.charger),
+        ):  # fmt: skip
+            label = text_label(wrap=False)
+            label.setText(title)
+            top.addWidget(label)
+            top.addWidget(widget)
+        top.addWidget(self.warm)
+        whole.addLayout(top)
+        whole.addWidget(self.head)
+        middle = QHBoxLayout()
+        middle.setSpacing(14)
+        middle.addWidget(self.chart, 1)
+        side = QWidget()
+        side.setMaximumWidth(round(grown(LIST_PX)))
+        column = QVBoxLayout(side)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.addWidget(self.marks, 1)
+        days = QHBoxLayout()
+        for button in (self.new, self.copy, self.away):
+            days.addWidget(button)
+        column.addLayout(days)
+        column.addWidget(self.files)
+        middle.addWidget(side)
+        whole.addLayout(middle, 1)
+        whole.addWidget(self.stands)
+        entry = QHBoxLayout()
+        entry.addWidget(self.line, 1)
+        for button in (self.put, self.another, self.remove):
+            entry.addWidget(button)
+        whole.addLayout(entry)
+        whole.addWidget(self.complaint)
+
+    @property
+    def first_focus(self) -> QWidget:
+        """The line."""
+        return self.line
+
+    @property
+    def day(self) -> Day | None:
+        """The day that is chosen."""
+        key = self.which.currentData()
+        return next((each for each in self.session.document.days if each.id == key), None)
+
+    @property
+    def course(self) -> Course | None:
+        """The day worked out, where it is that of now; while it is worked out anew, none."""
+        done, day = self.done, self.day
+        return done.course if done is not None and day is not None and done.course.day is day else None
+
+    # showing
+
+    def refresh(self) -> None:
+        """Show the days there are; what is chosen and what is typed stay."""
+        document = self.session.document
+        self.chart.theme = self.theme
+        rows = [(each.name, each.id) for each in document.days]
+        self.which.offer(rows or [(say("no day yet"), "")], rows[0][1] if rows else "")
+        day = self.day
+        for widget in (self.begins, self.reserve, self.charger, self.warm, self.copy, self.away, self.files):
+            widget.setEnabled(day is not None)
+        if day is not None:
+            if not self.begins.isModified():
+                self.begins.setText(_clock(day.begins_min))
+            self.reserve.show_value(round(day.reserve * 100, 1))
+            self.charger.show_value(day.charger_w)
+            self.warm.setChecked(day.warm)
+            if all(each.id != self.item for each in day.items):
+                self.item = ""
+        self.look_for(document, day)
+        self._show()
+
+    def _start(self) -> None:
+        day, document = self.day, self.session.document
+        if day is not None:
+            rigs = (
+                self.done.rigs if self.done is not None and _same_rigs(self.done.document, document) else Rigs(document)
+            )
+            self.job.start(partial(work_out, document, day, rigs))
+
+    def _found(self, done: Done) -> None:
+        self.done = done
+        self._show()
+
+    def _show(self) -> None:
+        day, course, document, tell = self.day, self.course, self.session.document, self.session.tell
+        for widget in (self.chart, self.marks, self.stands):
+            widget.setVisible(day is not None)
+        self.remove.setEnabled(bool(self.item))
+        self.another.setVisible(bool(self.item))
+        self.put.setText(say("Change it") if self.item else say("Put it in"))
+        if day is None:
+            show_text(self.head, say("No day yet: write what comes first, or begin with “New day”."), self.theme.ink)
+            return
+        if not day.items:
+            show_text(self.head, say("An empty day: write what comes first, in one line below."), self.theme.ink)
+        if course is None:
+            if not day.items:
+                self.chart.show_day(None, document, "", "")
+                self.marks.clear()
+            return
+        wrong = bool(course.marks)
+        if day.items:
+            said = f"{'▲ ' if wrong else ''}{begun(tell(headline(course, document)))}."
+            show_text(self.head, said, self.theme.tip if wrong else self.theme.ink)
+        texts = [f"{k}  {begun(tell(mark_words(each, document)))}" for k, each in enumerate(course.marks, start=1)]
+        if [self.marks.item(k).text() for k in range(self.marks.count())] != texts:
+            blocked = self.marks.blockSignals(True)
+            self.marks.clear()
+            self.marks.addItems(texts)
+            self.marks.blockSignals(blocked)
+        self.chart.show_day(course, document, self.item, "; ".join(texts))
+        self._say_how(course)
+
+    def _say_how(self, course: Course) -> None:
+        """How everything stands at the minute that is pointed at; else what all of it rests on."""
+        minute, tell = self.chart.minute, self.session.tell
+        if minute is None:
+            show_text(self.stands, tell(CAUTION), self.theme.quiet)
+        else:
+            show_text(self.stands, tell(minute_words(course, minute, self.session.document)), self.theme.ink)
+
+    def _point(self, _minute: float) -> None:
+        if self.course is not None:
+            self._say_how(self.course)
+
+    def _look_at(self, row: int) -> None:
+        """A mark in the list: its minute, and its item."""
+        course = self.course
+        if course is not None and 0 <= row < len(course.marks):
+            mark = course.marks[row]
+            self.chart.point_at(mark.minute)
+            self.choose(mark.span.item.id)
+
+    # choosing and changing
+
+    def choose(self, item_id: str) -> None:
+        """Choose an item: its line stands below, to be changed. Nothing: a new one is written."""
+        day = self.day
+        found = None if day is None else next((each for each in day.items if each.id == item_id), None)
+        self.item = "" if found is None else found.id
+        self.line.setText("" if found is None else line_of(self.session.document, found))
+        show_text(self.complaint, "", self.theme.tip)
+        self._show()
+
+    def _take_line(self) -> None:
+        """Put in what stands in the line, or change the chosen item to it; what is refused stays."""
+        text, day, item = self.line.text().strip(), self.day, self.item
+        if not text:
+            return
+        label = say("Change a scene") if item else say("Put something into the day")
+        refusal = self.session.try_edit(
+            label, partial(_with_line, day_id=day.id if day else "", item_id=item, text=text)
+        )
+        show_text(self.complaint, "" if refusal is None else f"▲ {self.session.tell(refusal.said)}", self.theme.tip)
+        if refusal is None:
+            if day is None:
+                self.which.setCurrentIndex(self.which.findData(self.session.document.days[-1].id))
+            self.choose("")
+            self.refresh()
+
+    def _move(self, item_id: str, number: int) -> None:
+        day = self.day
+        if day is not None and [each.id for each in day.items].index(item_id) != number:
+            self.session.edit(say("Move a scene"), lambda d: move_item(d, day.id, item_id, number))
+
+    def _remove(self) -> None:
+        day, item = self.day, self.item
+        if day is not None and item:
+            self.choose("")
+            self.session.edit(say("Take a scene out"), lambda d: remove_item(d, day.id, item))
+
+    def _change(self, field: QuantityField | None, **updates: object) -> None:
+        day = self.day
+        if day is None:
+            return
+        refusal = self.session.try_edit(say("Change the day"), lambda d: change_day(d, day.id, **updates))
+        if field is not None:
+            field.complain("" if refusal is None else self.session.tell(refusal.said))
+
+    def _begins(self) -> None:
+        """When the day begins; what is no time stays to be put right."""
+        day, text = self.day, self.begins.text().strip()
+        if day is None or text == _clock(day.begins_min):
+            self.begins.setModified(False)
+            return
+        hours, _, minutes = text.partition(":")
+        refusal: EquilixError | None = Refused(fact("day.no_clock", text=text), fact("day.write_clock"))
+        if hours.isdecimal() and minutes.isdecimal() and int(minutes) < 60:
+            at = int(hours) * 60.0 + int(minutes)
+            refusal = self.session.try_edit(say("Change the day"), lambda d: change_day(d, day.id, begins_min=at))
+        show_text(self.complaint, "" if refusal is None else f"▲ {self.session.tell(refusal.said)}", self.theme.tip)
+        if refusal is None:
+            self.begins.setModified(False)
+
+    def _another(self, _row: int = 0) -> None:
+        self.choose("")
+        self.refresh()
+
+    def _new(self, *, copy: bool) -> None:
+        day = self.day
+        name = say("Day {number}").format(number=len(self.session.document.days) + 1)
+        like = day.id if copy and day is not None else None
+        if self.session.edit(say("New day"), lambda d: add_day(d, name, like)[0]):
+            self.which.setCurrentIndex(self.which.findData(self.session.document.days[-1].id))
+            self._another()
+
+    def _away(self) -> None:
+        day = self.day
+        if day is not None:
+            self.session.edit(say("Take a day out"), lambda d: remove_day(d, day.id))
+
+
+def _clock(minute: float) -> str:
+    return f"{int(minute // 60)}:{int(minute % 60):02d}"
+
+
+def _with_line(document: Document, day_id: str, item_id: str, text: str) -> Document:
+    """With what a line says: a new item, or an item as the line has it now; on a first day where there is none."""
+    if not day_id:
+        document, day_id = add_day(document, say("Day {number}").format(number=1))
+    day = day_of(document, day_id)
+    read = read_item(document, day, text)
+    if not item_id:
+        return add_items(document, day_id, [read.item], read.at)
+    fields = {name: getattr(read.item, name) for name in BY_LINE}
+    changed = change_item(document, day_id, item_id, **fields)
+    if read.at is None:
+        return changed
+    ids = [each.id for each in day.items]
+    here = ids.index(item_of(day, item_id).id)
+    return move_item(changed, day_id, item_id, read.at - 1 if here < read.at else read.at)
+
+
+def _same_rigs(one: Document, other: Document) -> bool:
+    """Whether rigs that were worked out for one document are those of another."""
+    return all(
+        getattr(one, name) is getattr(other, name) or getattr(one, name) == getattr(other, name)
+        for name in ("parts", "operators", "setups", "readings", "lens_sets", "conversions", "rules", "display")
+    )
