@@ -14,7 +14,9 @@ from equilix.cli import run
 from equilix.day.course import Rigs, course_of
 from equilix.day.line import line_of, read_item
 from equilix.day.schedule import Span
+from equilix.day.taking import with_line
 from equilix.demo import lighthouse
+from equilix.document import empty
 from equilix.edits import days
 from equilix.errors import Refused
 from equilix.exchange.calendar import as_calendar, read_calendar
@@ -85,6 +87,18 @@ class Lines(unittest.TestCase):
             again = read_item(DEMO, ISLAND, line).item
             same = item.changed(id=again.id, note="")
             self.assertEqual(again, same, line)
+
+    def test_in_the_place_of_one(self) -> None:
+        """What is chosen becomes what the line says, keeps its note and its id, and goes where it is sent."""
+        made = with_line(DEMO, "island", "boat-landing", "2 min boat landing, slight, after lunch", "")
+        items = days.day_of(made, "island").items
+        self.assertEqual([each.id for each in items[2:4]], ["lunch", "boat-landing"])
+        old = ISLAND.items[0]
+        self.assertEqual((items[3].takes, items[3].operator, items[3].note), (1, "slight", old.note))
+        back = with_line(made, "island", "boat-landing", f"{line_of(DEMO, old)}, before 112", "")
+        self.assertEqual(days.day_of(back, "island").items, ISLAND.items)
+        fresh = with_line(empty(), "", "", "20 min break", "Day 1")
+        self.assertEqual((fresh.days[0].name, len(fresh.days[0].items)), ("Day 1", 1))
 
     def test_not_understood(self) -> None:
         """The word that is not understood is named, with what could be meant."""

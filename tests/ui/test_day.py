@@ -136,9 +136,20 @@ class ByLine(Days):
         self.tab.begins.editingFinished.emit()
         self.assertIn("“noon” is no time", self.tab.complaint.text())
         self.assertEqual(self.tab.begins.text(), "noon")
-        for _ in range(3):
+        for line, text in ((self.tab.name, "Tuesday"), (self.tab.on, "2026-10-13")):
+            line.setText(text)
+            line.editingFinished.emit()
+        self.enter(self.tab.chargers, "2")
+        day = self.session.document.days[0]
+        self.assertEqual((day.name, day.on, day.chargers), ("Tuesday", "2026-10-13", 2))
+        self.tab.on.setText("soon")
+        self.tab.on.setModified(True)
+        self.tab.on.editingFinished.emit()
+        self.assertIn("“soon” is no day", self.tab.complaint.text())
+        for _ in range(6):
             self.session.undo()
         self.assertEqual(self.session.document.days[0].begins_min, 495.0)
+        self.assertEqual(self.tab.on.text(), "soon")  # what is refused stays as it was typed
 
     def test_several_days(self) -> None:
         """A new one, a copy, one taken out; each stays chosen where it is there."""

@@ -12,7 +12,7 @@ from typing import Any, Final
 from equilix.cli.writing import write_new
 from equilix.day.course import Course, Rigs, course_of
 from equilix.day.day_words import clock, headline, item_words, long_words, mark_words, minute_words
-from equilix.day.line import read_item
+from equilix.day.taking import with_line
 from equilix.document import Document
 from equilix.edits.days import add_day, add_items, change_day
 from equilix.errors import Refused
@@ -101,9 +101,7 @@ def _edited(document: Document, options: argparse.Namespace, display: Display) -
         if unread:
             print(f"▲ {tell(problem_words(unread), display)}")
     for line in options.add:
-        day = next(each for each in document.days if each.id == key)
-        read = read_item(document, day, line)
-        document = add_items(document, key, [read.item], read.at)
+        document = with_line(document, key, "", line, "")
     return document, key
 
 

@@ -66,6 +66,10 @@ class Course(Struct, frozen=True, dict=True):
         return min(self.marks, key=lambda each: (ORDER.index(each.kind), each.minute), default=None)
 
 
+INTO_RIGS: Final = ("parts", "operators", "setups", "readings", "lens_sets", "conversions", "rules")
+"""Of what a document has, what rigs are made of."""
+
+
 class Rigs:
     """The rigs of the scenes of a document, each analysed once for all who carry it, with each lens and on each way."""
 
@@ -75,6 +79,11 @@ class Rigs:
         self._analyses: dict[tuple[str, str | None, str | None, bool], Analysis] = {}
         self._networks: dict[tuple[str, str | None, float], Network] = {}
         self._minutes: dict[tuple[str, str], float] = {}
+
+    def serve(self, document: Document) -> bool:
+        """Whether the rigs of another document are the same."""
+        pairs = ((getattr(self.document, name), getattr(document, name)) for name in INTO_RIGS)
+        return all(one is other or one == other for one, other in pairs)
 
     def minutes(self, start: str, end: str) -> float:
         """How long a conversion takes at one's own pace; 0 where a setup is not there."""

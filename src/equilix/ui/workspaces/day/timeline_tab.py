@@ -18,15 +18,12 @@ from PySide6.QtWidgets import (
 
 from equilix.day.course import Course, Rigs, course_of
 from equilix.day.day_words import headline, mark_words, minute_words
-from equilix.day.line import line_of, read_item
+from equilix.day.line import line_of
+from equilix.day.taking import with_line
 from equilix.document import Document
 from equilix.edits.days import (
     add_day,
-    add_items,
     change_day,
-    change_item,
-    day_of,
-    item_of,
     move_item,
     remove_day,
     remove_item,
@@ -47,21 +44,6 @@ from equilix.words.reading import CAUTION
 from equilix.words.telling import begun
 
 LIST_PX = 270.0
-BY_LINE = (
-    "kind",
-    "name",
-    "at_min",
-    "setup",
-    "operator",
-    "lens",
-    "takes",
-    "take_min",
-    "gap_min",
-    "walking",
-    "celsius",
-    "mains",
-)
-"""What a line says of an item; its note is kept."""
 
 
 class Done(Struct, frozen=True):
@@ -132,13 +114,21 @@ class TimelineTab(WorkTab):
         self.begins.setAccessibleName(say("The day begins at"))
         self.begins.setMaximumWidth(round(grown(70)))
         self.begins.editingFinished.connect(self._begins)
+        self.name, self.on = QLineEdit(), QLineEdit()
+        self.name.setAccessibleName(say("What the day is called"))
+        self.on.setAccessibleName(say("Its date"))
+        self.on.setPlaceholderText("2026-10-14")
+        self.name.editingFinished.connect(lambda: self._typed(self.name, "name"))
+        self.on.editingFinished.connect(lambda: self._typed(self.on, "on"))
         self.reserve = QuantityField(say("Of its strength a muscle may use up, %"), "number")
         self.reserve.entered.connect(lambda value, _text: self._change(self.reserve, reserve=value / 100))
+        self.chargers = QuantityField(say("How many chargers"), "number")
+        self.chargers.entered.connect(lambda value, _text: self._change(self.chargers, chargers=round(value)))
         self.charger = QuantityField(say("Each charger, W"), "number")
         self.charger.entered.connect(lambda value, _text: self._change(self.charger, charger_w=value))
-        for field in (self.reserve, self.charger):
-            field.setMaximumWidth(round(grown(70)))
-        self.warm = QCheckBox(say("spare batteries kept warm"))
+        for field, wide in ((self.reserve, 60), (self.chargers, 46), (self.charger, 60)):
+            field.setMaximumWidth(round(grown(wide)))
+        self.warm = QCheckBox(say("spares kept warm"))
         self.warm.clicked.connect(lambda on: self._change(None, warm=on))
 
     def _lay_out(self) -> None:
@@ -146,7 +136,8 @@ class TimelineTab(WorkTab):
         top = QHBoxLayout()
         top.addWidget(self.which, 1)
         for title, widget in (
-            (say("begins"), self.begins), (say("limit, %"), self.reserve), (say("charger, W"), self.charger),
+            (say("begins"), self.begins), (say("limit, %"), self.reserve), (say("chargers"), self.chargers),
+            (say("× W"), self.charger),
         ):  # fmt: skip
             label = text_label(wrap=False)
             label.setText(title)
@@ -163,6 +154,10 @@ class TimelineTab(WorkTab):
         column = QVBoxLayout(side)
         column.setContentsMargins(0, 0, 0, 0)
         column.addWidget(self.marks, 1)
+        called = QHBoxLayout()
+        called.addWidget(self.name, 3)
+        called.addWidget(self.on, 2)
+        column.addLayout(called)
         days = QHBoxLayout()
         for button in (self.new, self.copy, self.away):
             days.addWidget(button)
@@ -204,12 +199,15 @@ class TimelineTab(WorkTab):
         rows = [(each.name, each.id) for each in document.days]
         self.which.offer(rows or [(say("no day yet"), "")], rows[0][1] if rows else "")
         day = self.day
-        for widget in (self.begins, self.reserve, self.charger, self.warm, self.copy, self.away, self.files):
+        own = (self.name, self.on, self.begins, self.reserve, self.chargers, self.charger, self.warm)
+        for widget in (*own, self.copy, self.away, self.files):
             widget.setEnabled(day is not None)
         if day is not None:
-            if not self.begins.isModified():
-                self.begins.setText(_clock(day.begins_min))
+            for line, text in ((self.begins, _clock(day.begins_min)), (self.name, day.name), (self.on, day.on)):
+                if not line.isModified():
+                    line.setText(text)
             self.reserve.show_value(round(day.reserve * 100, 1))
+            self.chargers.show_value(float(day.chargers))
             self.charger.show_value(day.charger_w)
             self.warm.setChecked(day.warm)
             if all(each.id != self.item for each in day.items):
@@ -220,9 +218,8 @@ class TimelineTab(WorkTab):
     def _start(self) -> None:
         day, document = self.day, self.session.document
         if day is not None:
-            rigs = (
-                self.done.rigs if self.done is not None and _same_rigs(self.done.document, document) else Rigs(document)
-            )
+            done = self.done
+            rigs = done.rigs if done is not None and done.rigs.serve(document) else Rigs(document)
             self.job.start(partial(work_out, document, day, rigs))
 
     def _found(self, done: Done) -> None:
@@ -297,7 +294,14 @@ class TimelineTab(WorkTab):
             return
         label = say("Change a scene") if item else say("Put something into the day")
         refusal = self.session.try_edit(
-            label, partial(_with_line, day_id=day.id if day else "", item_id=item, text=text)
+            label,
+            partial(
+                with_line,
+                day_id=day.id if day else "",
+                item_id=item,
+                text=text,
+                first=say("Day {number}").format(number=1),
+            ),
         )
         show_text(self.complaint, "" if refusal is None else f"▲ {self.session.tell(refusal.said)}", self.theme.tip)
         if refusal is None:
@@ -325,6 +329,16 @@ class TimelineTab(WorkTab):
         if field is not None:
             field.complain("" if refusal is None else self.session.tell(refusal.said))
 
+    def _typed(self, line: QLineEdit, field: str) -> None:
+        """A name or a date; what cannot be stays to be put right."""
+        day, text = self.day, line.text().strip()
+        if day is None or text == getattr(day, field):
+            line.setModified(False)
+            return
+        self._answer(
+            line, self.session.try_edit(say("Change the day"), lambda d: change_day(d, day.id, **{field: text}))
+        )
+
     def _begins(self) -> None:
         """When the day begins; what is no time stays to be put right."""
         day, text = self.day, self.begins.text().strip()
@@ -336,11 +350,15 @@ class TimelineTab(WorkTab):
         if hours.isdecimal() and minutes.isdecimal() and int(minutes) < 60:
             at = int(hours) * 60.0 + int(minutes)
             refusal = self.session.try_edit(say("Change the day"), lambda d: change_day(d, day.id, begins_min=at))
+        self._answer(self.begins, refusal)
+
+    def _answer(self, line: QLineEdit, refusal: EquilixError | None) -> None:
         show_text(self.complaint, "" if refusal is None else f"▲ {self.session.tell(refusal.said)}", self.theme.tip)
-        if refusal is None:
-            self.begins.setModified(False)
+        line.setModified(refusal is not None)
 
     def _another(self, _row: int = 0) -> None:
+        for line in (self.begins, self.name, self.on):
+            line.setModified(False)
         self.choose("")
         self.refresh()
 
@@ -360,28 +378,3 @@ class TimelineTab(WorkTab):
 
 def _clock(minute: float) -> str:
     return f"{int(minute // 60)}:{int(minute % 60):02d}"
-
-
-def _with_line(document: Document, day_id: str, item_id: str, text: str) -> Document:
-    """With what a line says: a new item, or an item as the line has it now; on a first day where there is none."""
-    if not day_id:
-        document, day_id = add_day(document, say("Day {number}").format(number=1))
-    day = day_of(document, day_id)
-    read = read_item(document, day, text)
-    if not item_id:
-        return add_items(document, day_id, [read.item], read.at)
-    fields = {name: getattr(read.item, name) for name in BY_LINE}
-    changed = change_item(document, day_id, item_id, **fields)
-    if read.at is None:
-        return changed
-    ids = [each.id for each in day.items]
-    here = ids.index(item_of(day, item_id).id)
-    return move_item(changed, day_id, item_id, read.at - 1 if here < read.at else read.at)
-
-
-def _same_rigs(one: Document, other: Document) -> bool:
-    """Whether rigs that were worked out for one document are those of another."""
-    return all(
-        getattr(one, name) is getattr(other, name) or getattr(one, name) == getattr(other, name)
-        for name in ("parts", "operators", "setups", "readings", "lens_sets", "conversions", "rules", "display")
-    )
