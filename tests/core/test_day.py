@@ -9,6 +9,7 @@ from scipy.integrate import solve_ivp
 
 from equilix.body.endurance import endurance_s
 from equilix.body.fatigue import (
+    GRIP_REST_MULTIPLIER,
     PARAMETERS,
     REST_MULTIPLIER,
     Stretch,
@@ -21,11 +22,12 @@ from equilix.body.fatigue import (
 )
 from equilix.day.charge import EMPTY, used_wh
 from equilix.day.course import Course, Rigs, course_of
-from equilix.day.day_words import headline, minute_words
+from equilix.day.day_words import clock, headline, minute_words
 from equilix.day.schedule import schedule
 from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.edits import days, kit
+from equilix.edits.electric import change_electric
 from equilix.errors import Refused
 from equilix.power.batteries import capacity_at
 from equilix.rig.days import Day, Item
@@ -138,6 +140,8 @@ class ThreeCompartments(unittest.TestCase):
         whole = course("elbow", [Stretch(300, 0.3, rate)], 60.0)[1][-1]
         halves = course("elbow", [Stretch(150, 0.3, rate)] * 2, 60.0)[1][-1]
         self.assertAlmostEqual(float(whole), float(halves))
+        hands = float(shares_after("grip", Stretch(60, 0.0, 0.0), 0.5, np.array([60.0]))[0])
+        self.assertAlmostEqual(hands, 0.5 * math.exp(-PARAMETERS["grip"][1] * GRIP_REST_MULTIPLIER * 60))
         rest, work = (
             float(shares_after("elbow", Stretch(60, effort, rate), 0.5, np.array([60.0]))[0]) for effort in (0.0, 0.02)
         )
@@ -171,6 +175,12 @@ class When(unittest.TestCase):
             [(480, 496, 0, 0), (496, 516, 0, 0), (516, 526, 0, 0), (533, 543, 7, 0), (600, 610, 0, 0)],
         )
         self.assertEqual(spans[0].takes, ((480, 484), (486, 490), (492, 496)))
+
+    def test_a_break_converts_nothing(self) -> None:
+        """After a break another rig is still to be converted from the one before it."""
+        made = day(scene("a"), Item(id="b", kind="break", take_min=20), scene("c", "causeway"))
+        self.assertEqual([each.conversion_min for each in schedule(made, lambda _a, _b: 7.0)], [0, 0, 7])
+        self.assertEqual(tell(clock(59.6)), "1:00")
 
     def test_too_late(self) -> None:
         """What cannot begin at its time begins as soon as it can; what must be reached is missed by the rest."""
@@ -232,6 +242,19 @@ class Tired(unittest.TestCase):
         other = worked_out(scene("a"), scene("b", operator="slight"))
         self.assertEqual({each.operator for each in other.bands}, {"tall", "slight"})
 
+    def test_as_it_is_carried(self) -> None:
+        """With the lens of the scene, walking where it walks, and told in every scene that passes the limit."""
+        plain, other = (RIGS.carried(worked_out(scene("a", lens=lens)).spans[0]) for lens in (None, "prime-35"))
+        assert plain is not None and other is not None
+        self.assertLess(other.mass.mass_kg, plain.mass.mass_kg - 0.5)
+        self.assertIn("prime-35", RIGS.lenses_on(other.setup))
+        walks = RIGS.carried(worked_out(scene("a", walking=True)).spans[0])
+        assert walks is not None
+        self.assertEqual((plain.posture, walks.posture), ("standing", "walking"))
+        found = worked_out(scene("a", take_min=20), Item(id="b", kind="meal", take_min=60), scene("c", take_min=20))
+        told = [mark.span.item.id for mark in found.marks if mark.band is not None and mark.band.joint == "shoulder"]
+        self.assertEqual(told, ["a", "c"])
+
     def test_as_quick_as_a_budget(self) -> None:
         """Twelve hours of two people at all their joints in a minute's steps are a few thousand figures, no more."""
         items = [scene(f"s{k}", ("lamp-room", "workshop")[k % 2], takes=4, take_min=3, gap_min=5) for k in range(18)]
@@ -269,6 +292,19 @@ class Burning(unittest.TestCase):
             self.assertAlmostEqual(first.died_min - 480, long, places=6)
             self.assertAlmostEqual(first.at(480 + long / 2), 0.5)
 
+    def test_changed_while_it_runs(self) -> None:
+        """Where a battery can be changed while the rig runs, that it is empty in a take is no mistake."""
+        carrier = next(
+            p.parent for p in DEMO.setups_by_id["lamp-room"].placements if DEMO.parts_by_id[p.part].energy_wh > 0
+        )
+        part = DEMO.setups_by_id["lamp-room"].by_id[carrier or ""].part
+        made = change_electric(DEMO, part, hot_swap=True)
+        item = scene("a", take_min=200)
+        for document, kinds in ((DEMO, ["dies"]), (made, [])):
+            found = course_of(day(item), Rigs(document))
+            self.assertEqual(len(found.charge.changes), 1)
+            self.assertEqual([m.kind for m in found.marks if m.kind == "dies"], kinds)
+
     def test_none_left(self) -> None:
         """When every piece is empty that is said, once."""
         part = next(iter(worked_out(scene("a")).charge.pieces)).part
@@ -285,6 +321,19 @@ class Burning(unittest.TestCase):
             )
             piece = found.charge.pieces[0]
             self.assertAlmostEqual(piece.at(1000) - piece.at(600), back, places=6)
+
+    def test_what_is_nearly_empty(self) -> None:
+        """It is not put on again; the emptiest is charged first, and none above what it holds."""
+        long = RIGS.powered(worked_out(scene("a")).spans[0]).runs[0].seconds / 60  # type: ignore[union-attr]
+        found = worked_out(scene("a", take_min=0.99 * long), scene("b", take_min=10))
+        self.assertEqual([(piece.number, len(piece.burns)) for piece in found.charge.pieces], [(1, 1), (2, 1)])
+        meal = Item(id="m", kind="meal", take_min=30, mains=True)
+        items = scene("a", take_min=0.99 * long), scene("b", take_min=0.3 * long), meal
+        charged = worked_out(*items, charger_w=60.0).charge.pieces
+        self.assertGreater(charged[0].at(5000), 0.2)
+        self.assertAlmostEqual(charged[1].at(5000), 0.7, places=6)
+        full = worked_out(*items, charger_w=2000.0, chargers=2).charge.pieces
+        self.assertEqual([round(each.at(5000), 9) for each in full], [1.0, 1.0])
 
     def test_a_warm_pocket(self) -> None:
         """Kept warm it lasts longer in the cold; in the warm it makes no difference."""

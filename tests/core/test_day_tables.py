@@ -2,11 +2,14 @@
 
 import io
 import json
+import os
 import tempfile
+import time
 import unittest
 from contextlib import redirect_stderr, redirect_stdout
 from datetime import date, datetime
 from pathlib import Path
+from unittest import mock
 
 from icalendar import Calendar
 
@@ -103,7 +106,7 @@ class Lines(unittest.TestCase):
     def test_not_understood(self) -> None:
         """The word that is not understood is named, with what could be meant."""
         for text, words in (
-            ("", "does not begin with how long"), ("lamp room", "does not begin with how long"),
+            ("", "does not begin with how long"), ("lamp room", "does not begin with how long"), ("3 min", "“”"),
             ("3 min cellar", "“cellar”. There are: Lamp room"),
             ("3 min lamp room, purple", "“purple” is not understood"),
             ("3 min lamp room, 28:75", "is no time of a day"), ("3 min lamp room, after dawn", "called “dawn”"),
@@ -202,6 +205,15 @@ class Calendars(InAFolder):
         self.assertEqual(next(each for each in told if each.name == "call").take_min, 30.0)
         self.assertLessEqual({"weekly", "camp"}, {each.row for each in unread})
         self.assertNotIn("other day", [name for name, _ in names])
+
+    def test_zones(self) -> None:
+        """What is written for another zone is at the machine's own time."""
+        with mock.patch.dict(os.environ, {"TZ": "Etc/GMT-2"}):
+            time.tzset()
+            self.addCleanup(time.tzset)
+            text = calendar(event("call", "DTSTART:20261014T100000Z", "DTEND:20261014T103000Z"))
+            told, _ = read_calendar(self.file("a.ics", text), ON)
+        self.assertEqual((told[0].at_min, told[0].take_min), (720.0, 30.0))
 
     def test_no_calendar(self) -> None:
         """Rubbish is no calendar; another day is said, with the days that are there; broken items have their times."""

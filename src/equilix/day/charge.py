@@ -15,7 +15,7 @@ from msgspec import Struct
 from equilix.day.schedule import Span
 from equilix.kit.parts import Part
 from equilix.power.batteries import CHARGED_SHARE
-from equilix.power.network import Network
+from equilix.power.network import Network, Run
 from equilix.rig.days import Day
 
 WARM_C: Final = 10.0
@@ -58,13 +58,17 @@ class Piece(Struct, frozen=True):
 
 
 class Change(Struct, frozen=True):
-    """A piece is empty: when, in which scene, and whether another one is there (its number) or none (0)."""
+    """A piece is empty: when, in which scene, and whether another one is there (its number) or none (0).
+
+    ``hot``: it can be changed while the rig runs.
+    """
 
     minute: float
     span: Span
     part: Part
     number: int
     next_number: int
+    hot: bool = False
 
 
 class Charge(Struct, frozen=True):
@@ -113,11 +117,11 @@ class _Burning:
             part = network.part(run.battery)
             if math.isfinite(run.seconds) and run.seconds > 0:
                 used = taken.setdefault(part.id, set())
-                self._drain(span, part, run.seconds / 60, used)
+                self._drain(span, part, run, used)
 
-    def _drain(self, span: Span, part: Part, full_min: float, used: set[int]) -> None:
+    def _drain(self, span: Span, part: Part, run: Run, used: set[int]) -> None:
         """Piece after piece from the begin of a scene to its end; ``used``: those that are on it in another place."""
-        now = span.start_min
+        now, full_min = span.start_min, run.seconds / 60
         number = self._next(part, used, self.on.get(part.id, 0))
         while now < span.end_min - 1e-9:
             if not number:
@@ -132,7 +136,7 @@ class _Burning:
             if stop < span.end_min - 1e-9:
                 self.died[key] = stop, span
                 following = self._next(part, used, 0)
-                self.changes.append(Change(stop, span, part, number, following))
+                self.changes.append(Change(stop, span, part, number, following, run.hot_swap))
                 number = following
             now = stop
 
@@ -155,7 +159,7 @@ class _Burning:
                 continue
             rate = self.day.charger_w * CHARGED_SHARE / energy / 60
             stop = min(span.end_min, begin + (1 - share) / rate)
-            after = min(share + (stop - begin) * rate, 1.0)
+            after = share + (stop - begin) * rate
             self.burns.setdefault((part, number), []).append(Burn(begin, stop, share, after, span))
             self.left[part, number], until[charger] = after, stop
 

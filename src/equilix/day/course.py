@@ -192,10 +192,13 @@ def _tired(found: Sequence[Band]) -> Iterator[Mark]:
 
 
 def _empty(charge: Charge) -> Iterator[Mark]:
-    """A battery that dies in a take, or when no other is there; one that is changed between takes is no mistake."""
+    """A battery that dies in a take, or when no other is there; one that is changed between takes is no mistake.
+
+    Nor one that can be changed while the rig runs.
+    """
     for change in charge.changes:
         take = _take_at(change.span, change.minute)
         if not change.next_number:
             yield Mark("no-battery", change.minute, change.span, take, part=change.part)
-        elif take:
+        elif take and not change.hot:
             yield Mark("dies", change.minute, change.span, take, part=change.part)

@@ -125,14 +125,6 @@ def _after(group: str, stretch: Stretch, start: float) -> float:
     return float(shares_after(group, stretch, start, np.array([stretch.seconds]))[0])
 
 
-def _takes(
-    rows: Sequence[tuple[Span, Effort]],
-) -> Iterator[tuple[float, float, tuple[Span, Effort]]]:
-    """Every take in its order; one that begins before the last is over begins then."""
-    now = -math.inf
-    takes = [(start, stop, row) for row in rows for start, stop in row[0].takes]
-    for start, stop, row in sorted(takes, key=lambda each: each[0]):
-        begins = max(start, now)
-        if stop > begins:
-            yield begins, stop, row
-            now = stop
+def _takes(rows: Sequence[tuple[Span, Effort]]) -> Iterator[tuple[float, float, tuple[Span, Effort]]]:
+    """Every take in its order; no two are at once."""
+    yield from ((start, stop, row) for row in rows for start, stop in row[0].takes)

@@ -91,8 +91,7 @@ class OperatorPanel(Panel):
         }
         rows: list[tuple[str, QWidget]] = [
             (say("Name"), self.name),
-            (say("Stature"), self.stature),
-            (say("Body mass"), self.weight),
+            (say("Stature and mass"), _beside(self.stature, self.weight)),
             (say("Strong"), self.sex),
             (say("Carries"), self.shoulder),
             (say("Looks"), self.eye),
@@ -246,6 +245,16 @@ class HoldTest(QWidget):
     def _show_time(self) -> None:
         if self._since is not None:
             self.said.setText(f"{time.monotonic() - self._since:.0f} s")
+
+
+def _beside(*fields: QWidget) -> QWidget:
+    """Fields in one row."""
+    made = QWidget()
+    row = QHBoxLayout(made)
+    row.setContentsMargins(0, 0, 0, 0)
+    for field in fields:
+        row.addWidget(field)
+    return made
 
 
 def _choice(name: str, words: tuple[str, ...], index: int) -> ChoiceBox:

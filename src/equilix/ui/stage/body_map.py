@@ -12,7 +12,7 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainterPath, QPolygonF, QTransform, QWheelEvent
+from PySide6.QtGui import QFontMetricsF, QKeyEvent, QMouseEvent, QPainterPath, QPolygonF, QTransform, QWheelEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from equilix.body.figure import BodyFigure, body_figure
@@ -24,7 +24,7 @@ from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.contours import Contour, contours
 from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text, margin_text
 from equilix.ui.stage.projection import FRONT
-from equilix.ui.theme import enlarged
+from equilix.ui.theme import enlarged, font
 from equilix.words.language import say
 from equilix.words.quantities import fixed
 from equilix.words.telling import begun, tell
@@ -111,7 +111,9 @@ class BodyMap(Chart):
         for side, anchor, word in (("left", "right", say("left")), ("right", "left", say("right"))):
             away = -1.0 if side == "left" else 1.0
             at = shoulders["shoulder", side] + QPointF(away * 30.0, -22.0)  # type: ignore[index]
-            yield margin_text(at, word, anchor)  # type: ignore[arg-type]
+            wide = away * (QFontMetricsF(font(as_is=True)).horizontalAdvance(word) + 6.0)
+            if bounds.left() < at.x() + wide < bounds.right():
+                yield margin_text(at, word, anchor)  # type: ignore[arg-type]
 
     def _mark(self, key: RegionKey, at: QPointF) -> Iterator[Primitive]:
         score, said = (self.felt or {}).get(key, 0), self.predicted.get(key, 0.0)

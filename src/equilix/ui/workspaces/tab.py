@@ -6,11 +6,12 @@ from typing import Any
 
 from PySide6.QtCore import QSize, QTimer
 from PySide6.QtGui import QResizeEvent
-from PySide6.QtWidgets import QSizePolicy, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QBoxLayout, QSizePolicy, QVBoxLayout, QWidget
 
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, grown
 
+NARROW_PX, LEAST_PX = 820.0, 420.0
 STILL_MS = 120
 """So long nothing has to change before anything is looked for."""
 
@@ -26,6 +27,7 @@ class WorkTab(QWidget):
         self.shown_for: tuple[Any, ...] | None = None
         """For what something was looked for last."""
         self.job = session.jobs.new(doing)
+        self._stacked: list[tuple[QBoxLayout, float]] = []
         self.still = QTimer(self, singleShot=True, interval=STILL_MS)
         self.still.timeout.connect(self._start)
 
@@ -35,6 +37,18 @@ class WorkTab(QWidget):
         whole.setContentsMargins(16, 2, 12, 8)
         whole.setSpacing(4)
         return whole
+
+    def stacks(self, box: QBoxLayout, narrow_px: float = NARROW_PX) -> QBoxLayout:
+        """Let what stands side by side stand one under the other where the tab is narrower than this, by its text."""
+        self._stacked.append((box, narrow_px))
+        return box
+
+    def _stack(self) -> None:
+        for box, narrow_px in self._stacked:
+            narrow = self.width() < grown(narrow_px)
+            way = QBoxLayout.Direction.TopToBottom if narrow else QBoxLayout.Direction.LeftToRight
+            if box.direction() != way:
+                box.setDirection(way)
 
     def look_for(self, *wanted: Any) -> bool:
         """Look in a moment, unless it was looked for the same last; whether it is something else."""
@@ -69,11 +83,14 @@ class WorkTab(QWidget):
         hint, layout = super().minimumSizeHint(), self.layout()
         if layout is not None and layout.hasHeightForWidth():
             hint.setHeight(max(hint.height(), layout.totalMinimumHeightForWidth(self.width())))
+        if self._stacked:  # it stacks what has no room, so that it never needs more width than there is
+            hint.setWidth(min(hint.width(), round(grown(LEAST_PX))))
         return hint
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         """At another width text may be higher."""
         super().resizeEvent(event)
+        self._stack()
         if event.size() != event.oldSize():
             QTimer.singleShot(0, self, self._lay_out_anew)  # whoever scrolls it resizes it again within this event
 

@@ -133,20 +133,24 @@ class TimelineTab(WorkTab):
 
     def _lay_out(self) -> None:
         whole = self.column()
-        top = QHBoxLayout()
-        top.addWidget(self.which, 1)
-        for title, widget in (
-            (say("begins"), self.begins), (say("limit, %"), self.reserve), (say("chargers"), self.chargers),
-            (say("× W"), self.charger),
-        ):  # fmt: skip
-            label = text_label(wrap=False)
-            label.setText(title)
-            top.addWidget(label)
-            top.addWidget(widget)
-        top.addWidget(self.warm)
+        top = self.stacks(QHBoxLayout())
+        for rows in (
+            ((say("begins"), self.begins), (say("limit, %"), self.reserve)),
+            ((say("chargers"), self.chargers), (say("× W"), self.charger)),
+        ):
+            part = QHBoxLayout()
+            if not top.count():
+                part.addWidget(self.which, 1)
+            for title, widget in rows:
+                label = text_label(wrap=False)
+                label.setText(title)
+                part.addWidget(label)
+                part.addWidget(widget)
+            top.addLayout(part, 1 if not top.count() else 0)
+        part.addWidget(self.warm)
         whole.addLayout(top)
         whole.addWidget(self.head)
-        middle = QHBoxLayout()
+        middle = self.stacks(QHBoxLayout())
         middle.setSpacing(14)
         middle.addWidget(self.chart, 1)
         side = QWidget()

@@ -73,7 +73,7 @@ class BodyTab(WorkTab):
         for widget in (self.bands, self.felt, self.off):
             takes_the_rest(widget, 60.0 if widget is self.off else 110.0)
         whole = self.column()
-        top = QHBoxLayout()
+        top = self.stacks(QHBoxLayout())
         top.addWidget(self.who, 2)
         top.addWidget(self.joint, 1)
         top.addStretch(1)
@@ -81,7 +81,7 @@ class BodyTab(WorkTab):
         top.addWidget(self.back)
         whole.addLayout(top)
         whole.addWidget(self.head)
-        columns = QHBoxLayout()
+        columns = self.stacks(QHBoxLayout())
         columns.setSpacing(18)
         left, right = QVBoxLayout(), QVBoxLayout()
         left.addWidget(self.bands, 1)

@@ -101,7 +101,7 @@ class OutingsTab(WorkTab):
 
     def _lay_out(self) -> None:
         whole = self.column()
-        columns = QHBoxLayout()
+        columns = self.stacks(QHBoxLayout())
         columns.setSpacing(18)
         whole.addLayout(columns, 1)
         left, middle, right = QVBoxLayout(), QVBoxLayout(), QVBoxLayout()
@@ -122,13 +122,14 @@ class OutingsTab(WorkTab):
             if layout is left:
                 side.setMaximumWidth(round(grown(LIST_PX)))
             columns.addWidget(side, share)
-        row = QHBoxLayout()
-        for button in (self.give, self.take, self.hand_on):
-            row.addWidget(button)
-        row.addStretch(1)
-        row.addWidget(self.right)
-        row.addWidget(self.remove)
-        whole.addLayout(row)
+        both = self.stacks(QHBoxLayout())
+        for buttons in ((self.give, self.take, self.hand_on), (self.right, self.remove)):
+            row = QHBoxLayout()
+            for button in buttons:
+                row.addWidget(button)
+            both.addLayout(row)
+        both.insertStretch(1, 1)
+        whole.addLayout(both)
 
     @property
     def first_focus(self) -> QWidget:

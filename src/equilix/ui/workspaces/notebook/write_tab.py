@@ -115,7 +115,7 @@ class WriteTab(WorkTab):
         whole = self.column()
         whole.addWidget(self.what)
         whole.addWidget(self.expected)
-        columns = QHBoxLayout()
+        columns = self.stacks(QHBoxLayout())
         columns.setSpacing(18)
         whole.addLayout(columns, 1)
         left, right = QVBoxLayout(), QVBoxLayout()
