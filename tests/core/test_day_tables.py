@@ -253,6 +253,16 @@ class OnTheCommandLine(InAFolder):
         self.assertEqual(sorted({mark["kind"] for mark in found["marks"]}), ["dies", "gives-out", "missed"])
         self.assertEqual(len(found["bands"][0]["minutes"]), len(found["bands"][0]["shares"]))
 
+    def test_mended(self) -> None:
+        """Ways with their numbers; one is done and saved; a number that is none is refused."""
+        text = self.said("--mend")
+        self.assertRegex(text, r"\n1  .*: nothing goes wrong any more")
+        self.assertGreater(len(json.loads(self.said("--mend", "--json"))["proposals"]), 4)
+        self.assertIn("Nothing goes wrong on this day.", self.said("--do", "1", "--save", str(self.out)))
+        made = open_document(self.out)
+        self.assertEqual(course_of(made.days[0], Rigs(made)).marks, ())
+        self.assertIn("There is no way 99", self.said("--do", "99", code=1))
+
     def test_put_together(self) -> None:
         """A new day out of lines; saved; to a table and a calendar and back."""
         self.said(

@@ -12,6 +12,7 @@ from equilix.edits.history import History
 from equilix.ui.session.opening import history_of
 from equilix.ui.stage.day_chart import DayChart
 from equilix.ui.stage.primitives import Shape, Text
+from equilix.ui.workspaces.day.mend_tab import MendTab
 from equilix.ui.workspaces.day.page import DayPage
 from equilix.ui.workspaces.day.timeline_tab import TimelineTab
 from tests.ui.window_test import WindowTest, move_mouse
@@ -277,6 +278,60 @@ class ByHand(Days):
         self.assertEqual(self.tab.line.text(), "3 × 4 min lamp")
         texts = [self.tab.marks.item(k).text() for k in range(self.tab.marks.count())]
         self.assertTrue(any("has no rig" in each for each in texts), texts)
+
+
+class Mending(Days):
+    """Proposals."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        page = self.window.page
+        assert isinstance(page, DayPage)
+        page.choose("mend")
+        self.wait(lambda: not page.mend.waits)
+
+    @property
+    def mend(self) -> MendTab:
+        """Where a day is mended."""
+        page = self.window.page
+        assert isinstance(page, DayPage)
+        return page.mend
+
+    def test_seen_then_done(self) -> None:
+        """The best is chosen and seen on the clock, the day as it is in dashes; done by one action, undone by one."""
+        before = self.session.document
+        self.assertEqual(self.mend.said.text(), "As it would be: nothing goes wrong")
+        dashes = [each for each in self.mend.chart.primitives() if isinstance(each, Shape) and each.dash == "dash"]
+        self.assertEqual(len(dashes), 8)
+        self.assertEqual(self.session.document, before)
+        self.click(self.mend.do)
+        self.wait(lambda: not self.mend.waits)
+        self.assertEqual(self.mend.head.text(), "Nothing goes wrong on this day.")
+        self.assertEqual(self.mend.said.text(), "There is nothing to mend.")
+        self.assertFalse(self.mend.do.isEnabled())
+        self.session.undo()
+        self.wait(lambda: not self.mend.waits)
+        self.assertEqual(self.session.document, before)
+        self.assertIn("Ferry is missed", self.mend.head.text())
+
+    def test_another_one(self) -> None:
+        """Each way has what it gains; the one that is looked at is the one that is done."""
+        self.mend.ways.setCurrentRow(1)
+        way = self.mend.way
+        assert way is not None
+        self.assertIn("As it would be: ", self.mend.said.text())
+        self.assertRegex(self.mend.ways.item(1).text(), r"less go")
+        self.click(self.mend.do)
+        self.assertEqual(self.session.document.days[0].items, way.day.items)
+
+    def test_another_day_meanwhile(self) -> None:
+        """The day changes under it: nothing older is done."""
+        self.session.edit("x", lambda d: days.change_day(d, "island", reserve=1.0))
+        self.assertIsNone(self.mend.way)
+        self.click(self.mend.do)
+        self.assertEqual(self.session.document.days[0].reserve, 1.0)
+        self.wait(lambda: not self.mend.waits)
+        self.assertIsNotNone(self.mend.way)
 
 
 class Empty(Days):

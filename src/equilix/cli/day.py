@@ -12,6 +12,8 @@ from typing import Any, Final
 from equilix.cli.writing import write_new
 from equilix.day.course import Course, Rigs, course_of
 from equilix.day.day_words import clock, headline, item_words, long_words, mark_words, minute_words
+from equilix.day.proposal_words import gain_words
+from equilix.day.proposals import Proposal, proposals
 from equilix.day.taking import with_line
 from equilix.document import Document
 from equilix.edits.days import add_day, add_items, change_day
@@ -45,6 +47,8 @@ def add_to(commands: Any) -> None:
     day.add_argument("--csv", metavar="FILE", type=Path, help=say("write the day there as a table"))
     day.add_argument("--ics", metavar="FILE", type=Path, help=say("write the day there as a calendar"))
     day.add_argument("--on", metavar="DAY", help=say("its date, as 2026-10-14"))
+    day.add_argument("--mend", action="store_true", help=say("how it could be mended, the best way first"))
+    day.add_argument("--do", metavar="NUMBER", type=int, help=say("mend it in the way of that number, from 1"))
     day.add_argument("--save", metavar="FILE", type=Path, help=say("write the document there"))
     day.add_argument("--json", action="store_true", help=say("versioned JSON, see docs/report.md"))
     units = say("of all texts; those of the document where absent")
@@ -57,7 +61,16 @@ def run(options: argparse.Namespace) -> None:
     display: Display = options.units or document.display
     document, key = _edited(document, options, display)
     day = next(each for each in document.days if each.id == key)
-    course = course_of(day, Rigs(document))
+    rigs = Rigs(document)
+    course = course_of(day, rigs)
+    ways = tuple(proposals(course, rigs)) if options.mend or options.do is not None else ()
+    if options.do is not None:
+        if not 1 <= options.do <= len(ways):
+            raise Refused(fact("day.no_way", number=options.do), fact("day.ways_are", count=len(ways)))
+        course = ways[options.do - 1].course
+        fields = {name: getattr(course.day, name) for name in Day.FIELDS if name != "id"}
+        document = change_day(document, key, **fields)
+        day, ways = course.day, ()
     if options.csv is not None:
         write_new(options.csv, as_table(document, day).encode())
     if options.ics is not None:
@@ -66,11 +79,21 @@ def run(options: argparse.Namespace) -> None:
     if options.save is not None:
         save(document, options.save)
     if options.json:
-        print(json.dumps(_json(course, document, display), indent=1, ensure_ascii=False))
+        found = _json(course, document, display) | {"proposals": [_way_json(each, display) for each in ways]}
+        print(json.dumps(found, indent=1, ensure_ascii=False))
     elif options.at is not None:
         print(tell(minute_words(course, _clock(options.at), document), display))
     else:
         _print(course, document, display)
+        for number, way in enumerate(ways, start=1):
+            print(f"{number}  {begun(tell(way.said, display))}: {tell(gain_words(way), display)}")
+
+
+def _way_json(way: Proposal, display: Display) -> dict[str, Any]:
+    return {
+        "way": way.way, "item": way.item, "mended": way.mended, "later_min": way.later_min, "rest_min": way.rest_min,
+        "converting_min": way.converting_min, "said": tell(way.said, display), "gains": tell(gain_words(way), display),
+    }  # fmt: skip
 
 
 def _date(day: Day) -> date:

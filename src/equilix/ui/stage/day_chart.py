@@ -45,6 +45,8 @@ class DayChart(Chart):
         super().__init__(parent)
         self.course: Course | None = None
         self.document: Document | None = None
+        self.before: Course | None = None
+        """The day as it is, beside one as it could be."""
         self.minute: float | None = None
         self.item = ""
         self._pressed: tuple[QPointF, str] | None = None
@@ -58,9 +60,11 @@ class DayChart(Chart):
     def sizeHint(self) -> QSize:
         return QSize(800, 300)
 
-    def show_day(self, course: Course | None, document: Document, item: str, said: str) -> None:
+    def show_day(
+        self, course: Course | None, document: Document, item: str, said: str, before: Course | None = None
+    ) -> None:
         """Show a day with one item chosen; ``said``: what goes wrong, for who cannot see it."""
-        self.course, self.document, self.item = course, document, item
+        self.course, self.document, self.item, self.before = course, document, item, before
         self.setAccessibleDescription(said)
         if course is not None and self.dragged is not None and all(s.item.id != self.dragged[0] for s in course.spans):
             self.dragged = self._pressed = None  # what is held is gone
@@ -138,6 +142,11 @@ class DayChart(Chart):
         bands, pieces = self.rows(bounds)
         low = pieces[-1][1].bottom() if pieces else bands[-1][1].bottom() if bands else SCENES_PX + 20.0
         yield from self._clock(bounds, low)
+        for span in () if self.before is None else self.before.spans:
+            if span.item.kind != "deadline":
+                path = QPainterPath()
+                path.addRect(self.box_of(span, bounds).translated(0.0, -4.0))
+                yield Shape(path, "", "quiet", 1.2, "dash")
         for span in self.course.spans:
             yield from self._span(span, bounds, low)
         for band, box in bands:
