@@ -165,6 +165,18 @@ class ByLine(Days):
         self.ready()
         self.assertEqual(len(self.session.document.days), 2)
 
+    def test_into_the_notebook(self) -> None:
+        """What was carried is written down once, as one action; one undo takes it back."""
+        before = self.session.document
+        self.click(self.tab.files.note)
+        self.assertEqual(len(self.session.document.outings), len(before.outings) + 6)
+        self.assertIn("6 outings written into the notebook", self.messages[-1][0])
+        self.ready()
+        self.click(self.tab.files.note)
+        self.assertIn("already", self.messages[-1][0])
+        self.session.undo()
+        self.assertEqual(self.session.document, before)
+
     def test_files(self) -> None:
         """To a calendar and a table and back into another day; rubbish is said."""
         files, calendar, table = self.tab.files, self.folder / "a.ics", self.folder / "a.csv"

@@ -12,11 +12,13 @@ from typing import Any, Final
 from equilix.cli.writing import write_new
 from equilix.day.course import Course, Rigs, course_of
 from equilix.day.day_words import clock, headline, item_words, long_words, mark_words, minute_words
+from equilix.day.into_notebook import new_outings, outings_of
 from equilix.day.proposal_words import gain_words
 from equilix.day.proposals import Proposal, proposals
 from equilix.day.taking import with_line
 from equilix.document import Document
 from equilix.edits.days import add_day, add_items, change_day
+from equilix.edits.outings import keep_outings
 from equilix.errors import Refused
 from equilix.exchange.calendar import as_calendar, read_calendar
 from equilix.exchange.day_table import as_table, problem_words, read_table
@@ -49,6 +51,7 @@ def add_to(commands: Any) -> None:
     day.add_argument("--on", metavar="DAY", help=say("its date, as 2026-10-14"))
     day.add_argument("--mend", action="store_true", help=say("how it could be mended, the best way first"))
     day.add_argument("--do", metavar="NUMBER", type=int, help=say("mend it in the way of that number, from 1"))
+    day.add_argument("--note", action="store_true", help=say("write what was carried into the notebook"))
     day.add_argument("--save", metavar="FILE", type=Path, help=say("write the document there"))
     day.add_argument("--json", action="store_true", help=say("versioned JSON, see docs/report.md"))
     units = say("of all texts; those of the document where absent")
@@ -71,6 +74,10 @@ def run(options: argparse.Namespace) -> None:
         fields = {name: getattr(course.day, name) for name in Day.FIELDS if name != "id"}
         document = change_day(document, key, **fields)
         day, ways = course.day, ()
+    if options.note:
+        new = new_outings(document, outings_of(course, rigs, _date(day), day.name))
+        document = keep_outings(document, new)
+        print(tell(fact("day.noted", count=len(new)), display))
     if options.csv is not None:
         write_new(options.csv, as_table(document, day).encode())
     if options.ics is not None:

@@ -55,6 +55,11 @@ DAY: Final[Wordings] = {
     "day.event_recurs": N_("it recurs: only what is written for this day is taken"),
     "day.event_long": N_("it is longer than four hours"),
     "day.unread": N_("{row}: {problem}"),
+    "day.noted": plural(
+        N_("One outing written into the notebook; what hurt is told there"),
+        N_("{count} outings written into the notebook; what hurt is told there"),
+        "count",
+    ),
     "day.no_way": N_("There is no way {number} to mend it"),
     "day.ways_are": plural(N_("There is one"), N_("There are {count}"), "count"),
     "day.way_rest": N_("{gap} of rest between the takes of {what}"),

@@ -6,10 +6,12 @@ from datetime import date
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PySide6.QtWidgets import QFileDialog, QHBoxLayout, QPushButton, QWidget
+from PySide6.QtWidgets import QFileDialog, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from equilix.day.day_words import item_words
+from equilix.day.into_notebook import new_outings, outings_of
 from equilix.edits.days import add_items
+from equilix.edits.outings import keep_outings
 from equilix.errors import EquilixError
 from equilix.exchange.calendar import as_calendar, read_calendar
 from equilix.exchange.day_table import as_table, problem_words, read_table
@@ -29,7 +31,7 @@ TABLE, CALENDAR = ".csv", ".ics"
 
 
 class DayFiles(QWidget):
-    """Two buttons."""
+    """To a file, from a file, into the notebook."""
 
     def __init__(self, session: Session, tab: TimelineTab) -> None:
         super().__init__()
@@ -40,10 +42,15 @@ class DayFiles(QWidget):
         self.take.setAccessibleName(say("Take a day over from a file"))
         self.give.clicked.connect(self._give)
         self.take.clicked.connect(self._take)
-        row = QHBoxLayout(self)
-        row.setContentsMargins(0, 0, 0, 0)
+        self.note = QPushButton(say("Into the notebook"))
+        self.note.clicked.connect(self._note)
+        rows = QVBoxLayout(self)
+        rows.setContentsMargins(0, 0, 0, 0)
+        row = QHBoxLayout()
         row.addWidget(self.give)
         row.addWidget(self.take)
+        rows.addLayout(row)
+        rows.addWidget(self.note)
 
     def _give(self) -> None:
         day = self.tab.day
@@ -71,6 +78,18 @@ class DayFiles(QWidget):
             self.session.said.emit(self.session.tell(error.said), True)
             return
         self.session.said.emit(say("Written: {path}").format(path=path.name), False)
+
+    def _note(self) -> None:
+        """Write what was carried into the notebook, once; what hurt is told there."""
+        day, done = self.tab.day, self.tab.done
+        if day is None or done is None or self.tab.course is None:
+            return
+        new = new_outings(self.session.document, outings_of(done.course, done.rigs, date_of(day), day.name))
+        if not new:
+            self.session.said.emit(say("All of it stands in the notebook already."), False)
+        elif self.session.edit(say("Write the day into the notebook"), lambda d: keep_outings(d, new)):
+            said = self.session.tell(fact("day.noted", count=len(new)))
+            self.session.said.emit(f"{said}.", False)
 
     def _take(self) -> None:
         sorts = f"{say('Tables and calendars')} (*{TABLE} *{CALENDAR})"

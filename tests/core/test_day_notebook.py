@@ -1,0 +1,37 @@
+"""A day that was shot, written into the notebook."""
+
+import unittest
+from datetime import date
+
+from equilix.day.course import course_of
+from equilix.day.into_notebook import new_outings, outings_of
+from equilix.edits import outings
+from equilix.notebook.compare import predicted
+from tests.core.test_day import DEMO, RIGS
+
+
+class IntoTheNotebook(unittest.TestCase):
+    """What was carried."""
+
+    def test_an_outing_for_each_scene(self) -> None:
+        """As it was carried, by whom, how long; its share of each battery; conversions; once only."""
+        made = course_of(DEMO.days[0], RIGS)
+        found = outings_of(made, RIGS, date(2026, 10, 14), "The island")
+        scenes = [each for each in made.spans if each.item.kind == "scene"]
+        self.assertEqual(len(found), len(scenes))
+        for outing, span in zip(found, scenes, strict=True):
+            item = span.item
+            self.assertEqual(
+                (outing.takes, outing.take_min, outing.rest_min), (item.takes, item.take_min, item.gap_min)
+            )
+            analysis = RIGS.carried(span)
+            assert analysis is not None
+            self.assertEqual((outing.operator, outing.way), (analysis.operator.id, analysis.way.name))
+            self.assertEqual(outing.conversion_min, span.conversion_min)
+        taken = sum(each.times for outing in found for each in outing.batteries)
+        burnt = sum(b.start - b.end for piece in made.charge.pieces for b in piece.burns)
+        self.assertAlmostEqual(taken, burnt, places=2)
+        kept = outings.keep_outings(DEMO, new_outings(DEMO, found))
+        self.assertEqual(len(kept.outings), len(DEMO.outings) + len(found))
+        self.assertEqual(new_outings(kept, found), ())
+        self.assertTrue(predicted(found[2], DEMO.operators_by_id["tall"]))
