@@ -15,7 +15,7 @@ from equilix.ui.stage.primitives import Dot, Line, Primitive, Shape, Text, margi
 from equilix.words.language import say
 from equilix.words.quantities import fixed, general
 
-LEFT_PX, RIGHT_PX, TOP_PX, LOW_PX = 56.0, 52.0, 26.0, 26.0
+LEFT_PX, RIGHT_PX, TOP_PX, LOW_PX = 56.0, 52.0, 38.0, 26.0
 LINE_PX: Final = 21.0
 """Of a line of text: where three of them have no room, the middle one is told alone."""
 TICKS: Final = (1.0, 2.0, 0.5, 4.0, 0.25)

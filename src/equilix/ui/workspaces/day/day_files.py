@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from datetime import date
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import Protocol
 
 from PySide6.QtWidgets import QFileDialog, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
+from equilix.day.course import Course, Rigs
 from equilix.day.day_words import item_words
 from equilix.day.into_notebook import new_outings, outings_of
 from equilix.edits.days import add_items
@@ -24,16 +25,29 @@ from equilix.ui.widgets.file_choice import file_dialog
 from equilix.words.language import say
 from equilix.words.telling import begun
 
-if TYPE_CHECKING:
-    from equilix.ui.workspaces.day.timeline_tab import TimelineTab
-
 TABLE, CALENDAR = ".csv", ".ics"
+
+
+class Shown(Protocol):
+    """Who shows a day: which, and what was worked out of it."""
+
+    @property
+    def day(self) -> Day | None:
+        """The day that is chosen."""
+
+    @property
+    def course(self) -> Course | None:
+        """The same worked out, where it is that of now."""
+
+    @property
+    def rigs(self) -> Rigs | None:
+        """The rigs of its scenes."""
 
 
 class DayFiles(QWidget):
     """To a file, from a file, into the notebook."""
 
-    def __init__(self, session: Session, tab: TimelineTab) -> None:
+    def __init__(self, session: Session, tab: Shown) -> None:
         super().__init__()
         self.session, self.tab = session, tab
         self.dialog: QFileDialog | None = None
@@ -81,10 +95,10 @@ class DayFiles(QWidget):
 
     def _note(self) -> None:
         """Write what was carried into the notebook, once; what hurt is told there."""
-        day, done = self.tab.day, self.tab.done
-        if day is None or done is None or self.tab.course is None:
+        day, course, rigs = self.tab.day, self.tab.course, self.tab.rigs
+        if day is None or course is None or rigs is None:
             return
-        new = new_outings(self.session.document, outings_of(done.course, done.rigs, date_of(day), day.name))
+        new = new_outings(self.session.document, outings_of(course, rigs, date_of(day), day.name))
         if not new:
             self.session.said.emit(say("All of it stands in the notebook already."), False)
         elif self.session.edit(say("Write the day into the notebook"), lambda d: keep_outings(d, new)):

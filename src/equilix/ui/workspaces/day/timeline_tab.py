@@ -159,8 +159,8 @@ class TimelineTab(WorkTab):
         column.setContentsMargins(0, 0, 0, 0)
         column.addWidget(self.marks, 1)
         called = QHBoxLayout()
-        called.addWidget(self.name, 3)
-        called.addWidget(self.on, 2)
+        called.addWidget(self.name, 1)
+        called.addWidget(self.on, 1)
         column.addLayout(called)
         days = QHBoxLayout()
         for button in (self.new, self.copy, self.away):
@@ -193,6 +193,11 @@ class TimelineTab(WorkTab):
         """The day worked out, where it is that of now; while it is worked out anew, none."""
         done, day = self.done, self.day
         return done.course if done is not None and day is not None and done.course.day is day else None
+
+    @property
+    def rigs(self) -> Rigs | None:
+        """The rigs of its scenes, as far as they were worked out."""
+        return None if self.done is None else self.done.rigs
 
     # showing
 
