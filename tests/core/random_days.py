@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING
 
 from equilix.document import Document
 from equilix.edits import days
-from equilix.rig.days import Day, Item
+from equilix.rig.days import Item
 
 if TYPE_CHECKING:
     from tests.core.random_edits import Chooser, Edit
@@ -38,12 +38,6 @@ def _add_day(c: Chooser) -> Edit:
     return edit
 
 
-def _keep_day(c: Chooser) -> Edit:
-    day = Day(id="d", name="day", items=(Item(id="s", take_min=2.0),))
-    del c
-    return lambda d: days.keep_day(d, day)[0]
-
-
 def _change_item(c: Chooser) -> Edit:
     day = _day(c)
     item, take, cold = _item(c, day), c.above_0(), c.number()
@@ -64,7 +58,6 @@ def _remove_item(c: Chooser) -> Edit:
 
 MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     "add_day": _add_day,
-    "keep_day": _keep_day,
     "change_day": lambda c: (
         lambda d, key=_day(c), name=c.word(), w=c.number(): days.change_day(d, key, name=name, charger_w=w)
     ),

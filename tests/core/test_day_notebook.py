@@ -7,6 +7,7 @@ from equilix.day.course import course_of
 from equilix.day.into_notebook import new_outings, outings_of
 from equilix.edits import outings
 from equilix.notebook.compare import predicted
+from equilix.rig.days import Day, Item
 from tests.core.test_day import DEMO, RIGS
 
 
@@ -35,3 +36,11 @@ class IntoTheNotebook(unittest.TestCase):
         self.assertEqual(len(kept.outings), len(DEMO.outings) + len(found))
         self.assertEqual(new_outings(kept, found), ())
         self.assertTrue(predicted(found[2], DEMO.operators_by_id["tall"]))
+
+    def test_nothing_left(self) -> None:
+        """A battery that gave nothing, for it was empty, was charged for nothing."""
+        scenes = [Item(id=key, setup="lamp-room", takes=20, take_min=200.0) for key in "ab"]
+        made = course_of(Day(id="d", name="d", items=tuple(scenes)), RIGS)
+        first, second = outings_of(made, RIGS, date(2026, 10, 14))
+        self.assertTrue(first.batteries)
+        self.assertEqual(second.batteries, ())

@@ -138,11 +138,15 @@ class Tables(InAFolder):
             "take min,setup,at,kind,operator\n5,Lamp room,,,\nlong,Lamp room,,,\n5,Cellar,,,\n5,Lamp room,25,,\n"
             "5,,,party,\n5,Lamp room,,,Nobody\n\n0,Lamp room,,,\n7,Causeway,9:30,,Slight operator\n"
         )
+        takes = "take min,takes\n5,2\n5,2.5\n5,inf\n"
         told, unread = read_table(DEMO, self.file("a.csv", text))
         self.assertEqual([each.setup for each in told], ["lamp-room", "causeway"])
         self.assertEqual(told[1].at_min, 570.0)
         self.assertEqual([each.row for each in unread], ["3", "4", "5", "6", "7", "9"])
         self.assertIn("3: “long” is no number", tell(problem_words(unread)))
+        told, unread = read_table(DEMO, self.file("c.csv", takes))
+        self.assertEqual(([each.takes for each in told], [each.row for each in unread]), ([2], ["3", "4"]))
+        self.assertIn("3: takes: it is not a whole number", tell(problem_words(unread)))
         with refused(self, Refused, "no table of a day"):
             read_table(DEMO, self.file("b.csv", "x;y\n1;2\n"))
 

@@ -8,7 +8,7 @@ import unittest
 from contextlib import redirect_stderr, redirect_stdout
 from pathlib import Path
 
-from equilix.body.outings import Faulty, Felt, Outing
+from equilix.body.outings import Charged, Faulty, Felt, Outing
 from equilix.cli import run
 from equilix.demo import lighthouse
 from equilix.edits.outings import keep_outings
@@ -61,6 +61,19 @@ class ThereAndBack(InAFolder):
             self.assertAlmostEqual(one.take_min, other.take_min, places=11)
         self.assertEqual(read_table(whole, self.table(as_table(whole))), ((), ()))
 
+    def test_nearly_the_same(self) -> None:
+        """What differs in anything at all is an outing of its own."""
+        one = Outing(id="x", day="2026-10-12", takes=2, take_min=3.0)
+        for fields in (
+            {"rest_min": 5.0}, {"gave_out": "shoulder", "gave_out_side": "left"}, {"way": "vest"}, {"photo": "a.jpg"},
+            {"faulty": (Faulty(part="bridge", name="bridge plate", how="slipped"),)}, {"felt": ()},
+            {"batteries": (Charged(part="battery-98", name="98 Wh wedge battery", times=1.5),)},
+        ):  # fmt: skip
+            text = as_table(BARE.changed(outings=(one, one.changed(id="y", **fields))))
+            here = BARE.changed(outings=(one,))
+            with self.subTest(**fields):
+                self.assertEqual(len(read_table(here, self.table(text))[0]), 1)
+
     def test_no_formula(self) -> None:
         """No cell begins as a formula does, whatever was written."""
         made = keep_outings(BARE, [Outing(id="x", day="2026-10-12", note="=1+1", place="@x", setup="+a")])
@@ -73,12 +86,12 @@ class ThereAndBack(InAFolder):
         text = (
             "day,operator,takes,felt,trouble\n2026-10-12,Slight operator,2,right shoulder 4,\n\n,,,,\n"
             "soon,,,,\n2026-10-13,Nobody,,,\n2026-10-13,,two,,\n2026-10-13,,,left ear 3,\n2026-10-13,,,,bridge: odd\n"
-            "2026-10-13,,0,,\n2026-10-14\n"
+            "2026-10-13,,0,,\n2026-10-13,,2.5,,\n2026-10-13,,inf,,\n2026-10-14\n"
         )
         told, unread = read_table(BARE, self.table(text))
         self.assertEqual([each.day for each in told], ["2026-10-12", "2026-10-14"])
         self.assertEqual(told[0].felt, (Felt(region="shoulder", side="right", score=4),))
-        self.assertEqual([each.row for each in unread], [5, 6, 7, 8, 9, 10])
+        self.assertEqual([each.row for each in unread], [5, 6, 7, 8, 9, 10, 11, 12])
         said = tell(problem_words(unread))
         for words in (
             "row 5: “soon” is no day",
@@ -87,6 +100,7 @@ class ThereAndBack(InAFolder):
             "“left ear 3”",
         ):
             self.assertIn(words, said)
+        self.assertIn("takes: it is not a whole number", tell(unread[-2].said))
 
     def test_no_table(self) -> None:
         """Without a day it is no table of outings; neither is an empty file or a picture."""
@@ -107,6 +121,13 @@ class ToBeRead(unittest.TestCase):
         self.assertIn(r"\# no head \| no table", text)
         self.assertIn("- **Felt:** Left shoulder 4, right shoulder 3", text)
         self.assertIn("lb", as_markdown(DEMO, [odd], "us"))
+
+    def test_figures(self) -> None:
+        """What a day took of a battery is told as it is counted, not rounded to a whole one; what is not known, not."""
+        half = Outing(id="x", day="2026-10-12", batteries=(Charged(part="b", name="wedge battery", times=0.5),))
+        text = as_markdown(DEMO, [half], "metric")
+        self.assertIn("Wedge battery × 0.5", text)
+        self.assertIn("**Carried:** How long is not told", text)
 
 
 class OnTheCommandLine(InAFolder):

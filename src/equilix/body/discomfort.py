@@ -12,15 +12,14 @@ from __future__ import annotations
 
 import math
 
-from equilix.body.fatigue import GRIP_REST_MULTIPLIER, PARAMETERS, REST_MULTIPLIER
+from equilix.body.fatigue import resting_rate
 from equilix.body.outings import MOST_SCORE, Outing
 from equilix.keys import Joint
 
 
 def recovery_per_s(joint: Joint) -> float:
     """How fast a joint recovers while it rests, 1/s. The wrist is given that of the grip (estimate)."""
-    group = "grip" if joint == "wrist" else joint
-    return PARAMETERS[group][1] * (GRIP_REST_MULTIPLIER if group == "grip" else REST_MULTIPLIER)
+    return resting_rate("grip" if joint == "wrist" else joint)
 
 
 def as_one_take_s(outing: Outing, joint: Joint) -> float:

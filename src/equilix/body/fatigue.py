@@ -30,6 +30,11 @@ GRIP_REST_MULTIPLIER: Final = 30.0
 """So much faster a muscle recovers while it rests."""
 
 
+def resting_rate(group: str) -> float:
+    """How fast the fatigued share of a muscle falls while it rests, ``ρR`` in 1/s."""
+    return PARAMETERS[group][1] * (GRIP_REST_MULTIPLIER if group == "grip" else REST_MULTIPLIER)
+
+
 def hold_s(group: str, effort: float) -> float:
     """Time in s until an even effort (0…1) can no longer be held: the resting share is used up. May be infinite.
 
@@ -50,11 +55,10 @@ def fatigued_after(group: str, stretches: Sequence[tuple[float, float]], start: 
     A share of ``1 − effort`` or more means that the effort could not be held to the end.
     """
     fatigue, recovery = PARAMETERS[group]
-    multiplier = GRIP_REST_MULTIPLIER if group == "grip" else REST_MULTIPLIER
     found, share = [], start
     for seconds, effort in stretches:
         active = min(effort, 1.0 - share)
-        rate = recovery * (multiplier if effort <= 0 else 1.0)
+        rate = resting_rate(group) if effort <= 0 else recovery
         level = fatigue * max(active, 0.0) / rate
         share = min(level + (share - level) * math.exp(-rate * seconds), 1.0)
         found.append(share)
@@ -109,8 +113,7 @@ def shares_after(group: str, stretch: Stretch, start: float, seconds: Array) -> 
     """The fatigued share ``(n,)`` so many seconds into a stretch ``(n,)``."""
     recovery = PARAMETERS[group][1]
     if stretch.effort <= 0:
-        multiplier = GRIP_REST_MULTIPLIER if group == "grip" else REST_MULTIPLIER
-        return np.asarray(start * np.exp(-recovery * multiplier * seconds))
+        return np.asarray(start * np.exp(-resting_rate(group) * seconds))
     level = stretch.fatigue * stretch.effort / recovery
     until = passes_after_s(group, stretch, start, 1 - stretch.effort)
     held = level + (start - level) * np.exp(-recovery * np.minimum(seconds, until))

@@ -7,7 +7,7 @@ A piece has a share of its charge; in the cold it gives less of its energy, so t
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Sequence
 from typing import Final
 
 from msgspec import Struct
@@ -44,7 +44,6 @@ class Piece(Struct, frozen=True):
     number: int
     burns: tuple[Burn, ...]
     died_min: float = math.inf
-    died_in: Span | None = None
 
     def at(self, minute: float) -> float:
         """Its share of the charge at a minute."""
@@ -88,7 +87,7 @@ class _Burning:
         self.day, self.parts, self.powered = day, parts, powered
         self.left: dict[tuple[str, int], float] = {}
         self.burns: dict[tuple[str, int], list[Burn]] = {}
-        self.died: dict[tuple[str, int], tuple[float, Span]] = {}
+        self.died: dict[tuple[str, int], float] = {}
         self.on: dict[str, int] = {}
         """Which piece of a part is on the rig."""
         self.changes: list[Change] = []
@@ -101,7 +100,7 @@ class _Burning:
             elif span.item.mains and self.day.charger_w > 0:
                 self._charge(span)
         pieces = [
-            Piece(self.parts[part], number, tuple(burns), *self.died.get((part, number), (math.inf, None)))
+            Piece(self.parts[part], number, tuple(burns), self.died.get((part, number), math.inf))
             for (part, number), burns in sorted(self.burns.items())
         ]
         return Charge(tuple(pieces), tuple(self.changes))
@@ -134,7 +133,7 @@ class _Burning:
             self.burns.setdefault(key, []).append(Burn(now, stop, share, after, span))
             self.left[key], self.on[part.id] = after, number
             if stop < span.end_min - 1e-9:
-                self.died[key] = stop, span
+                self.died[key] = stop
                 following = self._next(part, used, 0)
                 self.changes.append(Change(stop, span, part, number, following, run.hot_swap))
                 number = following
@@ -162,10 +161,3 @@ class _Burning:
             after = share + (stop - begin) * rate
             self.burns.setdefault((part, number), []).append(Burn(begin, stop, share, after, span))
             self.left[part, number], until[charger] = after, stop
-
-
-def used_wh(charge: Charge) -> Iterator[tuple[Part, float]]:
-    """What was taken out of each piece, as Wh of a full and warm one."""
-    for piece in charge.pieces:
-        taken = sum(max(burn.start - burn.end, 0.0) for burn in piece.burns)
-        yield piece.part, taken * piece.part.energy_wh

@@ -57,4 +57,5 @@ def _charged(course: Course, span: Span, bare: Outing) -> tuple[Charged, ...]:
         for burn in piece.burns:
             if burn.span is span:
                 taken[piece.part.id] = taken.get(piece.part.id, 0.0) + max(burn.start - burn.end, 0.0)
-    return tuple(each.changed(times=round(taken.get(each.part, 0.0), 3)) for each in bare.batteries)
+    rounded = {part: round(share, 3) for part, share in taken.items()}
+    return tuple(each.changed(times=rounded[each.part]) for each in bare.batteries if rounded.get(each.part))

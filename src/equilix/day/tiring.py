@@ -1,4 +1,4 @@
-"""How each operator tires through a day, by the three-compartment model: a band for each joint, of its worse side."""
+"""How each operator tires through a day, by the three-compartment model: a band for each joint of each side."""
 
 from __future__ import annotations
 
@@ -77,8 +77,10 @@ def bands(spans: Sequence[Span], carried: Carried, reserve: float) -> tuple[Band
     work: dict[tuple[str, EffortKey], list[tuple[Span, Effort]]] = {}
     for span in spans:
         analysis = carried(span) if span.item.kind == "scene" else None
-        for effort in () if analysis is None else analysis.efforts:
-            if analysis is not None and effort.share > LEAST_SHARE:
+        if analysis is None:
+            continue
+        for effort in analysis.efforts:
+            if effort.share > LEAST_SHARE:
                 work.setdefault((analysis.operator.id, effort.key), []).append((span, effort))
     begin = min((span.start_min for span in spans), default=0.0)
     end = max((span.end_min for span in spans), default=0.0)

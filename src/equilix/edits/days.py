@@ -44,12 +44,6 @@ def add_day(document: Document, name: str, like: str | None = None) -> tuple[Doc
     return document.changed(days=(*document.days, day)), key
 
 
-def keep_day(document: Document, day: Day) -> tuple[Document, str]:
-    """Take a day over, under an id that is free; its id too."""
-    made, key = add_day(document, day.name)
-    return _with(made, day.changed(id=key)), key
-
-
 def change_day(document: Document, day_id: str, **updates: Any) -> Document:
     """Change fields of a day; not its id."""
     old = day_of(document, day_id)

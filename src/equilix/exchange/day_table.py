@@ -7,7 +7,7 @@ import io
 import re
 from collections.abc import Sequence
 from pathlib import Path
-from typing import Final
+from typing import Any, Final
 
 from msgspec import Struct
 from pydantic_core import ValidationError
@@ -99,11 +99,13 @@ def _item(document: Document, told: dict[str, str]) -> Item:
     lenses = {each.name: each.id for each in document.lenses}
     at = told.get("at")
     name = told.get("name") or told.get("setup") or kind
+    takes: Any = _figure(told, "takes", 1.0)
+    """The model refuses what is not whole."""
     try:
         return Item(
             id=slug(name), kind=kind, name=told.get("name", ""), at_min=_clock(at) if at else None,
             setup=_known(told.get("setup"), setups), operator=_known(told.get("operator"), people),
-            lens=_known(told.get("lens"), lenses), takes=int(_figure(told, "takes", 1.0)),
+            lens=_known(told.get("lens"), lenses), takes=takes,
             take_min=_figure(told, "take min", 0.0), gap_min=_figure(told, "gap min", 0.0),
             walking=told.get("walking") == YES, celsius=_figure(told, "°c", 0.0) if told.get("°c") else None,
             mains=told.get("mains") == YES, note=told.get("note", ""),

@@ -54,18 +54,23 @@ def as_table(document: Document) -> str:
 def _cells(document: Document) -> Cells:
     yield HEADS
     for each in in_order(document.outings):
-        operator = document.operators_by_id.get(each.operator or "")
-        felt = "" if each.felt is None else _list(f"{_keyed(f.key)} {f.score}" for f in each.felt) or NOTHING_HURT
-        yield (
-            each.day, each.place, "" if operator is None else operator.name, each.setup, each.way,
-            _number(each.mass_kg), each.takes, _number(each.take_min), _number(each.rest_min),
-            "" if each.gave_out is None else _keyed((each.gave_out, each.gave_out_side)), felt,
-            _list(f"{_keyed(b.key)} {_number(b.load)}" for b in each.bore),
-            _list(f"{f.name}: {f.how}{f', {SEEN_TO}' if f.seen_to else ''}" for f in each.faulty),
-            _list(f"{m.name}: {_number(m.at_m * 1000)}" for m in each.marks),
-            _list(f"{b.name}: {_number(b.times)}" for b in each.batteries),
-            each.came_from, _number(each.conversion_min), each.photo, each.note,
-        )  # fmt: skip
+        yield _row(document, each)
+
+
+def _row(document: Document, each: Outing) -> tuple[str | int, ...]:
+    """All of an outing but its id: what tells it from another, too."""
+    operator = document.operators_by_id.get(each.operator or "")
+    felt = "" if each.felt is None else _list(f"{_keyed(f.key)} {f.score}" for f in each.felt) or NOTHING_HURT
+    return (
+        each.day, each.place, "" if operator is None else operator.name, each.setup, each.way,
+        _number(each.mass_kg), each.takes, _number(each.take_min), _number(each.rest_min),
+        "" if each.gave_out is None else _keyed((each.gave_out, each.gave_out_side)), felt,
+        _list(f"{_keyed(b.key)} {_number(b.load)}" for b in each.bore),
+        _list(f"{f.name}: {f.how}{f', {SEEN_TO}' if f.seen_to else ''}" for f in each.faulty),
+        _list(f"{m.name}: {_number(m.at_m * 1000)}" for m in each.marks),
+        _list(f"{b.name}: {_number(b.times)}" for b in each.batteries),
+        each.came_from, _number(each.conversion_min), each.photo, each.note,
+    )  # fmt: skip
 
 
 def _number(value: float) -> str:
@@ -94,7 +99,7 @@ def read_table(document: Document, path: Path) -> tuple[tuple[Outing, ...], tupl
     heads = [cell.strip().casefold() for cell in rows[0]] if rows else []
     if any(need not in heads for need in NEEDED):
         raise Refused(fact("notebook.no_table", file=path.name), fact("notebook.heads", heads=listed(NEEDED)))
-    known = {_plain(each) for each in document.outings}
+    known = {_row(document, each) for each in document.outings}
     found: list[Outing] = []
     unread: list[Unread] = []
     for number, cells in enumerate(rows[1:], start=2):
@@ -106,17 +111,11 @@ def read_table(document: Document, path: Path) -> tuple[tuple[Outing, ...], tupl
         except Invalid as error:
             unread.append(Unread(number, error.said))
         else:
-            if _plain(outing) not in known:
-                known.add(_plain(outing))
+            row = _row(document, outing)
+            if row not in known:
+                known.add(row)
                 found.append(outing)
     return tuple(found), tuple(unread)
-
-
-def _plain(outing: Outing) -> str:
-    """What tells one outing from another: all of it but its id, numbers as the table has them."""
-    rest = (outing.place, outing.operator, outing.setup, outing.note, outing.takes, _number(outing.take_min))
-    felt = None if outing.felt is None else sorted((*each.key, each.score) for each in outing.felt)
-    return repr((outing.day, rest, felt))
 
 
 def _outing(document: Document, told: dict[str, str]) -> Outing:
@@ -136,11 +135,13 @@ def _outing(document: Document, told: dict[str, str]) -> Outing:
         gave_out, side = _joint(told["gave out"])
     felt = told.get("felt", "")
     day = told.get("day", "")
+    takes: Any = _float(told, "takes", 1.0)
+    """The model refuses what is not whole."""
     try:
         return Outing(
             id=slug(f"{day} {told.get('setup', '')}"), day=day, place=told.get("place", ""),
             operator=ids[0] if ids else None, setup=told.get("setup", ""), way=told.get("way", ""),
-            mass_kg=_float(told, "kg"), takes=int(_float(told, "takes", 1)), take_min=_float(told, "take min"),
+            mass_kg=_float(told, "kg"), takes=takes, take_min=_float(told, "take min"),
             rest_min=_float(told, "rest min"), gave_out=gave_out, gave_out_side=side,
             felt=None if not felt else () if felt == NOTHING_HURT else tuple(map(_felt, _items(felt))),
             bore=tuple(map(_bore, _items(told.get("borne", "")))),

@@ -79,9 +79,3 @@ def _averages(outings: Sequence[Outing], operator: Operator) -> Iterator[Average
         yield Average(
             way, region, sum(each.predicted for each in found) / count, sum(each.felt for each in found) / count, count
         )
-
-
-def not_explained(outing: Outing, operator: Operator) -> tuple[RegionKey, ...]:
-    """What hurt of which no load is worked out here: neck, hips, knees, feet, upper back."""
-    said = predicted(outing, operator)
-    return tuple(each.key for each in outing.felt or () if each.score and each.key not in said)

@@ -9,7 +9,7 @@ from typing import Final
 from equilix.body.outings import Faulty, Outing, RegionKey
 from equilix.carry import WAYS
 from equilix.document import Document
-from equilix.facts import Sayable, duration, fact, length, listed, mass, number
+from equilix.facts import Sayable, duration, fact, general, length, listed, mass, number
 from equilix.keys import Joint
 from equilix.notebook.compare import LEAST_OFF, Average
 from equilix.notebook.refit import JOINTS, Refit
@@ -61,7 +61,8 @@ def _faulty_words(faulty: Faulty) -> Sayable:
 def outing_lines(outing: Outing, document: Document) -> Iterator[tuple[str, Sayable]]:
     """All that was written, by the key of its title."""
     operator = document.operators_by_id.get(outing.operator or "")
-    carried = [way_words(outing.way), mass(outing.mass_kg), carried_words(outing)]
+    weight = [mass(outing.mass_kg)] if outing.mass_kg > 0 else []
+    carried = [way_words(outing.way), *weight, carried_words(outing)]
     yield "carried", listed(carried)
     if operator is not None:
         yield "by", operator.name
@@ -76,7 +77,9 @@ def outing_lines(outing: Outing, document: Document) -> Iterator[tuple[str, Saya
     if outing.batteries:
         yield (
             "batteries",
-            listed(fact("notebook.battery_row", part=each.name, times=number(each.times)) for each in outing.batteries),
+            listed(
+                fact("notebook.battery_row", part=each.name, times=general(each.times)) for each in outing.batteries
+            ),
         )
     if outing.conversion_min > 0:
         yield "converted", fact("notebook.converted", start=outing.came_from, took=duration(outing.conversion_min * 60))
