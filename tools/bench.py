@@ -10,6 +10,7 @@ import sys
 import tempfile
 import time
 from collections.abc import Callable
+from datetime import date
 from pathlib import Path
 
 sys.path.insert(0, str(Path(__file__).parents[1]))  # for the rigs that the tests use too
@@ -21,10 +22,18 @@ from PySide6.QtWidgets import QApplication
 from tests.core.builders import many_parts
 
 from equilix.analysis import analyse
+from equilix.body.fatigue import PARAMETERS, Stretch
+from equilix.body.fatigue import course as fatigue
+from equilix.day.course import course_of
+from equilix.day.proposals import proposals
+from equilix.day.rests import trade_off
+from equilix.day.rigs import Rigs
+from equilix.day.standing import standing_of
 from equilix.demo import lighthouse
 from equilix.demo.lighthouse import lamp_room
 from equilix.document import Document
 from equilix.edits import rigging
+from equilix.edits.day_log import begin_day, log
 from equilix.planner.schools import plans
 from equilix.report import report
 from equilix.store.parsing import parse
@@ -201,6 +210,27 @@ def longest_block_ms() -> tuple[float, str, int]:
     return worst, where, often
 
 
+def days() -> None:
+    """A shooting day: worked out, stood at a minute, mended; bands at every second of twelve hours."""
+    document = lighthouse()
+    rigs, day = Rigs(document), document.days[0]
+    course = course_of(day, rigs, others=document.days)
+    say("a day worked out, its rigs known", "50 ms",
+        spread(times_ms(lambda _n: course_of(day, rigs, others=document.days), 60)))  # fmt: skip
+    takes = [Stretch(420.0, 0.3, 0.01) if k % 2 else Stretch(540.0, 0.0, 0.0) for k in range(90)]
+    groups = [*PARAMETERS, *PARAMETERS]
+    say("fatigue of 6 groups of 2 operators over 12 h at 1 s", "50 ms",
+        spread(times_ms(lambda _n: [fatigue(group, takes, 1.0) for group in groups], 20)))  # fmt: skip
+    begun = course_of(log(begin_day(document, "island", date(2026, 10, 14), 495.0), "island", "start", 496.0,
+                          item="boat-landing").days[0], rigs)  # fmt: skip
+    say("on the day: how it stands, each second", "16 ms",
+        spread(times_ms(lambda n: standing_of(begun, rigs, 497.0 + n / 60, at_once=True), 60)))  # fmt: skip
+    say("ways to mend the demo's day", "3,000 ms", spread(times_ms(lambda _n: list(proposals(course, rigs)), 3)))
+    say(
+        "the curve of rest of the demo's day", "3,000 ms", spread(times_ms(lambda _n: list(trade_off(course, rigs)), 3))
+    )
+
+
 def main() -> None:
     """Print the table."""
     label, first, demo = starts_ms(_LABEL, _FIRST, _DEMO)
@@ -272,6 +302,7 @@ def main() -> None:
         )
     kit = lighthouse()
     say("planner, demo rig, all schools", "300 ms", spread(times_ms(lambda _n: list(plans(kit, "lamp-room")), 12)))
+    days()
     raw = large_file()
     say(
         f"open 500 parts and 100 setups ({len(raw) / 1e6:.1f} MB)",

@@ -6,6 +6,7 @@ import os
 import sys
 import tempfile
 from collections.abc import Callable
+from datetime import date
 from pathlib import Path
 from typing import Any
 
@@ -13,15 +14,17 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 os.environ.setdefault("EQUILIX_STATE", tempfile.mkdtemp())
 
 from PySide6.QtCore import QEventLoop
-from PySide6.QtGui import QColor, QImage, QPainter
 from PySide6.QtWidgets import QApplication
 
 from equilix.edits import kit
+from equilix.edits.day_log import begin_day, log
+from equilix.store.day_clock import DayClock, Reading
 from equilix.ui.app import open_window
 from equilix.ui.theme import load_fonts
 from equilix.ui.window import USUAL, Window
 
 WIDE = (1920, 1080)
+ON = date(2026, 10, 14)
 SCENES = (("gimbal", "stairs", "by-hand"),)
 """Picture, setup of the demo, tab of the Balance workspace."""
 
@@ -100,6 +103,12 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
         application.processEvents()
     window.page.timeline._look_at(3)  # type: ignore[attr-defined]
     picture("day")
+    on_the_day(window, application)
+    window.change_theme()
+    window.toggle_arms_length()
+    picture("on-the-day")
+    window.toggle_arms_length()
+    window.change_theme()
     measured(window, application)
     picture("measure")
     written(window, application)
@@ -114,6 +123,22 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     window.change_theme()
     begin(window, picture)
     window.close()
+
+
+def on_the_day(window: Window, application: QApplication) -> None:
+    """The demo's day in its third scene, in the middle of a take, by a clock of its own."""
+    page: Any = window.page
+    midnight, minute = 86400.0 * (ON - date(1970, 1, 1)).days, 11 * 60 + 24.4
+    page.timeline.clock = DayClock(lambda: Reading("picture", minute * 60, midnight + minute * 60))
+    window.session.edit("Begin", lambda d: begin_day(d, "island", ON, 495.0))
+    for kind, at, item in (
+        ("start", 497.0, "boat-landing"), ("stop", 499.0, None), ("over", 540.0, "112-steps"),
+        ("ready", 640.0, "lamp-room"), ("start", 663.0, "lamp-room"), ("stop", 671.0, None),
+        ("start", 679.0, "lamp-room"),
+    ):  # fmt: skip
+        window.session.edit("Log", lambda d, kind=kind, at=at, item=item: log(d, "island", kind, at, item=item))
+    page.choose("live")
+    settle(application, window)
 
 
 def measured(window: Window, application: QApplication) -> None:
@@ -143,42 +168,8 @@ def written(window: Window, application: QApplication) -> None:
     tab.minutes.line.clearFocus()
 
 
-def drawn_photo(window: Window) -> Path:
-    """What stands in for a photo of the rig: its outline filled, on a wall, a little askew."""
-    image = QImage(1600, 1000, QImage.Format.Format_RGB32)
-    image.fill(QColor("#b9b2a2"))
-    view = window.stage.side
-    drawn = view.book.draw(window.session.analysis.assembly, view.view)
-    with QPainter(image) as painter:
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.fillRect(0, 760, 1600, 240, QColor("#8b8375"))
-        painter.translate(760, 520)
-        painter.rotate(-2.5)
-        painter.scale(1600 / 1300, 1600 / 1300)
-        painter.setPen(QColor("#2d2b28"))
-        for number, each in enumerate(drawn):
-            painter.setBrush(QColor("#4a4742" if number % 2 else "#3a3835"))
-            painter.drawPath(each.outline.whole.translated(each.x_mm, each.y_mm))
-    file = Path(tempfile.mkdtemp()) / "photo.jpg"
-    image.save(str(file))
-    return file
-
-
 def begin(window: Window, picture: Callable[[str], None]) -> None:
-    """The ways into a new document, and a photo that was drawn for the purpose."""
-    window.show_page("photo")
-    page: Any = window.page
-    page.load(drawn_photo(window))
-    while page.waits:
-        QApplication.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)
-    for field, text in ((page.right, "38"), (page.up, "-22"), (page.wide, "1.3 m"), (page.turn, "-2.5 deg")):
-        field.line.setText(text)
-        field.commit()
-    page.begin("level")
-    for point in ((-0.42, -0.06), (0.30, -0.055)):
-        window.session.view.picked = (*window.session.view.picked, point)
-    picture("photo")
-    page.begin("level")
+    """The ways into a new document."""
     window.commands["new"].trigger()
     picture("start")
     window.show_page("quick")

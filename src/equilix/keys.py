@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from enum import StrEnum
-from typing import Literal, NamedTuple
+from typing import Final, Literal, NamedTuple
 
 Side = Literal["", "left", "right"]
 End = Literal["", "front", "rear"]
@@ -28,6 +28,21 @@ BodyPosture = Literal["standing", "walking", "kneeling", "seated"]
 """How an operator is placed, as files have it; who kneels has one knee up."""
 EffortKey = tuple[Joint, Side]
 """What tires: a joint, of which side."""
+Region = Literal["neck", "shoulder", "elbow", "hand", "upper-back", "lower-back", "hip", "knee", "foot"]
+"""Regions of the body, as the Nordic questionnaire has them (Kuorinka et al., *Applied Ergonomics* 18, 1987; from
+memory)."""
+MIDDLE: Final[tuple[Region, ...]] = ("neck", "upper-back", "lower-back")
+"""Those of which there is one."""
+SIDED: Final[tuple[Region, ...]] = ("shoulder", "elbow", "hand", "hip", "knee", "foot")
+RegionKey = tuple[Region, Side]
+SIDES: Final[tuple[Side, ...]] = ("right", "left")
+REGIONS: Final[tuple[RegionKey, ...]] = (
+    ("neck", ""), *((each, side) for each in SIDED[:3] for side in SIDES), ("upper-back", ""), ("lower-back", ""),
+    *((each, side) for each in SIDED[3:] for side in SIDES),
+)  # fmt: skip
+"""All of them, from head to foot."""
+MOST_SCORE: Final = 10
+"""How much a region can hurt; 0 is not at all."""
 
 
 def hand_key(side: Side) -> ContactKey:

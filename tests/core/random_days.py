@@ -3,16 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import TYPE_CHECKING
+from datetime import date
+from typing import TYPE_CHECKING, get_args
 
 from equilix.document import Document
-from equilix.edits import days
+from equilix.edits import day_log, days
+from equilix.keys import REGIONS
 from equilix.rig.days import Item
+from equilix.rig.events import OF_ITEMS, Event, EventKind
 
 if TYPE_CHECKING:
     from tests.core.random_edits import Chooser, Edit
 
-MODULES = (days,)
+MODULES = (days, day_log)
 
 
 def _day(c: Chooser) -> str:
@@ -56,6 +59,28 @@ def _remove_item(c: Chooser) -> Edit:
     return lambda d: days.remove_item(d, day, item)
 
 
+def _begin(c: Chooser) -> Edit:
+    day, at = _day(c), c.rng.choice((-1.0, 0.0, 500.0, 1e9))
+    return lambda d: day_log.begin_day(d, day, date(2026, 10, 14), at)
+
+
+def _log(c: Chooser) -> Edit:
+    day, kind = _day(c), c.rng.choice(get_args(EventKind))
+    at, told = c.rng.uniform(400, 1200), {}
+    if kind in (*OF_ITEMS, "hurts") or c.yes():
+        told["item"] = _item(c, day)
+    if kind == "hurts" and c.yes():
+        told["region"], told["side"] = c.rng.choice(REGIONS)
+    if kind == "empty" and c.yes():
+        told["part"] = c.part()
+    return lambda d: day_log.log(d, day, kind, at, **told)
+
+
+def _change_event(c: Chooser) -> Edit:
+    day, place, event = _day(c), c.rng.randrange(-1, 6), Event(at_min=c.rng.uniform(0, 2000), kind="stop")
+    return lambda d: day_log.change_event(d, day, place, event)
+
+
 MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     "add_day": _add_day,
     "change_day": lambda c: (
@@ -66,4 +91,13 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
     "change_item": _change_item,
     "move_item": _move_item,
     "remove_item": _remove_item,
+    "copy_item": lambda c: lambda d, key=_day(c): days.copy_item(d, key, _item(c, key)),
+    "make_day_so": lambda c: lambda d, key=_day(c), like=_day(c): days.make_day_so(d, key, days.day_of(d, like)),
+    "begin_day": _begin,
+    "log": _log,
+    "add_event": lambda c: (
+        lambda d, key=_day(c), at=c.rng.uniform(0, 2000): day_log.add_event(d, key, Event(at_min=at, kind="stop"))
+    ),
+    "change_event": _change_event,
+    "remove_event": lambda c: lambda d, key=_day(c), at=c.rng.randrange(-1, 6): day_log.remove_event(d, key, at),
 }

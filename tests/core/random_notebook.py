@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import TYPE_CHECKING
 
-from equilix.body.outings import REGIONS, TROUBLES, Faulty, Felt, Outing
+from equilix.body.outings import TROUBLES, Faulty, Felt, Outing
 from equilix.document import Document
 from equilix.edits import outings
+from equilix.keys import REGIONS
 
 if TYPE_CHECKING:
     from tests.core.random_edits import Chooser, Edit

@@ -2,6 +2,7 @@
 
 import itertools
 import math
+import random
 import unittest
 
 import numpy as np
@@ -18,11 +19,13 @@ from equilix.body.fatigue import (
     hold_s,
     passes_after_s,
     rest_allowance,
+    share_after,
     shares_after,
 )
 from equilix.day.charge import EMPTY
-from equilix.day.course import Course, Rigs, course_of
+from equilix.day.course import Course, course_of
 from equilix.day.day_words import clock, headline, minute_words
+from equilix.day.rigs import Rigs
 from equilix.day.schedule import schedule
 from equilix.demo import lighthouse
 from equilix.edits import days, kit
@@ -44,6 +47,11 @@ def day(*items: Item, **more: object) -> Day:
     """A day from eight."""
     told: dict[str, object] = {"id": "d", "name": "d", **more}
     return Day(items=items, **told)  # type: ignore[arg-type]
+
+
+def seven(before: Item, after: Item) -> float:
+    """Seven minutes from any rig to any other."""
+    return 0.0 if before.setup == after.setup else 7.0
 
 
 def scene(key: str, setup: str = "lamp-room", **more: object) -> Item:
@@ -153,6 +161,20 @@ class ThreeCompartments(unittest.TestCase):
         self.assertEqual(order.tolist(), np.argsort([row[1] for row in asked]).tolist())
 
 
+class OneFigure(unittest.TestCase):
+    """The end of a stretch alone."""
+
+    def test_as_the_curve(self) -> None:
+        """It is the last figure of the curve: at rest, held, and beyond where it gives out (500 random stretches)."""
+        rng = random.Random(8)
+        for _ in range(500):
+            group, effort = rng.choice(list(PARAMETERS)), rng.choice((0.0, rng.random()))
+            stretch = Stretch(10 ** rng.uniform(0, 4), effort, rng.uniform(0.001, 0.1))
+            start = rng.random() * 0.99
+            whole = float(shares_after(group, stretch, start, np.array([stretch.seconds]))[0])
+            self.assertAlmostEqual(share_after(group, stretch, start), whole, places=12)
+
+
 class When(unittest.TestCase):
     """The schedule."""
 
@@ -162,7 +184,7 @@ class When(unittest.TestCase):
             scene("a", takes=3, take_min=4, gap_min=2), Item(id="b", kind="break", take_min=20), scene("c"),
             scene("d", "causeway"), scene("e", "causeway", at_min=600),
         )  # fmt: skip
-        spans = schedule(made, lambda _a, _b: 7.0)
+        spans = schedule(made, seven)
         self.assertEqual(
             [(s.start_min, s.end_min, s.conversion_min, s.late_min) for s in spans],
             [(480, 496, 0, 0), (496, 516, 0, 0), (516, 526, 0, 0), (533, 543, 7, 0), (600, 610, 0, 0)],
@@ -172,14 +194,14 @@ class When(unittest.TestCase):
     def test_a_break_converts_nothing(self) -> None:
         """After a break another rig is still to be converted from the one before it."""
         made = day(scene("a"), Item(id="b", kind="break", take_min=20), scene("c", "causeway"))
-        self.assertEqual([each.conversion_min for each in schedule(made, lambda _a, _b: 7.0)], [0, 0, 7])
+        self.assertEqual([each.conversion_min for each in schedule(made, seven)], [0, 0, 7])
         self.assertEqual(tell(clock(59.6)), "1:00")
 
     def test_too_late(self) -> None:
         """What cannot begin at its time begins as soon as it can; what must be reached is missed by the rest."""
         spans = schedule(
             day(scene("a"), scene("b", "causeway", at_min=492), Item(id="f", kind="deadline", at_min=500)),
-            lambda _a, _b: 7.0,
+            seven,
         )
         self.assertEqual([each.late_min for each in spans], [0, 5, 7])
         marks = worked_out(scene("a"), scene("b", at_min=485), Item(id="f", kind="deadline", at_min=495)).marks
@@ -252,8 +274,8 @@ class Tired(unittest.TestCase):
         """Twelve hours of two people at all their joints in a minute's steps are a few thousand figures, no more."""
         items = [scene(f"s{k}", ("lamp-room", "workshop")[k % 2], takes=4, take_min=3, gap_min=5) for k in range(18)]
         found = worked_out(*items)
-        self.assertLess(sum(len(band.minutes) for band in found.bands), 12_000)
-        self.assertTrue(all(np.all(np.diff(band.minutes) >= 0) for band in found.bands))
+        self.assertLess(sum(len(band.curve[0]) for band in found.bands), 12_000)
+        self.assertTrue(all(np.all(np.diff(band.curve[0]) >= 0) for band in found.bands))
 
 
 class Burning(unittest.TestCase):
@@ -283,7 +305,7 @@ class Burning(unittest.TestCase):
             self.assertEqual(len(found.charge.changes), 1)
             self.assertEqual(found.charge.changes[0].next_number, 2)
             first = found.charge.pieces[0]
-            self.assertAlmostEqual(first.died_min - 480, long, places=6)
+            self.assertAlmostEqual(first.died[0] - 480, long, places=6)
             self.assertAlmostEqual(first.at(480 + long / 2), 0.5)
 
     def test_changed_while_it_runs(self) -> None:

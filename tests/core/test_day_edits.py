@@ -34,6 +34,8 @@ class Kept(unittest.TestCase):
         self.assertEqual(ids[:2], ["a", "b"])
         moved = days.move_item(made, key, "b", 99)
         self.assertEqual(days.day_of(moved, key).items[-1].id, "b")
+        twice = days.copy_item(made, key, "b")
+        self.assertEqual([each.id for each in days.day_of(twice, key).items][:3], ["a", "b", "b-2"])
         changed = days.change_item(moved, key, "b", id="z", takes=3)
         self.assertEqual(days.item_of(days.day_of(changed, key), "b").takes, 3)
         self.assertEqual(parse(checked_bytes(changed)), changed)
@@ -48,7 +50,7 @@ class Kept(unittest.TestCase):
         mine = days.change_day(DEMO, "island", warm=True)
         theirs, _ = days.add_day(DEMO, "Tomorrow")
         both: Document = merged(DEMO, mine, theirs).document
-        self.assertEqual([each.warm for each in both.days], [True, False])
+        self.assertEqual([each.warm for each in both.days], [True, False, False])
 
     def test_refused(self) -> None:
         """Takes of no time or ten hours, none at all, a deadline without a time, days and items that are not there."""

@@ -14,8 +14,9 @@ from unittest import mock
 from icalendar import Calendar
 
 from equilix.cli import run
-from equilix.day.course import Rigs, course_of
+from equilix.day.course import course_of
 from equilix.day.line import line_of, read_item
+from equilix.day.rigs import Rigs
 from equilix.day.schedule import Span
 from equilix.day.taking import with_line
 from equilix.demo import lighthouse
@@ -23,7 +24,8 @@ from equilix.document import empty
 from equilix.edits import days
 from equilix.errors import Refused
 from equilix.exchange.calendar import as_calendar, read_calendar
-from equilix.exchange.day_table import as_table, problem_words, read_table
+from equilix.exchange.day_table import as_table, read_table
+from equilix.exchange.typed_table import problem_words
 from equilix.rig.days import Day, Item
 from equilix.store.parsing import open_document
 from equilix.store.saving import save
@@ -70,6 +72,12 @@ class Lines(unittest.TestCase):
             ("90 s workshop", {"take_min": 1.5, "setup": "workshop"}),
             ("1.5 h lunch, mains", {"take_min": 90.0, "kind": "meal", "mains": True}),
             ("20 min to the landing", {"kind": "transport", "name": "to the landing"}),
+            (
+                "3 min lamp room, without matte, without video transm, eye high",
+                {"without": ("matte-box", "transmitter"), "height": "eye"},
+            ),
+            ("3 min lamp room, wind 36 km/h", {"wind_mps": 10.0}),
+            ("3 min lamp room, wind 8.5 m/s", {"wind_mps": 8.5}),
             ("2 × 3 m 112 steps", {"takes": 2, "take_min": 3.0, "setup": "stairs"}),
             ("ferry by 18:40", {"kind": "deadline", "at_min": 1120.0, "name": "ferry"}),
             ("5 min evening, 17.05, before ferry", {"setup": "evening", "at_min": 1025.0}),
@@ -83,7 +91,9 @@ class Lines(unittest.TestCase):
             Item(id="a", setup="stairs", lens="prime-35", operator="slight", name="Close-up", takes=2, take_min=1.5),
             Item(id="b", kind="break", name="Coffee", take_min=12.5, mains=True, at_min=605.0),
             Item(id="c", kind="transport", take_min=20.0), Item(id="d", kind="meal", take_min=20.0, gap_min=1.0),
-            Item(id="e", kind="deadline", name="Sunset", at_min=1470.0),
+            Item(id="e", kind="deadline", name="Sunset", at_min=1470.5),
+            Item(id="f", setup="lamp-room", take_min=2, height="low", without=("matte-box", "transmitter"),
+                 wind_mps=8.25),
         )  # fmt: skip
         for item in (*ISLAND.items, *more):
             line = line_of(DEMO, item)
@@ -111,6 +121,7 @@ class Lines(unittest.TestCase):
             ("3 min lamp room, purple", "“purple” is not understood"),
             ("3 min lamp room, 28:75", "is no time of a day"), ("3 min lamp room, after dawn", "called “dawn”"),
             ("0 min lamp room", "takes some time"), ("10 h lamp room", "240"), ("3 min lamp room, prime", "“prime”"),
+            ("3 min lamp room, without cheese", "No one part of the rig is meant by “cheese”"),
         ):  # fmt: skip
             with refused(self, Refused, words):
                 read_item(DEMO, ISLAND, text)
@@ -123,7 +134,20 @@ class Tables(InAFolder):
         """Every item as it was, but for ids; awkward texts and times too."""
         odd = Item(id="x", kind="break", name="=1+1", at_min=1502.5, take_min=1 / 3, mains=True, note='"a"; b')
         made = days.add_items(
-            DEMO, "island", [odd, Item(id="y", setup="stairs", lens="prime-35", operator="slight", take_min=2)]
+            DEMO,
+            "island",
+            [
+                odd,
+                Item(
+                    id="y",
+                    setup="stairs",
+                    lens="prime-35",
+                    operator="slight",
+                    take_min=2,
+                    height="low",
+                    without=("audio-receiver", "x"),
+                ),
+            ],
         )
         day = days.day_of(made, "island")
         told, unread = read_table(made, self.file("a.csv", as_table(made, day)))
@@ -142,10 +166,12 @@ class Tables(InAFolder):
         told, unread = read_table(DEMO, self.file("a.csv", text))
         self.assertEqual([each.setup for each in told], ["lamp-room", "causeway"])
         self.assertEqual(told[1].at_min, 570.0)
-        self.assertEqual([each.row for each in unread], ["3", "4", "5", "6", "7", "9"])
+        self.assertEqual([tell(each.row) for each in unread], [f"row {each}" for each in (3, 4, 5, 6, 7, 9)])
         self.assertIn("3: “long” is no number", tell(problem_words(unread)))
         told, unread = read_table(DEMO, self.file("c.csv", takes))
-        self.assertEqual(([each.takes for each in told], [each.row for each in unread]), ([2], ["3", "4"]))
+        self.assertEqual(
+            ([each.takes for each in told], [tell(each.row) for each in unread]), ([2], ["row 3", "row 4"])
+        )
         self.assertIn("3: takes: it is not a whole number", tell(problem_words(unread)))
         with refused(self, Refused, "no table of a day"):
             read_table(DEMO, self.file("b.csv", "x;y\n1;2\n"))
@@ -249,13 +275,35 @@ class OnTheCommandLine(InAFolder):
         """When everything is, what goes wrong, how it stands at a minute; in words and in JSON."""
         text = self.said()
         self.assertIn("11:00–12:22  Lamp room: 6 × 7 min, 8 min between", text)
+        self.assertIn("\n18:40  Ferry\n", text)
         self.assertIn("Ferry is missed by 7 min, and 4 more.", text)
         self.assertIn("  ▲ 98 Wh wedge battery is empty at 17:36, in take 3 of Evening light", text)
         self.assertIn("At 11:30: Lamp room", self.said("--at", "11:30"))
         found = json.loads(self.said("--json"))
-        self.assertEqual((found["day_version"], len(found["spans"])), (1, 9))
+        self.assertEqual((found["day_version"], len(found["spans"])), (2, 9))
         self.assertEqual(sorted({mark["kind"] for mark in found["marks"]}), ["dies", "gives-out", "missed"])
         self.assertEqual(len(found["bands"][0]["minutes"]), len(found["bands"][0]["shares"]))
+
+    def test_on_the_day(self) -> None:
+        """What happened, written down and saved; how it stands then, in words and in JSON; refused in words."""
+        lines = [each for line in ("8:15 begin", "8:20 start boat landing", "8:21 hurts right shoulder 6")
+                 for each in ("--log", line)]  # fmt: skip
+        text = self.said(*lines, "--now", "8:22", "--save", str(self.out))
+        self.assertTrue(
+            text.startswith("Boat landing, take 1 of 4\nRight shoulder of Slight operator is past its limit")
+        )
+        self.assertEqual([each.kind for each in open_document(self.out).days[0].log], ["begin", "start", "hurts"])
+        found = json.loads(self.said(*lines, "--now", "8:22", "--json"))
+        self.assertEqual(
+            (found["now"]["phase"], found["now"]["item"], found["now"]["since_min"]), ("runs", "boat-landing", 2)
+        )
+        self.assertEqual([each["kind"] for each in found["log"]], ["begin", "start", "hurts"])
+        self.assertIn("Boat landing: 1 of 4 shot", self.said(*lines, "--log", "8:23 stop"))
+        self.assertIn("at work for", self.said())
+        self.assertEqual(found["hours"][0]["rest_min"], 8 * 60 + 15 + 1440 - (19 * 60 + 55))
+        for line, words in (("9:14 starts", "nothing that is written down"), ("soon", "no time"),
+                            ("9:14 start cellar", "cellar")):  # fmt: skip
+            self.assertIn(words, self.said("--log", line, code=1))
 
     def test_mended(self) -> None:
         """Ways with their numbers; one is done and saved; a number that is none is refused."""

@@ -8,11 +8,12 @@ from scipy.integrate import solve_ivp
 from equilix.analysis import analyse
 from equilix.body.discomfort import as_one_take_s, discomfort, recovery_per_s
 from equilix.body.fatigue import fatigued_after
-from equilix.body.outings import MIDDLE, REGION_OF, REGIONS, SIDED, Faulty, Felt, Outing
+from equilix.body.outings import REGION_OF, Faulty, Felt, Outing
 from equilix.document import Document, empty
 from equilix.edits import kit, measuring, outings
 from equilix.edits.electric import change_electric
 from equilix.errors import Refused
+from equilix.keys import MIDDLE, REGIONS, SIDED
 from equilix.notebook.compare import averages, beside, predicted
 from equilix.notebook.reminders import CYCLES, cycles_of, reminders, screws_of, years_of
 from equilix.notebook.search import Found, found

@@ -3,7 +3,8 @@
 from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 
-from equilix.body.outings import Outing, RegionKey
+from equilix.body.outings import Outing
+from equilix.keys import RegionKey
 from equilix.ui.stage.body_map import BodyMap
 from equilix.ui.workspaces.notebook.page import NotebookPage
 from equilix.ui.workspaces.notebook.write_tab import WriteTab

@@ -5,69 +5,13 @@ import itertools
 from PySide6.QtCore import QPoint, QPointF, QRectF, Qt
 from PySide6.QtTest import QTest
 
-from equilix.day.course import Course
 from equilix.document import Document, empty
 from equilix.edits import days, kit
 from equilix.edits.history import History
 from equilix.ui.session.opening import history_of
-from equilix.ui.stage.day_chart import DayChart
 from equilix.ui.stage.primitives import Shape, Text
-from equilix.ui.workspaces.day.mend_tab import MendTab
-from equilix.ui.workspaces.day.page import DayPage
-from equilix.ui.workspaces.day.timeline_tab import TimelineTab
-from tests.ui.window_test import WindowTest, move_mouse
-
-
-class Days(WindowTest):
-    """What the tests of the workspace speak in."""
-
-    def setUp(self) -> None:
-        super().setUp()
-        self.press(Qt.Key.Key_F3, shift=True)
-        self.ready()
-
-    @property
-    def tab(self) -> TimelineTab:
-        """The timeline."""
-        page = self.window.page
-        assert isinstance(page, DayPage)
-        return page.timeline
-
-    @property
-    def chart(self) -> DayChart:
-        """The drawing."""
-        return self.tab.chart
-
-    @property
-    def course(self) -> Course:
-        """The day that is shown, worked out."""
-        assert self.tab.course is not None
-        return self.tab.course
-
-    @property
-    def ids(self) -> list[str]:
-        """The items of the day that is shown, in their order."""
-        assert self.tab.day is not None
-        return [each.id for each in self.tab.day.items]
-
-    def ready(self) -> None:
-        """Until the day is worked out."""
-        self.settle()
-        self.wait(lambda: not self.tab.waits)
-
-    def say(self, text: str) -> None:
-        """Type a line and press Enter."""
-        self.tab.line.setFocus()
-        self.tab.line.selectAll()
-        QTest.keyClick(self.tab.line, Qt.Key.Key_Delete)
-        QTest.keyClicks(self.tab.line, text)
-        QTest.keyClick(self.tab.line, Qt.Key.Key_Return)
-        self.ready()
-
-    def middle(self, item: str) -> QPoint:
-        """The middle of an item in the row of scenes."""
-        span = next(each for each in self.course.spans if each.item.id == item)
-        return self.chart.box_of(span, self.chart.paper).center().toPoint()
+from tests.ui.day_test import Days
+from tests.ui.window_test import move_mouse
 
 
 class ByLine(Days):
@@ -97,6 +41,18 @@ class ByLine(Days):
         self.session.undo()
         self.session.undo()
         self.assertEqual(self.session.document, before)
+
+    def test_copied(self) -> None:
+        """What is chosen is put in again behind itself, at no fixed time; it stays chosen."""
+        self.tab.choose("lamp-room")
+        self.click(self.tab.again)
+        self.ready()
+        self.assertEqual(self.ids[2:4], ["lamp-room", "lamp-room-2"])
+        assert self.tab.day is not None
+        self.assertIsNone(days.item_of(self.tab.day, "lamp-room-2").at_min)
+        self.assertEqual(self.tab.item, "lamp-room")
+        self.tab.choose("")
+        self.assertFalse(self.tab.again.isVisible())
 
     def test_refused(self) -> None:
         """What is not understood is said below, and the line stays as it was typed."""
@@ -159,11 +115,11 @@ class ByLine(Days):
         self.assertEqual(len(self.course.spans), 9)
         self.click(self.tab.new)
         self.ready()
-        self.assertEqual((self.tab.which.currentText(), self.ids), ("Day 3", []))
+        self.assertEqual((self.tab.which.currentText(), self.ids), ("Day 4", []))
         self.assertIn("An empty day", self.tab.head.text())
         self.click(self.tab.away)
         self.ready()
-        self.assertEqual(len(self.session.document.days), 2)
+        self.assertEqual(len(self.session.document.days), 3)
 
     def test_into_the_notebook(self) -> None:
         """What was carried is written down once, as one action; one undo takes it back."""
@@ -195,7 +151,7 @@ class ByLine(Days):
         self.assertIn("is no calendar", self.messages[-1][0])
         table.write_text("take min,setup\n5,Cellar\n5,Lamp room\n", "utf-8")
         files.read(str(table))
-        self.assertIn("One thing taken over; not: 2: nothing is called “Cellar”", self.messages[-1][0])
+        self.assertIn("One thing taken over; not: row 2: nothing is called “Cellar”", self.messages[-1][0])
         files.write(str(self.folder / "nowhere" / "a.ics"))
         self.assertTrue(self.messages[-1][1])
 
@@ -292,58 +248,34 @@ class ByHand(Days):
         self.assertTrue(any("has no rig" in each for each in texts), texts)
 
 
-class Mending(Days):
-    """Proposals."""
+class TheRig(Days):
+    """Of the minute that is pointed at."""
 
-    def setUp(self) -> None:
-        super().setUp()
-        page = self.window.page
-        assert isinstance(page, DayPage)
-        page.choose("mend")
-        self.wait(lambda: not page.mend.waits)
+    def test_that_minute(self) -> None:
+        """The rig of the scene that is on then, as it is built then; nothing in a break; the chosen one otherwise."""
+        for minute, weighs in ((690.0, 10.67), (750.0, None), (870.0, None)):
+            self.chart.point_at(minute)
+            self.settle()
+            shown = self.tab.rig.assembly
+            self.assertEqual(self.tab.rig.isVisible(), shown is not None)
+            if weighs is not None:
+                assert shown is not None
+                self.assertAlmostEqual(shown.mass_properties().mass_kg, weighs, delta=0.01)
+        self.say("4 min lamp room, without matte, at 15:30, before evening")
+        self.chart.point_at(931.0)
+        self.settle()
+        assert self.tab.rig.assembly is not None
+        self.assertLess(self.tab.rig.assembly.mass_properties().mass_kg, 10.2)
+        self.chart.point_at(None)
+        self.tab.choose("workshop")
+        assert self.tab.rig.assembly is not None
+        self.assertNotIn("matte-box", self.tab.rig.assembly.ids)
 
-    @property
-    def mend(self) -> MendTab:
-        """Where a day is mended."""
-        page = self.window.page
-        assert isinstance(page, DayPage)
-        return page.mend
-
-    def test_seen_then_done(self) -> None:
-        """The best is chosen and seen on the clock, the day as it is in dashes; done by one action, undone by one."""
-        before = self.session.document
-        self.assertEqual(self.mend.said.text(), "As it would be: nothing goes wrong")
-        dashes = [each for each in self.mend.chart.primitives() if isinstance(each, Shape) and each.dash == "dash"]
-        self.assertEqual(len(dashes), 8)
-        self.assertEqual(self.session.document, before)
-        self.click(self.mend.do)
-        self.wait(lambda: not self.mend.waits)
-        self.assertEqual(self.mend.head.text(), "Nothing goes wrong on this day.")
-        self.assertEqual(self.mend.said.text(), "There is nothing to mend.")
-        self.assertFalse(self.mend.do.isEnabled())
-        self.session.undo()
-        self.wait(lambda: not self.mend.waits)
-        self.assertEqual(self.session.document, before)
-        self.assertIn("Ferry is missed", self.mend.head.text())
-
-    def test_another_one(self) -> None:
-        """Each way has what it gains; the one that is looked at is the one that is done."""
-        self.mend.ways.setCurrentRow(1)
-        way = self.mend.way
-        assert way is not None
-        self.assertIn("As it would be: ", self.mend.said.text())
-        self.assertRegex(self.mend.ways.item(1).text(), r"less go")
-        self.click(self.mend.do)
-        self.assertEqual(self.session.document.days[0].items, way.day.items)
-
-    def test_another_day_meanwhile(self) -> None:
-        """The day changes under it: nothing older is done."""
-        self.session.edit("x", lambda d: days.change_day(d, "island", reserve=1.0))
-        self.assertIsNone(self.mend.way)
-        self.click(self.mend.do)
-        self.assertEqual(self.session.document.days[0].reserve, 1.0)
-        self.wait(lambda: not self.mend.waits)
-        self.assertIsNotNone(self.mend.way)
+    def test_hours(self) -> None:
+        """While nothing is pointed at, how long everybody is at work, and how long the night was."""
+        self.assertRegex(
+            self.tab.stands.text(), r"Tall operator is at work for 9:42 h.*12:20 h after “The evening before”"
+        )
 
 
 class Empty(Days):
@@ -356,8 +288,14 @@ class Empty(Days):
     def test_from_nothing(self) -> None:
         """The first line begins a first day; what has no rig yet is refused by name."""
         self.assertIn("No day yet", self.tab.head.text())
+        self.tab.line.setText("10 min break")
+        self.tab.line.returnPressed.emit()
+        self.assertEqual(self.tab.head.text(), "Working the day out", "and not what was so before")
+        self.session.undo()
+        self.ready()
         self.say("20 min break")
         self.assertEqual((self.tab.which.currentText(), len(self.session.document.days)), ("Day 1", 1))
+        self.assertEqual(self.tab.head.text(), "Nothing goes wrong on this day.")
         self.say("5 min lamp room")
         self.assertIn("There are: First rig", self.tab.complaint.text())
         self.say("5 min first rig")

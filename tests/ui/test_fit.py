@@ -285,6 +285,19 @@ class People(WindowTest):
         np.testing.assert_allclose([each.share for each in before], [each.share for each in after])
         self.assertAlmostEqual(after[0].endurance_s, 1.5 * before[0].endurance_s)
 
+    def test_own_hours(self) -> None:
+        """Own rules for hours: entered, emptied, nonsense said in place and nothing lost."""
+        self.panel.work.line.setText("long")
+        self.panel.take()
+        self.assertIn("▲", self.panel.work.complaint.text())
+        self.panel.work.line.setText("10.5")
+        self.panel.rest.line.setText("")
+        self.panel.take()
+        operator = self.session.analysis.operator
+        self.assertEqual((operator.work_h, operator.rest_h), (10.5, None))
+        panel = OperatorPanel(self.session, self.window, new=False)
+        self.assertEqual((panel.work.line.text(), panel.rest.line.text()), ("10.5", ""))
+
     def test_grip_surface(self) -> None:
         """A smooth straight handle needs more squeeze than a contoured rubber one; changed in Build."""
         self.panel.close()

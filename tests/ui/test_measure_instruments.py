@@ -65,7 +65,8 @@ class FromInstruments(Bench):
         untrue = lighthouse()
         planned_blind = analyse(untrue, untrue.setups_by_id["lamp-room"])
         blind = true.reads(reading(as_built(planned_blind.assembly), "balance", axis="x"))
-        self.assertGreater(abs(blind - float(planned_blind.mass.cg_m[0])), 2 * fore_aft.sd_m)
+        # how far off the sheets are is a fact of the hidden kit; how sure one is now hangs on what was read
+        self.assertGreater(abs(blind - float(planned_blind.mass.cg_m[0])), 0.003)
 
     def doubt_both(self) -> None:
         """All together names both; what was said of them is not believed any more, one after the other."""

@@ -7,9 +7,10 @@ from PySide6.QtGui import QWheelEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
-from equilix.body.outings import REGIONS, Faulty, Felt
+from equilix.body.outings import Faulty, Felt
 from equilix.change.conversion.conversion import convert
 from equilix.edits import kit
+from equilix.keys import REGIONS
 from equilix.store.parsing import parse
 from equilix.store.saving import checked_bytes
 from equilix.ui.stage.primitives import Dot

@@ -8,10 +8,11 @@ from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QImage
 from PySide6.QtTest import QTest
 
-from equilix.body.outings import REGIONS, Outing
+from equilix.body.outings import Outing
 from equilix.document import Document, empty
 from equilix.edits import kit
 from equilix.edits.outings import keep_outings
+from equilix.keys import REGIONS
 from equilix.notebook.refit import prior, staying_way
 from equilix.store.parsing import open_document
 from equilix.ui.session.opening import history_of

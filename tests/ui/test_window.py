@@ -118,6 +118,15 @@ class Look(WindowTest):
         self.press(Qt.Key.Key_F9, self.window)
         self.assertIs(self.window.theme, PREP_ROOM)
 
+    def test_one_message_after_the_other(self) -> None:
+        """Each has room for its button, also the one that takes the place of another."""
+        for number in range(3):
+            self.session.said.emit(f"Message {number}", number == 1)
+            self.settle()
+            (button,) = self.window.message.notice.buttons
+            self.assertGreaterEqual(button.height(), button.sizeHint().height())
+        self.window.message.read_away()
+
     def test_arms_length(self) -> None:
         """F11 leaves drawing, sentence and next step; the step can be done; F11 again brings all back."""
         self.wait_for_plans()

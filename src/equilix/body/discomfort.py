@@ -12,14 +12,14 @@ from __future__ import annotations
 
 import math
 
-from equilix.body.fatigue import resting_rate
-from equilix.body.outings import MOST_SCORE, Outing
-from equilix.keys import Joint
+from equilix.body.fatigue import group_of, resting_rate
+from equilix.body.outings import Outing
+from equilix.keys import MOST_SCORE, Joint
 
 
 def recovery_per_s(joint: Joint) -> float:
-    """How fast a joint recovers while it rests, 1/s. The wrist is given that of the grip (estimate)."""
-    return resting_rate("grip" if joint == "wrist" else joint)
+    """How fast a joint recovers while it rests, 1/s."""
+    return resting_rate(group_of(joint))
 
 
 def as_one_take_s(outing: Outing, joint: Joint) -> float:

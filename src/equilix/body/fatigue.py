@@ -14,6 +14,8 @@ from typing import Final, NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
+from equilix.keys import Joint
+
 Array = NDArray[np.float64]
 
 PARAMETERS: Final[dict[str, tuple[float, float]]] = {
@@ -28,6 +30,11 @@ PARAMETERS: Final[dict[str, tuple[float, float]]] = {
 REST_MULTIPLIER: Final = 15.0
 GRIP_REST_MULTIPLIER: Final = 30.0
 """So much faster a muscle recovers while it rests."""
+
+
+def group_of(joint: Joint) -> str:
+    """The muscle group that is known of a joint: what works the wrist is taken to tire as the grip does (estimate)."""
+    return "grip" if joint == "wrist" else joint
 
 
 def resting_rate(group: str) -> float:
@@ -123,6 +130,20 @@ def shares_after(group: str, stretch: Stretch, start: float, seconds: Array) -> 
     end, at = stretch.fatigue / rate, max(start, 1 - stretch.effort)
     beyond = end + (at - end) * np.exp(-rate * np.maximum(seconds - until, 0.0))
     return np.where(seconds <= until, held, beyond)
+
+
+def share_after(group: str, stretch: Stretch, start: float) -> float:
+    """The fatigued share at the end of a stretch: one figure of :func:`shares_after`, many times as quickly."""
+    recovery = PARAMETERS[group][1]
+    if stretch.effort <= 0:
+        return start * math.exp(-resting_rate(group) * stretch.seconds)
+    level = stretch.fatigue * stretch.effort / recovery
+    until = passes_after_s(group, stretch, start, 1 - stretch.effort)
+    if stretch.seconds <= until:
+        return level + (start - level) * math.exp(-recovery * stretch.seconds)
+    rate = stretch.fatigue + recovery
+    end, at = stretch.fatigue / rate, max(start, 1 - stretch.effort)
+    return end + (at - end) * math.exp(-rate * (stretch.seconds - until))
 
 
 def passes_after_s(group: str, stretch: Stretch, start: float, limit: float) -> float:

@@ -83,6 +83,12 @@ class Operator(Model):
     strength: Strength = Strength()
     spare: tuple[Spared, ...] = ()
     note: str = ""
+    work_h: Annotated[float, Limits(gt=0.0, le=24.0)] | None = field(
+        default=None, description="Own rule: at work at most so many hours a day, meals not counted."
+    )
+    rest_h: Annotated[float, Limits(gt=0.0, le=72.0)] | None = field(
+        default=None, description="Own rule: at least so many hours from one day to the next."
+    )
     endurance: Annotated[float, Limits(ge=0.05, le=20.0)] = field(
         default=1.0, description="So many times as long as most people they hold the same share of their strength."
     )

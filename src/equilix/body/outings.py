@@ -8,24 +8,10 @@ from typing import Annotated, Final, Literal
 
 from equilix.errors import Invalid
 from equilix.facts import fact
-from equilix.keys import EffortKey, Joint, Side
+from equilix.keys import MOST_SCORE, REGIONS, SIDED, EffortKey, Joint, Region, RegionKey, Side
 from equilix.model import Coordinate, Identifier, Model, Name, field
 from equilix.schema import Limits
 
-Region = Literal["neck", "shoulder", "elbow", "hand", "upper-back", "lower-back", "hip", "knee", "foot"]
-"""Regions of the body, as the Nordic questionnaire has them (Kuorinka et al., *Applied Ergonomics* 18, 1987; from
-memory)."""
-MIDDLE: Final[tuple[Region, ...]] = ("neck", "upper-back", "lower-back")
-"""Those of which there is one."""
-SIDED: Final[tuple[Region, ...]] = ("shoulder", "elbow", "hand", "hip", "knee", "foot")
-RegionKey = tuple[Region, Side]
-SIDES: Final[tuple[Side, ...]] = ("right", "left")
-REGIONS: Final[tuple[RegionKey, ...]] = (
-    ("neck", ""), *((each, side) for each in SIDED[:3] for side in SIDES), ("upper-back", ""), ("lower-back", ""),
-    *((each, side) for each in SIDED[3:] for side in SIDES),
-)  # fmt: skip
-"""All of them, from head to foot."""
-MOST_SCORE: Final = 10
 REGION_OF: Final[dict[Joint, Region]] = {
     "shoulder": "shoulder", "elbow": "elbow", "wrist": "hand", "grip": "hand", "trunk": "lower-back",
 }  # fmt: skip

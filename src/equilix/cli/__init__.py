@@ -240,7 +240,6 @@ COMMANDS: Final[dict[str, Callable[[argparse.Namespace], None]]] = {
     "check": _check,
     "buy": buy.run,
     "compare": compare.run,
-    "day": day.run,
     "lenses": lenses.run,
     "bench": bench.run,
     "simulate": simulate.run,
@@ -256,6 +255,7 @@ COMMANDS: Final[dict[str, Callable[[argparse.Namespace], None]]] = {
 """What carries each command out."""
 PRINTING: Final[dict[str, Callable[[argparse.Namespace, MakePrinter], None]]] = {
     "card": card.run,
+    "day": day.run,
     "pack": pack.run,
     "convert": convert.run,
     "export": export.run,

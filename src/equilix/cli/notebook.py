@@ -12,16 +12,17 @@ from pydantic_core import ValidationError
 
 from equilix.analysis import analyse
 from equilix.body.operators import Operator
-from equilix.body.outings import REGIONS, TROUBLES, Faulty, Felt, Outing, RegionKey
+from equilix.body.outings import TROUBLES, Faulty, Felt, Outing
 from equilix.cli.choosing import part_named, setup_named
 from equilix.cli.writing import write_new
 from equilix.document import Document
 from equilix.edits.outings import believe_notebook, forget_notebook, keep_outings, see_to, without_notebook
 from equilix.edits.sound import refused_by
 from equilix.errors import Refused
-from equilix.exchange.outings import as_table, problem_words, read_table
+from equilix.exchange.outings import as_table, read_table
+from equilix.exchange.typed_table import problem_words
 from equilix.facts import fact, listed
-from equilix.keys import Joint, Side
+from equilix.keys import REGIONS, Joint, RegionKey, Side
 from equilix.notebook.compare import averages
 from equilix.notebook.entry import outing_today
 from equilix.notebook.notebook_words import (

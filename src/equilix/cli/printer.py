@@ -11,6 +11,8 @@ from equilix.change.conversion.conversion import Conversion
 from equilix.change.packing.packing import Packing
 from equilix.change.parts_list import PartLine
 from equilix.change.tape import Strip
+from equilix.day.course import Course
+from equilix.day.rigs import Rigs
 from equilix.document import Document
 from equilix.errors import Refused
 from equilix.facts import fact
@@ -48,6 +50,9 @@ class Printer(Protocol):
         self, document: Document, result: Result, lines: tuple[PartLine, ...], display: Display, out: Path, page: str
     ) -> None:
         """The list of parts."""
+
+    def day(self, course: Course, rigs: Rigs, sheet: str, display: Display, out: Path, page: str) -> None:
+        """A day (``day``), or its batteries (``batteries``)."""
 
     def packing(self, document: Document, found: Packing, display: Display, out: Path, page: str) -> None:
         """What goes into which case, to tick."""

@@ -12,6 +12,7 @@ from typing import Final
 
 from msgspec import Struct
 
+from equilix.day.happened import happened
 from equilix.day.schedule import Span
 from equilix.kit.parts import Part
 from equilix.power.batteries import CHARGED_SHARE
@@ -38,12 +39,12 @@ class Burn(Struct, frozen=True):
 
 
 class Piece(Struct, frozen=True):
-    """One piece of a battery of the kit through the day, ``number`` from 1. ``died_min``: when it was empty."""
+    """One piece of a battery of the kit through the day, ``number`` from 1. ``died``: when it was empty, each time."""
 
     part: Part
     number: int
     burns: tuple[Burn, ...]
-    died_min: float = math.inf
+    died: tuple[float, ...] = ()
 
     def at(self, minute: float) -> float:
         """Its share of the charge at a minute."""
@@ -87,7 +88,11 @@ class _Burning:
         self.day, self.parts, self.powered = day, parts, powered
         self.left: dict[tuple[str, int], float] = {}
         self.burns: dict[tuple[str, int], list[Burn]] = {}
-        self.died: dict[tuple[str, int], float] = {}
+        self.died: dict[tuple[str, int], list[float]] = {}
+        self.empties: dict[str, list[float]] = {}
+        """When a battery was found empty on the day, and another one put on."""
+        for minute, part in happened(day).empties:
+            self.empties.setdefault(part, []).append(minute)
         self.on: dict[str, int] = {}
         """Which piece of a part is on the rig."""
         self.changes: list[Change] = []
@@ -100,7 +105,7 @@ class _Burning:
             elif span.item.mains and self.day.charger_w > 0:
                 self._charge(span)
         pieces = [
-            Piece(self.parts[part], number, tuple(burns), self.died.get((part, number), math.inf))
+            Piece(self.parts[part], number, tuple(burns), tuple(self.died.get((part, number), ())))
             for (part, number), burns in sorted(self.burns.items())
         ]
         return Charge(tuple(pieces), tuple(self.changes))
@@ -121,6 +126,9 @@ class _Burning:
     def _drain(self, span: Span, part: Part, run: Run, used: set[int]) -> None:
         """Piece after piece from the begin of a scene to its end; ``used``: those that are on it in another place."""
         now, full_min = span.start_min, run.seconds / 60
+        empties = self.empties.get(part.id, [])
+        while empties and empties[0] <= now:  # told between two scenes
+            self._found_empty(part, empties.pop(0))
         number = self._next(part, used, self.on.get(part.id, 0))
         while now < span.end_min - 1e-9:
             if not number:
@@ -130,14 +138,23 @@ class _Burning:
             share = self.left.get(key, 1.0)
             stop = min(span.end_min, now + share * full_min)
             after = max(share - (stop - now) / full_min, 0.0)
+            told = bool(empties) and empties[0] <= stop
+            if told:
+                stop, after = empties.pop(0), 0.0
             self.burns.setdefault(key, []).append(Burn(now, stop, share, after, span))
             self.left[key], self.on[part.id] = after, number
-            if stop < span.end_min - 1e-9:
-                self.died[key] = stop
+            if told or stop < span.end_min - 1e-9:
+                self.died.setdefault(key, []).append(stop)
                 following = self._next(part, used, 0)
                 self.changes.append(Change(stop, span, part, number, following, run.hot_swap))
                 number = following
             now = stop
+
+    def _found_empty(self, part: Part, minute: float) -> None:
+        """What was on had nothing left, whatever was thought of it."""
+        key = part.id, self.on.get(part.id, 1)
+        self.left[key] = 0.0
+        self.died.setdefault(key, []).append(minute)
 
     def _next(self, part: Part, used: set[int], first: int) -> int:
         """The piece that goes on: the one that is on, if it has something left, else the fullest; 0: there is none."""

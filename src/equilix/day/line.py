@@ -1,8 +1,9 @@
 """An item out of one line, as people say it: ``3 × 4 min lamp room, 50 prime, tall, after lunch``.
 
 Before the first comma stands how often and how long, and what; after it, in any order: a time (``at 14:00``),
-``after`` or ``before`` something, a lens or an operator by words of their names, ``2 min gap``, ``6 °C``, ``walking``,
-``mains``. What must be reached in time is ``ferry by 18:40``.
+``after`` or ``before`` something, a lens or an operator by words of their names, ``without matte box``,
+``2 min gap``, ``6 °C``, ``wind 8 m/s``, ``walking``, ``low``, ``chest high``, ``eye high`` or ``overhead``, ``mains``.
+What must be reached in time is ``ferry by 18:40``.
 """
 
 from __future__ import annotations
@@ -19,43 +20,55 @@ from equilix.edits.kit import slug
 from equilix.edits.sound import refused_by
 from equilix.errors import Refused
 from equilix.facts import fact, listed
-from equilix.rig.days import Day, Item, ItemKind
+from equilix.rig.clock import WRITTEN, clock_text, minute_of
+from equilix.rig.days import Day, Height, Item, ItemKind
+from equilix.rig.setups import Setup
 
-TIME: Final = re.compile(r"(?:at |from )?(\d{1,2})[:.](\d{2})(?: ?h)?$")
-BY: Final = re.compile(r"(.+?) by (\d{1,2})[:.](\d{2})$", re.IGNORECASE)
+TIME: Final = re.compile(rf"(?:at |from )?({WRITTEN})(?: ?h)?$")
+BY: Final = re.compile(rf"(.+?) by ({WRITTEN})$", re.IGNORECASE)
 OFTEN: Final = re.compile(r"(\d+) ?[x×*] ?(.+)$")
 LONG: Final = re.compile(r"(\d+(?:[.,]\d+)?) ?(h|hours?|min|minutes?|m|s|seconds?)\b ?(.*)$")
 GAP: Final = re.compile(r"(?:gap )?(\d+(?:[.,]\d+)?) ?min(?: gap| between)?$")
 COLD: Final = re.compile(r"([-−]?\d+(?:[.,]\d+)?) ?°? ?c$")
+WIND: Final = re.compile(r"wind (\d+(?:[.,]\d+)?) ?(m/s|km/h|mph|kn)$")
+SPEEDS: Final = {"m/s": 1.0, "km/h": 1 / 3.6, "mph": 0.44704, "kn": 1852 / 3600}
 BREAKS: Final[dict[str, ItemKind]] = {
     "break": "break", "rest": "break", "pause": "break", "lunch": "meal", "meal": "meal", "dinner": "meal",
     "breakfast": "meal", "drive": "transport", "transport": "transport", "travel": "transport", "move": "transport",
 }  # fmt: skip
+HIGH_WORDS: Final[dict[Height, str]] = {
+    "low": "low", "chest": "chest high", "eye": "eye high", "overhead": "overhead",
+}  # fmt: skip
+PLAIN: Final[dict[str, dict[str, Any]]] = {
+    "walking": {"walking": True}, "stairs": {"walking": True}, "mains": {"mains": True},
+    **{word: {"height": key} for key, name in HIGH_WORDS.items() for word in (key, name)},
+}  # fmt: skip
+WITHOUT: Final = "without "
 UNITS: Final = {"h": 60.0, "m": 1.0, "s": 1 / 60}
 
 
 def line_of(document: Document, item: Item) -> str:
     """The line of which :func:`read_item` makes an item again, but for its id and its note."""
     if item.kind == "deadline":
-        return f"{item.name or item.kind} by {_clock(item.at_min or 0.0)}"
+        return f"{item.name or item.kind} by {clock_text(item.at_min or 0.0)}"
     setup = document.setups_by_id.get(item.setup or "")
     what = item.kind if item.kind != "scene" else item.setup or "" if setup is None else _safe(setup.name, setup.id)
     first = f"{item.takes} × " if item.takes > 1 else ""
     pieces = [f"{first}{item.take_min:.12g} min {what}" + (f": {item.name}" if item.name else "")]
+    pieces += [f"without {_left_off_name(document, setup, each)}" for each in item.without]
     if item.gap_min:
         pieces.append(f"{item.gap_min:.12g} min gap")
     lens, who = document.parts_by_id.get(item.lens or ""), document.operators_by_id.get(item.operator or "")
     pieces += [_safe(each.name, each.id) for each in (lens, who) if each is not None]
+    if item.wind_mps:
+        pieces.append(f"wind {item.wind_mps:.12g} m/s")
     if item.celsius is not None:
         pieces.append(f"{item.celsius:.12g} °C")
+    pieces += [] if item.height is None else [HIGH_WORDS[item.height]]
     pieces += [word for word, on in (("walking", item.walking), ("mains", item.mains)) if on]
     if item.at_min is not None:
-        pieces.append(f"at {_clock(item.at_min)}")
+        pieces.append(f"at {clock_text(item.at_min)}")
     return ", ".join(pieces)
-
-
-def _clock(minute: float) -> str:
-    return f"{int(minute // 60)}:{int(minute % 60):02d}"
 
 
 def _safe(name: str, key: str) -> str:
@@ -76,7 +89,7 @@ def read_item(document: Document, day: Day, text: str) -> Read:
     first, *more = (piece.casefold() for piece in typed)
     by = BY.match(typed[0])
     if by is not None:
-        fields: dict[str, Any] = {"kind": "deadline", "name": by[1], "at_min": _minute(by[2], by[3])}
+        fields: dict[str, Any] = {"kind": "deadline", "name": by[1], "at_min": read_clock(by[2])}
     else:
         fields = _what(document, first)
         if ":" in typed[0]:
@@ -86,6 +99,9 @@ def read_item(document: Document, day: Day, text: str) -> Read:
         place = _place(day, piece)
         if place is not None:
             at = place
+        elif piece.startswith(WITHOUT):
+            left_off = _left_off(document, fields.get("setup"), piece.removeprefix(WITHOUT))
+            fields["without"] = tuple(dict.fromkeys((*fields.get("without", ()), left_off)))
         else:
             fields |= _more(document, piece)
     name = str(fields.get("name") or fields.get("setup") or fields.get("kind") or "item")
@@ -95,10 +111,12 @@ def read_item(document: Document, day: Day, text: str) -> Read:
         raise refused_by(error) from error
 
 
-def _minute(hours: str, minutes: str) -> float:
-    if int(minutes) > 59 or int(hours) > 47:
-        raise Refused(fact("day.no_clock", text=f"{hours}:{minutes}"), fact("day.write_clock"))
-    return int(hours) * 60.0 + int(minutes)
+def read_clock(text: str) -> float:
+    """The minute of the day that is written there. Raises :class:`Refused`."""
+    minute = minute_of(text)
+    if minute is None:
+        raise Refused(fact("day.no_clock", text=text), fact("day.write_clock"))
+    return minute
 
 
 def _figure(text: str) -> float:
@@ -121,7 +139,7 @@ def _what(document: Document, text: str) -> dict[str, Any]:
     if what.startswith("to "):
         return {**fields, "name": what, "kind": "transport"}
     names = {setup.id: setup.name.casefold() for setup in document.setups}
-    found = _named(what, names)
+    found = named(what, names)
     if found is None:
         there = listed(setup.name for setup in document.setups)
         raise Refused(fact("day.no_such_setup", text=what), fact("day.there_are", there=there))
@@ -134,7 +152,7 @@ def _place(day: Day, text: str) -> int | None:
     if word not in ("after", "before") or not name:
         return None
     names = {each.id: f"{each.name} {each.setup or ''} {each.kind}".casefold() for each in day.items}
-    found = _named(name, names)
+    found = named(name, names)
     if found is None:
         raise Refused(fact("day.no_item", item=name), fact("day.name_one"))
     number = next(k for k, each in enumerate(day.items) if each.id == found)
@@ -143,18 +161,12 @@ def _place(day: Day, text: str) -> int | None:
 
 def _more(document: Document, text: str) -> dict[str, Any]:
     """What a piece after the first comma says."""
-    time, gap, cold = TIME.match(text), GAP.match(text), COLD.match(text)
-    if time is not None:
-        return {"at_min": _minute(time[1], time[2])}
-    if gap is not None:
-        return {"gap_min": _figure(gap[1])}
-    if cold is not None:
-        return {"celsius": _figure(cold[1])}
-    if text in ("walking", "stairs", "mains"):
-        return {"mains": True} if text == "mains" else {"walking": True}
+    plain = PLAIN.get(text) or _figures(text)
+    if plain:
+        return plain
     lenses = {part.id: part.name.casefold() for part in document.lenses}
     people = {each.id: each.name.casefold() for each in document.operators}
-    lens, who = _named(text, lenses), _named(text, people)
+    lens, who = named(text, lenses), named(text, people)
     if who is not None:
         return {"operator": who}
     if lens is not None:
@@ -162,7 +174,40 @@ def _more(document: Document, text: str) -> dict[str, Any]:
     raise Refused(fact("day.not_understood", text=text), fact("day.write_line"))
 
 
-def _named(text: str, names: dict[str, str]) -> str | None:
+def _placed(document: Document, setup: Setup | None) -> dict[str, str]:
+    parts = document.parts_by_id
+    return {} if setup is None else {each.id: parts[each.part].name.casefold() for each in setup.placements}
+
+
+def _left_off(document: Document, setup_id: str | None, text: str) -> str:
+    """The placement of a scene's rig that is meant. Raises :class:`Refused`."""
+    names = _placed(document, document.setups_by_id.get(setup_id or ""))
+    found = named(text, names)
+    if found is None:
+        raise Refused(fact("day.not_on_rig", text=text), fact("day.there_are", there=listed(names.values())))
+    return found
+
+
+def _left_off_name(document: Document, setup: Setup | None, placement_id: str) -> str:
+    """A part by its name, where that means no other one on the rig."""
+    names = _placed(document, setup)
+    name = names.get(placement_id, placement_id)
+    return placement_id if list(names.values()).count(name) != 1 else _safe(name, placement_id)
+
+
+def _figures(text: str) -> dict[str, Any]:
+    """A time, a gap, a temperature or a wind; nothing where it is none."""
+    time, gap, cold, wind = (each.match(text) for each in (TIME, GAP, COLD, WIND))
+    if time is not None:
+        return {"at_min": read_clock(time[1])}
+    if gap is not None:
+        return {"gap_min": _figure(gap[1])}
+    if wind is not None:
+        return {"wind_mps": _figure(wind[1]) * SPEEDS[wind[2]]}
+    return {} if cold is None else {"celsius": _figure(cold[1])}
+
+
+def named(text: str, names: dict[str, str]) -> str | None:
     """The one whose name it is; else the only one in whose name, or id, all of its words begin a word."""
     exact = [key for key, name in names.items() if text in (name, key)]
     if exact:

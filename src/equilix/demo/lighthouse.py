@@ -9,17 +9,17 @@ import math
 from typing import Any
 
 from equilix.body.operators import Operator, Spared, Strength
-from equilix.demo.day import ISLAND
+from equilix.demo.day import EVE, ISLAND
 from equilix.demo.kit import LENS_SETS, demo_parts
 from equilix.demo.notebook import OUTINGS
 from equilix.document import FORMAT, VERSION, Document
 from equilix.rig.setups import Cable, Placement, Setup
 
 OPERATORS = (
-    Operator(id="tall", name="Tall operator", stature_m=1.88, mass_kg=88.0, sex="male"),
+    Operator(id="tall", name="Tall operator", stature_m=1.88, mass_kg=88.0, sex="male", work_h=11.0, rest_h=10.0),
     Operator(
         id="slight", name="Slight operator", stature_m=1.63, mass_kg=56.0, sex="female",
-        strength=Strength(shoulder_nm=34.0),
+        strength=Strength(shoulder_nm=34.0), work_h=10.0, rest_h=11.0,
         spare=(Spared(joint="shoulder", side="right", factor=0.7),), note="History of a sore right shoulder.",
     ),
 )  # fmt: skip
@@ -213,6 +213,6 @@ def lighthouse() -> Document:
         lens_sets=LENS_SETS,
         setups=(lamp_room(), boat_landing(), stairs(), causeway(), workshop(), gallery(), evening()),
         outings=OUTINGS,
-        days=(ISLAND,),
+        days=(ISLAND, EVE),
         current="lamp-room",
     )

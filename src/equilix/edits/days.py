@@ -33,12 +33,12 @@ def item_of(day: Day, item_id: str) -> Item:
 
 
 def add_day(document: Document, name: str, like: str | None = None) -> tuple[Document, str]:
-    """A new day, empty or a copy of another; its id too."""
+    """A new day, empty or a copy of what is planned for another; its id too."""
     if len(document.days) >= MOST_DAYS:
         raise Refused(fact("day.too_many_days", most=number(MOST_DAYS)), fact("day.take_some_out"))
     key = free_id(slug(name), [each.id for each in document.days])
     try:
-        day = Day(id=key, name=name) if like is None else day_of(document, like).changed(id=key, name=name)
+        day = Day(id=key, name=name) if like is None else day_of(document, like).changed(id=key, name=name, log=())
     except ValidationError as error:
         raise refused_by(error) from error
     return document.changed(days=(*document.days, day)), key
@@ -51,6 +51,11 @@ def change_day(document: Document, day_id: str, **updates: Any) -> Document:
         return _with(document, old.changed(**{**updates, "id": old.id}))
     except ValidationError as error:
         raise refused_by(error) from error
+
+
+def make_day_so(document: Document, day_id: str, like: Day) -> Document:
+    """Make a day all that another one is, but for its id."""
+    return change_day(document, day_id, **{name: getattr(like, name) for name in Day.FIELDS if name != "id"})
 
 
 def remove_day(document: Document, day_id: str) -> Document:
@@ -80,7 +85,7 @@ def change_item(document: Document, day_id: str, item_id: str, **updates: Any) -
         new = old.changed(**{**updates, "id": old.id})
     except ValidationError as error:
         raise refused_by(error) from error
-    return _with(document, day.changed(items=tuple(new if each is old else each for each in day.items)))
+    return _with(document, day.with_item(new))
 
 
 def move_item(document: Document, day_id: str, item_id: str, at: int) -> Document:
@@ -90,6 +95,14 @@ def move_item(document: Document, day_id: str, item_id: str, at: int) -> Documen
     rest = [each for each in day.items if each is not item]
     place = min(max(at, 0), len(rest))
     return _with(document, day.changed(items=(*rest[:place], item, *rest[place:])))
+
+
+def copy_item(document: Document, day_id: str, item_id: str) -> Document:
+    """Put the same in again, behind it; what has a fixed time comes as soon as it can."""
+    day = day_of(document, day_id)
+    item = item_of(day, item_id)
+    at = item.at_min if item.kind == "deadline" else None
+    return add_items(document, day_id, [item.changed(at_min=at)], day.items.index(item) + 1)
 
 
 def remove_item(document: Document, day_id: str, item_id: str) -> Document:

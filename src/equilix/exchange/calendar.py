@@ -15,8 +15,8 @@ from typing import Any, Final
 from equilix.day.schedule import Span
 from equilix.edits.kit import slug
 from equilix.errors import Refused
-from equilix.exchange.day_table import Unread
 from equilix.exchange.lines import text_of
+from equilix.exchange.typed_table import Unread
 from equilix.facts import fact, listed
 from equilix.model import serializer_of
 from equilix.rig.days import MOST_MIN, Day, Item

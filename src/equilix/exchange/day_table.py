@@ -2,39 +2,26 @@
 
 from __future__ import annotations
 
-import csv
-import io
-import re
-from collections.abc import Sequence
+from functools import partial
 from pathlib import Path
 from typing import Any, Final
 
-from msgspec import Struct
-from pydantic_core import ValidationError
-
 from equilix.document import Document
 from equilix.edits.kit import slug
-from equilix.errors import Invalid, Refused
+from equilix.errors import Invalid
 from equilix.exchange.csv_out import as_csv
-from equilix.exchange.lines import text_of
-from equilix.exchange.tables import Cells, meant
-from equilix.facts import Sayable, fact, listed
-from equilix.model import problem_of
+from equilix.exchange.tables import Cells
+from equilix.exchange.typed_table import Unread, figure_in, made_of, row_named, typed_rows
+from equilix.facts import fact, listed
+from equilix.rig.clock import clock_text, minute_of
 from equilix.rig.days import KINDS, MOST_ITEMS, Day, Item
 
 HEADS: Final = (
-    "at", "kind", "name", "setup", "operator", "lens", "takes", "take min", "gap min", "walking", "°c", "mains", "note",
+    "at", "kind", "name", "setup", "operator", "lens", "without", "takes", "take min", "gap min", "walking",
+    "height", "°c", "wind m/s", "mains", "note",
 )  # fmt: skip
 NEEDED: Final = ("take min",)
 YES: Final = "yes"
-CLOCK: Final = re.compile(r"(\d{1,2}):(\d{2}(?:\.\d+)?)")
-
-
-class Unread(Struct, frozen=True):
-    """A row or an event that could not be taken: which, and why."""
-
-    row: str
-    said: Sayable
 
 
 def as_table(document: Document, day: Day) -> str:
@@ -51,15 +38,11 @@ def _cells(document: Document, day: Day) -> Cells:
             setups[each.setup].name if each.setup in setups else each.setup or "",
             people[each.operator].name if each.operator in people else each.operator or "",
             parts[each.lens].name if each.lens in parts else each.lens or "",
-            each.takes, _number(each.take_min), _number(each.gap_min), YES if each.walking else "",
-            "" if each.celsius is None else _number(each.celsius), YES if each.mains else "", each.note,
+            "; ".join(each.without), each.takes, _number(each.take_min), _number(each.gap_min),
+            YES if each.walking else "", each.height or "",
+            "" if each.celsius is None else _number(each.celsius), _number(each.wind_mps),
+            YES if each.mains else "", each.note,
         )  # fmt: skip
-
-
-def clock_text(minute: float) -> str:
-    """A time as it stands in files: after midnight it goes on with 24:00."""
-    rest = minute % 60
-    return f"{int(minute // 60)}:{int(rest):02d}" + (f"{rest % 1:.6g}"[1:] if rest % 1 else "")
 
 
 def _number(value: float) -> str:
@@ -71,26 +54,18 @@ def read_table(document: Document, path: Path) -> tuple[tuple[Item, ...], tuple[
 
     Raises :class:`~equilix.errors.Refused` where it is no table of a day, and where it cannot be read at all.
     """
-    text = text_of(path)
-    delimiter = max(";,\t", key=text.partition("\n")[0].count)
-    rows = list(csv.reader(io.StringIO(text), delimiter=delimiter))[: MOST_ITEMS + 1]
-    heads = [cell.strip().casefold() for cell in rows[0]] if rows else []
-    if any(need not in heads for need in NEEDED):
-        raise Refused(fact("day.no_table", file=path.name), fact("day.heads", heads=listed(NEEDED)))
     found: list[Item] = []
     unread: list[Unread] = []
-    for number, cells in enumerate(rows[1:], start=2):
-        if any(cell.strip() for cell in cells):
-            told = {head: meant(cell).strip() for head, cell in zip(heads, cells, strict=False)}
-            try:
-                found.append(_item(document, told))
-            except Invalid as error:
-                unread.append(Unread(str(number), error.said))
+    for number, told in typed_rows(path, NEEDED, MOST_ITEMS, "day.no_table"):
+        try:
+            found.append(made_of(partial(_item, document, told)))
+        except Invalid as error:
+            unread.append(Unread(row_named(number), error.said))
     return tuple(found), tuple(unread)
 
 
 def _item(document: Document, told: dict[str, str]) -> Item:
-    """One row. Raises :class:`Invalid`."""
+    """One row. Raises :class:`Invalid` or ``ValidationError``."""
     kind = told.get("kind") or "scene"
     if kind not in KINDS:
         raise Invalid(fact("day.no_kind", text=kind, there=listed(KINDS)))
@@ -99,21 +74,22 @@ def _item(document: Document, told: dict[str, str]) -> Item:
     lenses = {each.name: each.id for each in document.lenses}
     at = told.get("at")
     name = told.get("name") or told.get("setup") or kind
-    takes: Any = _figure(told, "takes", 1.0)
-    """The model refuses what is not whole."""
-    try:
-        return Item(
-            id=slug(name), kind=kind, name=told.get("name", ""), at_min=_clock(at) if at else None,
-            setup=_known(told.get("setup"), setups), operator=_known(told.get("operator"), people),
-            lens=_known(told.get("lens"), lenses), takes=takes,
-            take_min=_figure(told, "take min", 0.0), gap_min=_figure(told, "gap min", 0.0),
-            walking=told.get("walking") == YES, celsius=_figure(told, "°c", 0.0) if told.get("°c") else None,
-            mains=told.get("mains") == YES, note=told.get("note", ""),
-        )  # fmt: skip
-    except ValidationError as error:
-        first = error.errors()[0]
-        where, problem = ".".join(map(str, first["loc"])), problem_of(first)
-        raise Invalid(fact("day.in_field", field=where, problem=problem) if where else problem) from error
+    takes: Any = figure_in(told, "takes", 1.0)
+    height: Any = told.get("height") or None
+    """The model refuses what is not whole, and what is no height."""
+    return Item(
+        id=slug(name), kind=kind, name=told.get("name", ""), at_min=_clock(at) if at else None,
+        setup=_known(told.get("setup"), setups), operator=_known(told.get("operator"), people),
+        lens=_known(told.get("lens"), lenses), without=_ids(told.get("without", "")), takes=takes,
+        take_min=figure_in(told, "take min"), gap_min=figure_in(told, "gap min"),
+        walking=told.get("walking") == YES, height=height, celsius=figure_in(told, "°c") if told.get("°c") else None,
+        wind_mps=figure_in(told, "wind m/s"),
+        mains=told.get("mains") == YES, note=told.get("note", ""),
+    )  # fmt: skip
+
+
+def _ids(cell: str) -> tuple[str, ...]:
+    return tuple(each.strip() for each in cell.split(";") if each.strip())
 
 
 def _known(text: str | None, names: dict[str, str]) -> str | None:
@@ -126,25 +102,7 @@ def _known(text: str | None, names: dict[str, str]) -> str | None:
 
 
 def _clock(text: str) -> float:
-    match = CLOCK.fullmatch(text)
-    if match is None or float(match[2]) >= 60:
+    minute = minute_of(text)
+    if minute is None:
         raise Invalid(fact("day.no_clock", text=text))
-    return int(match[1]) * 60 + float(match[2])
-
-
-def _figure(told: dict[str, str], head: str, usual: float) -> float:
-    text = told.get(head)
-    if not text:
-        return usual
-    try:
-        return float(text.replace(",", "."))
-    except ValueError:
-        raise Invalid(fact("day.no_number", text=text, head=head)) from None
-
-
-def problem_words(unread: Sequence[Unread]) -> Sayable:
-    """What could not be taken, one after the other."""
-    return listed((fact("day.unread", row=each.row, problem=each.said) for each in unread[:MOST_TOLD]), "semicolon")
-
-
-MOST_TOLD: Final = 5
+    return minute

@@ -8,23 +8,20 @@ from __future__ import annotations
 
 import csv
 import io
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterator
+from functools import partial
 from pathlib import Path
 from typing import Any, Final, get_args
 
-from msgspec import Struct
-from pydantic_core import ValidationError
-
-from equilix.body.outings import REGIONS, TROUBLES, Bore, Charged, Faulty, Felt, Outing, UsedMark, in_order
+from equilix.body.outings import TROUBLES, Bore, Charged, Faulty, Felt, Outing, UsedMark, in_order
 from equilix.document import Document
 from equilix.edits.kit import slug
-from equilix.errors import Invalid, Refused
+from equilix.errors import Invalid
 from equilix.exchange.csv_out import as_csv
-from equilix.exchange.lines import text_of
-from equilix.exchange.tables import Cells, meant
-from equilix.facts import Sayable, fact, listed
-from equilix.keys import EffortKey, Joint, Side
-from equilix.model import problem_of
+from equilix.exchange.tables import Cells
+from equilix.exchange.typed_table import Unread, figure, figure_in, made_of, row_named, typed_rows
+from equilix.facts import fact, listed
+from equilix.keys import REGIONS, EffortKey, Joint, Side
 
 HEADS: Final = (
     "day", "place", "operator", "setup", "way", "kg", "takes", "take min", "rest min", "gave out", "felt", "borne",
@@ -37,13 +34,6 @@ JOINTS: Final[tuple[EffortKey, ...]] = tuple(
     (joint, side) for joint in get_args(Joint) for side in ("", "left", "right")
 )
 MOST_ROWS: Final = 5000
-
-
-class Unread(Struct, frozen=True):
-    """A row that could not be taken, and why."""
-
-    row: int
-    said: Sayable
 
 
 def as_table(document: Document) -> str:
@@ -93,23 +83,14 @@ def read_table(document: Document, path: Path) -> tuple[tuple[Outing, ...], tupl
 
     Raises :class:`~equilix.errors.Refused` where it is no table of outings, and where it cannot be read at all.
     """
-    text = text_of(path)
-    delimiter = max(";,\t", key=text.partition("\n")[0].count)
-    rows = list(csv.reader(io.StringIO(text), delimiter=delimiter))[: MOST_ROWS + 1]
-    heads = [cell.strip().casefold() for cell in rows[0]] if rows else []
-    if any(need not in heads for need in NEEDED):
-        raise Refused(fact("notebook.no_table", file=path.name), fact("notebook.heads", heads=listed(NEEDED)))
     known = {_row(document, each) for each in document.outings}
     found: list[Outing] = []
     unread: list[Unread] = []
-    for number, cells in enumerate(rows[1:], start=2):
-        if not any(cell.strip() for cell in cells):
-            continue
-        told = {head: meant(cell).strip() for head, cell in zip(heads, cells, strict=False)}
+    for number, told in typed_rows(path, NEEDED, MOST_ROWS, "notebook.no_table"):
         try:
-            outing = _outing(document, told)
+            outing = made_of(partial(_outing, document, told))
         except Invalid as error:
-            unread.append(Unread(number, error.said))
+            unread.append(Unread(row_named(number), error.said))
         else:
             row = _row(document, outing)
             if row not in known:
@@ -119,7 +100,7 @@ def read_table(document: Document, path: Path) -> tuple[tuple[Outing, ...], tupl
 
 
 def _outing(document: Document, told: dict[str, str]) -> Outing:
-    """One row. Raises :class:`~equilix.errors.Invalid` with what is wrong with it."""
+    """One row. Raises :class:`~equilix.errors.Invalid` or ``ValidationError`` with what is wrong with it."""
 
     def named(text: str) -> str:
         """The id of a part by its name; where the kit has none, what its id would be."""
@@ -135,46 +116,30 @@ def _outing(document: Document, told: dict[str, str]) -> Outing:
         gave_out, side = _joint(told["gave out"])
     felt = told.get("felt", "")
     day = told.get("day", "")
-    takes: Any = _float(told, "takes", 1.0)
+    takes: Any = figure_in(told, "takes", 1.0)
     """The model refuses what is not whole."""
-    try:
-        return Outing(
-            id=slug(f"{day} {told.get('setup', '')}"), day=day, place=told.get("place", ""),
-            operator=ids[0] if ids else None, setup=told.get("setup", ""), way=told.get("way", ""),
-            mass_kg=_float(told, "kg"), takes=takes, take_min=_float(told, "take min"),
-            rest_min=_float(told, "rest min"), gave_out=gave_out, gave_out_side=side,
-            felt=None if not felt else () if felt == NOTHING_HURT else tuple(map(_felt, _items(felt))),
-            bore=tuple(map(_bore, _items(told.get("borne", "")))),
-            faulty=tuple(_faulty(each, named) for each in _items(told.get("trouble", ""))),
-            marks=tuple(
-                UsedMark(name=name, at_m=value / 1000) for name, value in _valued(told.get("marks mm", ""), "marks mm")
-            ),
-            batteries=tuple(
-                Charged(part=named(name), name=name, times=value)
-                for name, value in _valued(told.get("batteries", ""), "batteries")
-            ),
-            came_from=told.get("converted from", ""), conversion_min=_float(told, "conversion min"),
-            photo=told.get("photo", ""), note=told.get("note", ""),
-        )  # fmt: skip
-    except ValidationError as error:
-        first = error.errors()[0]
-        where, problem = ".".join(map(str, first["loc"])), problem_of(first)
-        raise Invalid(fact("notebook.in_field", field=where, problem=problem) if where else problem) from error
+    return Outing(
+        id=slug(f"{day} {told.get('setup', '')}"), day=day, place=told.get("place", ""),
+        operator=ids[0] if ids else None, setup=told.get("setup", ""), way=told.get("way", ""),
+        mass_kg=figure_in(told, "kg"), takes=takes, take_min=figure_in(told, "take min"),
+        rest_min=figure_in(told, "rest min"), gave_out=gave_out, gave_out_side=side,
+        felt=None if not felt else () if felt == NOTHING_HURT else tuple(map(_felt, _items(felt))),
+        bore=tuple(map(_bore, _items(told.get("borne", "")))),
+        faulty=tuple(_faulty(each, named) for each in _items(told.get("trouble", ""))),
+        marks=tuple(
+            UsedMark(name=name, at_m=value / 1000) for name, value in _valued(told.get("marks mm", ""), "marks mm")
+        ),
+        batteries=tuple(
+            Charged(part=named(name), name=name, times=value)
+            for name, value in _valued(told.get("batteries", ""), "batteries")
+        ),
+        came_from=told.get("converted from", ""), conversion_min=figure_in(told, "conversion min"),
+        photo=told.get("photo", ""), note=told.get("note", ""),
+    )  # fmt: skip
 
 
 def _items(cell: str) -> list[str]:
     return [each.strip() for each in next(csv.reader([cell], delimiter=";"), []) if each.strip()]
-
-
-def _float(told: dict[str, str], head: str, usual: float = 0.0) -> float:
-    return _figure(told[head], head) if told.get(head) else usual
-
-
-def _figure(text: str, head: str) -> float:
-    try:
-        return float(text.replace(",", "."))
-    except ValueError:
-        raise Invalid(fact("notebook.no_number", text=text, head=head)) from None
 
 
 def _felt(text: str) -> Felt:
@@ -195,7 +160,7 @@ def _joint(text: str) -> EffortKey:
 def _bore(text: str) -> Bore:
     where, _, load = text.rpartition(" ")
     joint, side = _joint(where)
-    return Bore(joint=joint, side=side, load=_figure(load, "borne"))
+    return Bore(joint=joint, side=side, load=figure(load, "borne"))
 
 
 def _faulty(text: str, named: Callable[[str], str]) -> Faulty:
@@ -210,13 +175,4 @@ def _faulty(text: str, named: Callable[[str], str]) -> Faulty:
 def _valued(cell: str, head: str) -> Iterator[tuple[str, float]]:
     for each in _items(cell):
         name, _, value = each.rpartition(": ")
-        yield name or value, _figure(value, head) if name else 1.0
-
-
-def problem_words(unread: Sequence[Unread]) -> Sayable:
-    """What could not be read, row by row."""
-    rows = [fact("notebook.row_problem", row=each.row, problem=each.said) for each in unread[:MOST_TOLD]]
-    return listed(rows, "semicolon")
-
-
-MOST_TOLD: Final = 5
+        yield name or value, figure(value, head) if name else 1.0

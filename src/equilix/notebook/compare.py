@@ -10,7 +10,8 @@ from msgspec import Struct
 from equilix.body.discomfort import as_one_take_s, discomfort
 from equilix.body.endurance import endurance_s
 from equilix.body.operators import Operator
-from equilix.body.outings import REGION_OF, REGIONS, Outing, RegionKey
+from equilix.body.outings import REGION_OF, Outing
+from equilix.keys import REGIONS, RegionKey
 
 LEAST_OFF: Final = 1.5
 """A difference that is said; less is the mood of the day (estimate)."""

@@ -6,11 +6,11 @@ from collections.abc import Iterator, Sequence
 from datetime import date
 from typing import Final
 
-from equilix.body.outings import Faulty, Outing, RegionKey
+from equilix.body.outings import Faulty, Outing
 from equilix.carry import WAYS
 from equilix.document import Document
 from equilix.facts import Sayable, duration, fact, general, length, listed, mass, number
-from equilix.keys import Joint
+from equilix.keys import Joint, RegionKey
 from equilix.notebook.compare import LEAST_OFF, Average
 from equilix.notebook.refit import JOINTS, Refit
 

@@ -30,9 +30,9 @@ from equilix.body.calibrate import held_moment_nm
 from equilix.body.discomfort import as_one_take_s
 from equilix.body.endurance import POWER_LAW
 from equilix.body.operators import MEAN_STRENGTH, Operator, StatedBody
-from equilix.body.outings import MOST_SCORE, REGION_OF, Outing, in_order
+from equilix.body.outings import REGION_OF, Outing, in_order
 from equilix.errors import Called, going_on, never
-from equilix.keys import Joint
+from equilix.keys import MOST_SCORE, Joint
 
 Array = NDArray[np.float64]
 

@@ -9,9 +9,10 @@ from typing import Final, Literal
 
 from msgspec import Struct
 
-from equilix.body.outings import REGIONS, Outing, Trouble, in_order
+from equilix.body.outings import Outing, Trouble, in_order
 from equilix.document import Document
 from equilix.facts import Sayable, fact, listed, number, percent
+from equilix.keys import REGIONS
 from equilix.kit.parts import Part
 from equilix.mechanics.fasteners import THREADS
 from equilix.notebook.notebook_words import day_words, region_words

@@ -8,6 +8,7 @@ from typing import Annotated, Final, Literal
 from equilix.errors import Invalid
 from equilix.facts import fact
 from equilix.model import Identifier, Model, Name, field
+from equilix.rig.events import DAY_MIN, Event, Minute
 from equilix.schema import Limits
 
 ItemKind = Literal["scene", "break", "meal", "transport", "deadline"]
@@ -16,9 +17,9 @@ MOST_ITEMS: Final = 400
 MOST_TAKES: Final = 200
 MOST_MIN: Final = 240.0
 """Four hours: no take, and nothing else in one piece, is longer."""
-DAY_MIN: Final = 1440.0
-Minute = Annotated[float, Limits(ge=0.0, le=2 * DAY_MIN)]
-"""Of the day, from midnight; after midnight it goes on."""
+MOST_EVENTS: Final = 2000
+MOST_WITHOUT: Final = 50
+Height = Literal["low", "chest", "eye", "overhead"]
 
 
 class Item(Model):
@@ -31,15 +32,20 @@ class Item(Model):
     setup: Identifier | None = None
     operator: Identifier | None = field(default=None, description="Who carries it; none: who the setup names.")
     lens: Identifier | None = field(default=None, description="The lens of the kit that is on; none: that of the rig.")
+    without: Annotated[tuple[Identifier, ...], Limits(max_length=MOST_WITHOUT)] = field(
+        default=(), description="Placements of the rig that are left off, with all that hangs on them."
+    )
     takes: Annotated[int, Limits(ge=1, le=MOST_TAKES)] = 1
     take_min: Annotated[float, Limits(ge=0.0, le=MOST_MIN)] = field(
         default=0.0, description="How long a take is carried; of a break, how long it is."
     )
     gap_min: Annotated[float, Limits(ge=0.0, le=MOST_MIN)] = field(default=0.0, description="Between two takes.")
     walking: bool = False
+    height: Height | None = field(default=None, description="How high it is held; none: what the setup says.")
     celsius: Annotated[float, Limits(ge=-60.0, le=60.0)] | None = field(
         default=None, description="Of the air; none: what the setup says."
     )
+    wind_mps: Annotated[float, Limits(ge=0.0, le=60.0)] = field(default=0.0, description="Of the wind; 0: none told.")
     mains: bool = field(default=False, description="Batteries are charged meanwhile.")
     note: Annotated[str, Limits(max_length=1000)] = ""
 
@@ -71,6 +77,10 @@ class Day(Model):
     chargers: Annotated[int, Limits(ge=1, le=20)] = 1
     warm: bool = field(default=False, description="Spare batteries are kept warm on the body until they go on.")
 
+    log: Annotated[tuple[Event, ...], Limits(max_length=MOST_EVENTS)] = field(
+        default=(), description="What happened, in the order in which it was written down."
+    )
+
     def check(self) -> None:
         """Its date is one, and no two items go by one id."""
         if self.on:
@@ -80,3 +90,7 @@ class Day(Model):
                 raise Invalid(fact("notebook.no_day", day=self.on)) from None
         if len({each.id for each in self.items}) < len(self.items):
             raise Invalid(fact("notebook.twice"))
+
+    def with_item(self, new: Item) -> Day:
+        """The day with an item in the place of the one of its id."""
+        return self.changed(items=tuple(new if each.id == new.id else each for each in self.items))

@@ -69,10 +69,10 @@ def _called(thing: Model, document: Document) -> str:
 
 
 def _piece(path: tuple[str, ...], documents: tuple[Document, ...]) -> str:
-    """The name of a piece, a cable, a link of a setup."""
+    """The name of a piece, a cable, a link of a setup, of something on a day."""
     for document in documents:
-        setup = document.setups_by_id.get(path[1])
-        for thing in getattr(setup, path[2], ()):
+        whole = next((each for each in getattr(document, path[0], ()) if each.id == path[1]), None)
+        for thing in getattr(whole, path[2], ()):
             if path[3] in (getattr(thing, "id", None), getattr(thing, "view", None)):
                 part = document.parts_by_id.get(str(getattr(thing, "part", "")))
                 return str(getattr(thing, "name", "") or (part.name if part is not None else path[3]))

@@ -18,6 +18,7 @@ from equilix.facts import fact
 from equilix.faults import document_faults, setup_faults
 from equilix.kit.parts import Part
 from equilix.model import Model
+from equilix.rig.days import Day
 from equilix.rig.setups import Setup
 
 Side = Literal["mine", "theirs"]
@@ -116,7 +117,7 @@ class _Work:
             operators=self._by_id(("operators",), b.operators, m.operators, t.operators),
             setups=setups, lens_sets=sets, readings=readings, conversions=timed, current=current, measured=measured,
             stated=tuple(each for each in stated if each.part in known or each.part in used),
-            days=self._by_id(("days",), b.days, m.days, t.days),
+            days=self._by_id(("days",), b.days, m.days, t.days, self._day),
             outings=self._by_id(("outings",), b.outings, m.outings, t.outings),
             rules=self._mapping(("rules",), b.rules, m.rules, t.rules),
         )  # fmt: skip
@@ -185,11 +186,20 @@ class _Work:
 
     def _setup(self, path: Path, base: Setup, mine: Setup, theirs: Setup) -> Setup:
         """A setup both of whose sides have been worked on: piece by piece, cable by cable."""
+        return self._pieces(path, base, mine, theirs, ("placements", "cables", "links", "backdrops"))
+
+    def _day(self, path: Path, base: Day, mine: Day, theirs: Day) -> Day:
+        """A day that both have worked on: item by item; what both have written down happened, all of it."""
+        log = mine.log if theirs.log == mine.log else tuple(_bag(base.log, mine.log, theirs.log))
+        base, mine, theirs = (each.changed(log=log) for each in (base, mine, theirs))
+        return self._pieces(path, base, mine, theirs, ("items",))
+
+    def _pieces(self, path: Path, base: Thing, mine: Thing, theirs: Thing, inside: Sequence[str]) -> Thing:
+        """Field by field, and what stands in these fields thing by thing."""
         if theirs in (mine, base):
             return mine
         if mine == base:
             return theirs
-        inside = ("placements", "cables", "links", "backdrops")
         whole = self._fields(path, *(each.changed(**dict.fromkeys(inside, ())) for each in (base, mine, theirs)))
         pieces = {
             name: self._by_id((*path, name), getattr(base, name), getattr(mine, name), getattr(theirs, name))

@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QFileDialog, QWidget
 from equilix.errors import EquilixError
 from equilix.exchange.exporting import exported, sort_of
 from equilix.store.saving import write_atomically
-from equilix.ui.page_files import save_dialog
+from equilix.ui.page_files import endings_follow, save_dialog
 from equilix.ui.printing.files import write_pages
 from equilix.ui.printing.paper import PAGES_MM
 from equilix.ui.printing.printer import title_of
@@ -36,16 +36,10 @@ def choose_export(asker: QWidget, session: Session) -> QFileDialog:
     """Open the dialog."""
     filters = [f"{say(title)} ({' '.join(f'*.{each}' for each in endings)})" for title, endings in SORTS]
     dialog = save_dialog(asker, session, ";;".join(filters), lambda name: _write(session, dialog, Path(name), filters))
-    dialog.filterSelected.connect(partial(_follow, dialog))
-    _follow(dialog, filters[0])
+    endings_follow(dialog)
     dialog.selectFile(session.setup.name.replace("/", " "))
     dialog.open()
     return dialog
-
-
-def _follow(dialog: QFileDialog, chosen: str) -> None:
-    """A name without an ending gets the first of the sort that is chosen."""
-    dialog.setDefaultSuffix(chosen.rpartition("(")[2].rstrip(")").split()[0].lstrip("*."))
 
 
 def _write(session: Session, dialog: QFileDialog, path: Path, filters: list[str]) -> None:

@@ -54,6 +54,7 @@ class Bar(QWidget):
             button = QPushButton(on_button(word))
             button.clicked.connect(lambda _checked=False, act=act: act())
             self.row.addWidget(button)
+            button.show()  # before its bar is measured: Qt itself would show it a moment later
             self.buttons.append(button)
 
     def press(self, word: str) -> None:

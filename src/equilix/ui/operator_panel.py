@@ -18,7 +18,7 @@ from equilix.ui.session import Session
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.fields import QuantityField, values_of
 from equilix.ui.widgets.panel import Panel
-from equilix.ui.widgets.tint import plain_label
+from equilix.ui.widgets.tint import plain_label, set_tip
 from equilix.words.language import say
 from equilix.words.quantities import fixed, general, stature, torque
 from equilix.words.telling import tell
@@ -110,7 +110,13 @@ class OperatorPanel(Panel):
             self.form.addRow(label, field)
         self.endurance = QuantityField(say("How long they last, times most people"), "number")
         self.endurance.show_value(operator.endurance)
-        self.form.addRow(say("Lasts, × most"), self.endurance)
+        names = say("Own rule: hours at work a day at most"), say("Own rule: hours from one day to the next")
+        self.work, self.rest = (QuantityField(name, "number") for name in names)
+        for field, name, own in zip((self.work, self.rest), names, (operator.work_h, operator.rest_h), strict=True):
+            set_tip(field, name)
+            field.line.setText("" if own is None else general(own))
+            field.line.setPlaceholderText(say("none"))
+        self.form.addRow(say("Lasts ×; h a day, of rest"), _beside(self.endurance, self.work, self.rest))
         self.hold = HoldTest(self)
         self.form.addRow(say("Hold test"), self.hold)
         note = plain_label(say("Estimates for healthy adults; the spread between people is wide. Pain means stop."))
@@ -122,18 +128,20 @@ class OperatorPanel(Panel):
 
     def strength(self) -> Strength | None:
         """Own strength as entered; None where a field cannot be read, which is said there."""
-        found: dict[str, float] = {}
-        for key, field, _ in _STRENGTHS:
-            line = self.strengths[key]
-            if not line.line.text().strip():
-                continue
+        found = self._entered({field: self.strengths[key] for key, field, _ in _STRENGTHS})
+        return None if found is None else self.operator.strength.changed(**found)
+
+    def _entered(self, fields: dict[str, QuantityField]) -> dict[str, float | None] | None:
+        """What stands in fields that may be empty; None where one cannot be read, which is said there."""
+        found: dict[str, float | None] = {}
+        for key, field in fields.items():
             try:
-                found[field] = line.value()
-                line.complain("")
+                found[key] = field.value() if field.line.text().strip() else None
+                field.complain("")
             except EquilixError as error:
-                line.complain(self.session.tell(error.said))
+                field.complain(self.session.tell(error.said))
                 return None
-        return self.operator.strength.changed(**{field: found.get(field) for _, field, _ in _STRENGTHS})
+        return found
 
     def take(self) -> None:
         """Take the operator over, or say at the field what is wrong."""
@@ -145,13 +153,14 @@ class OperatorPanel(Panel):
             self.refuse(self.session.tell(error.said) if isinstance(error, EquilixError) else str(error))
             return
         endurance = values_of((self.endurance,), self.session.document.display)
-        if values is None or strength is None or endurance is None:
+        hours = self._entered({"work_h": self.work, "rest_h": self.rest})
+        if values is None or strength is None or endurance is None or hours is None:
             self.adjustSize()
             return
         fields = {
             "name": self.name.text(), "stature_m": values[0], "mass_kg": values[1], "strength": strength,
             "sex": _SEXES[self.sex.currentIndex()], "shoulder": _SIDES[self.shoulder.currentIndex()],
-            "eye": _SIDES[self.eye.currentIndex()], "spare": spare, "endurance": endurance[0],
+            "eye": _SIDES[self.eye.currentIndex()], "spare": spare, "endurance": endurance[0], **hours,
             "holds": (*self.operator.holds, *self.hold.held)[-MOST_HOLDS:],
         }  # fmt: skip
         setup_id = self.session.setup.id

@@ -37,6 +37,16 @@ def choose_pages_file(
     return dialog
 
 
+def endings_follow(dialog: QFileDialog) -> None:
+    """A name without an ending gets the first of the sort that is chosen."""
+
+    def follow(chosen: str) -> None:
+        dialog.setDefaultSuffix(chosen.rpartition("(")[2].rstrip(")").split()[0].lstrip("*."))
+
+    dialog.filterSelected.connect(follow)
+    follow(dialog.selectedNameFilter())
+
+
 def save_dialog(asker: QWidget, session: Session, sorts: str, take: Callable[[str], object]) -> QFileDialog:
     """A dialog for what is written, beside the document's file; its own question stands before a file is replaced."""
     dialog = file_dialog(asker, sorts, take)

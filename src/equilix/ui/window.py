@@ -59,6 +59,7 @@ class Window(QMainWindow):
         self.message = MessageBar(session, self.stage)
         self.disk = DiskMessages(session.desk, self.message, self.files, self.close_anyway)
         self._let_go = False
+        self.at_arms_length = False
         self.text_percent = round(100 * enlarged())
         """Of what is usual; it holds from the next start on."""
         self._came_from = dict.fromkeys(table.LOOKED_UP, table.FIRST)
@@ -167,6 +168,8 @@ class Window(QMainWindow):
 
     def show_page(self, key: str) -> None:
         """Open a workspace, by its key."""
+        if self.at_arms_length:
+            self.toggle_arms_length()
         left = self.pages.open_key
         if key in self._came_from and left != key and self._came_from.get(left) != key:  # and not on the way back to it
             self._came_from[key] = left
@@ -270,27 +273,28 @@ class Window(QMainWindow):
         self.session.show_units(other)
 
     def toggle_arms_length(self) -> None:
-        """Only the drawing, the sentence and the next step, large; and back."""
-        on = not self.pages.stack.isHidden()
-        for widget in (self.pages.stack, self.nav, self.nav_rule):
+        """Only the drawing, the sentence and the next step, large; of a day, now and next; and back."""
+        on = self.at_arms_length = not self.at_arms_length
+        aside = self.room.drawing if self.page.at_arms_length(on) else self.pages.stack
+        for widget in (aside, self.nav, self.nav_rule):
             widget.setVisible(not on)
-        self.stage.at_arms_length(on)
         if not on:
             self.room.share()
+        if aside is self.room.drawing:
+            return
+        self.stage.at_arms_length(on)
         self.reading.large = on
         self.reading.refresh()
-        if on and self.session.answers.plans:
-            plan = next((p for p in self.session.answers.plans if p.answers), None)
-            if plan is not None and self.session.analysis.status != "rests":
-                from equilix.words.steps import told_lines
+        self.message.withdraw("next")
+        plan = next((p for p in self.session.answers.plans if on and p.answers), None)
+        if plan is not None and self.session.analysis.status != "rests":
+            from equilix.words.steps import told_lines
 
-                self.message.offer(
-                    "next",
-                    say("Next: {said}.").format(said=self.session.tell(told_lines(plan)[0].said)),
-                    [(say("Do it"), lambda: self.session.apply_plan(plan))],
-                )
-        elif not on:
-            self.message.withdraw("next")
+            self.message.offer(
+                "next",
+                say("Next: {said}.").format(said=self.session.tell(told_lines(plan)[0].said)),
+                [(say("Do it"), lambda: self.session.apply_plan(plan))],
+            )
 
     def offer_lost_work(self) -> None:
         """Offer what an earlier run left unsaved."""

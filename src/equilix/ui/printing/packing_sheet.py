@@ -16,9 +16,10 @@ from equilix.change.packing.packing_words import (
     sure_words,
 )
 from equilix.facts import Sayable, fact, mass
-from equilix.ui.printing.paper import ACCENT, QUIET, Paper
+from equilix.ui.printing.column import Column
+from equilix.ui.printing.paper import ACCENT, INK, QUIET, Paper
 from equilix.units import Display
-from equilix.words.telling import begun, tell
+from equilix.words.telling import tell
 
 MARGIN: Final = 12.0
 TEXT: Final = 3.4
@@ -27,34 +28,19 @@ BOX: Final = 3.0
 """Side of what is ticked, mm."""
 
 
-class _List:
-    """A column of lines that goes on on the next page."""
+class _List(Column):
+    """Of things to tick, in groups."""
 
-    def __init__(self, paper: Paper, display: Display):
-        self.paper, self.display = paper, display
-        self.wide = paper.width_mm - 2 * MARGIN
-        self.at = MARGIN + 5.0
-
-    def _room(self, high: float) -> None:
-        if self.at + high > self.paper.height_mm - MARGIN:
-            self.paper.next_page()
-            self.at = MARGIN + 5.0
-
-    def said(self, said: Sayable | str, size: float = TEXT, *, bold: bool = False, tone: str = QUIET) -> None:
-        """A paragraph."""
-        text = begun(tell(said, self.display))
-        if not text:
-            return
-        self._room(size * 1.3 * len(self.paper.wrapped(text, self.wide, size, bold=bold)))
-        self.at = self.paper.paragraph(MARGIN, self.at, text, self.wide, size, bold=bold, tone=tone)
+    def __init__(self, paper: Paper, display: Display) -> None:
+        super().__init__(paper, display, MARGIN)
 
     def head(self, said: Sayable, share: float | None = None) -> None:
         """The head of a group; with how much of a room is taken as a bar at its end."""
-        self._room(3 * LINE)
+        self.room(3 * LINE)
         self.at += 3.0
-        self.paper.line(MARGIN, self.at, MARGIN + self.wide, self.at, 0.2, QUIET)
+        self.rule(0.0)
         self.at += 5.5
-        self.paper.text(MARGIN, self.at, begun(tell(said, self.display)), TEXT + 0.8, bold=True)
+        self.paper.text(MARGIN, self.at, self.told(said), TEXT + 0.8, bold=True)
         if share is not None:
             left, long = MARGIN + self.wide - 40, 40.0
             self.paper.frame(left, self.at - 3, long, 3, 0.2)
@@ -63,8 +49,8 @@ class _List:
 
     def tick(self, said: Sayable | str, end: Sayable = "") -> None:
         """A line with a box before it, and a figure at its end."""
-        lines = self.paper.wrapped(begun(tell(said, self.display)), self.wide - 28, TEXT)
-        self._room(LINE * len(lines))
+        lines = self.paper.wrapped(self.told(said), self.wide - 28, TEXT)
+        self.room(LINE * len(lines))
         self.paper.frame(MARGIN, self.at - BOX + 0.4, BOX, BOX, 0.25)
         self.paper.text(MARGIN + self.wide, self.at, tell(end, self.display), TEXT, align="right", tone=QUIET)
         for line in lines:
@@ -80,11 +66,11 @@ class _List:
 def draw_packing(paper: Paper, title: str, found: Packing, display: Display) -> None:
     """As many pages as it needs."""
     page = _List(paper, display)
-    page.said(title, 5.5, bold=True, tone="#000000")
-    page.said(headline(found), TEXT + 0.8, bold=True, tone="#000000")
-    page.said(apart_words(found))
+    page.said(title, 5.5, bold=True, tone=INK)
+    page.said(headline(found), TEXT + 0.8, bold=True, tone=INK)
+    page.said(apart_words(found), TEXT)
     for said in sure_words(found):
-        page.said(said)
+        page.said(said, TEXT)
     if found.lumps.taken_off:
         page.head(fact("pack.take_off"))
         for name in off_words(found):
@@ -92,7 +78,7 @@ def draw_packing(paper: Paper, title: str, found: Packing, display: Display) -> 
     for case in found.cases:
         page.head(case_words(case), case.share if case.lines else None)
         for said in minded(case):
-            page.said(said, tone=ACCENT)
+            page.said(said, TEXT, tone=ACCENT)
             page.at += 1.0
         page.lines(case.lines)
     for key, rest in (("pack.outside", found.outside), ("pack.by_itself", found.by_themselves)):

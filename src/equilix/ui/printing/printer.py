@@ -14,11 +14,15 @@ from equilix.change.conversion.conversion import Conversion
 from equilix.change.packing.packing import Packing
 from equilix.change.parts_list import PartLine
 from equilix.change.tape import Strip
+from equilix.day.course import Course
+from equilix.day.rigs import Rigs
 from equilix.document import Document
 from equilix.result import Result
 from equilix.rig.setups import Setup
+from equilix.ui.printing.battery_sheet import draw_batteries
 from equilix.ui.printing.card_sheet import CARDS_MM, draw_cards, page_for
 from equilix.ui.printing.conversion_sheet import draw_conversion
+from equilix.ui.printing.day_sheet import draw_day
 from equilix.ui.printing.files import write_pages
 from equilix.ui.printing.packing_sheet import draw_packing
 from equilix.ui.printing.paper import PAGES_MM, Draw
@@ -87,6 +91,11 @@ class PagePrinter:
         """The list of parts."""
         title = title_of(document, result.analysis.setup)
         self._write(lambda paper: draw_parts(paper, title, lines, result, display), out, PAGES_MM[page], title)
+
+    def day(self, course: Course, rigs: Rigs, sheet: str, display: Display, out: Path, page: str) -> None:
+        """A day, or its batteries."""
+        draw = draw_batteries if sheet == "batteries" else draw_day
+        self._write(lambda paper: draw(paper, course, rigs, display), out, PAGES_MM[page], course.day.name)
 
     def packing(self, document: Document, found: Packing, display: Display, out: Path, page: str) -> None:
         """What goes into which case, to tick."""

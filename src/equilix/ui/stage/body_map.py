@@ -17,8 +17,8 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from equilix.body.figure import BodyFigure, body_figure
 from equilix.body.operators import Operator
-from equilix.body.outings import MOST_SCORE, REGIONS, RegionKey
 from equilix.body.posture import stance_at
+from equilix.keys import MOST_SCORE, REGIONS, RegionKey
 from equilix.notebook.notebook_words import region_words
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.contours import Contour, contours

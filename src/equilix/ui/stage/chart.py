@@ -19,6 +19,8 @@ class Chart(QWidget):
 
     ground: Role = "paper"
     """What it lies on."""
+    larger: float = 1.0
+    """So many times as large as usual it is drawn, to be read from farther away."""
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -37,7 +39,8 @@ class Chart(QWidget):
     @property
     def paper(self) -> QRectF:
         """The widget as it would be with text of the usual size: it is drawn so, and enlarged as a whole."""
-        return QRectF(0.0, 0.0, self.width() / enlarged(), self.height() / enlarged())
+        scale = enlarged() * self.larger
+        return QRectF(0.0, 0.0, self.width() / scale, self.height() / scale)
 
     def placed(self) -> list[Placed]:
         """The texts in their places."""
@@ -49,6 +52,6 @@ class Chart(QWidget):
         with QPainter(self) as painter:
             painter.fillRect(self.rect(), colour(getattr(self.theme, self.ground)))
             painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-            painter.scale(enlarged(), enlarged())
+            painter.scale(enlarged() * self.larger, enlarged() * self.larger)
             paint(painter, found, self.theme, bounds)
             paint_texts(painter, place(found, bounds), self.theme)

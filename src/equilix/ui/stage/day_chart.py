@@ -11,15 +11,18 @@ from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QFontMetricsF, QKeyEvent, QMouseEvent, QPainterPath
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
+from equilix.body.outings import REGION_OF
 from equilix.day.charge import Piece
-from equilix.day.course import Course, Mark
+from equilix.day.course import Course
 from equilix.day.day_words import clock, item_words
+from equilix.day.marks import Mark
 from equilix.day.schedule import Span
 from equilix.day.tiring import Band
 from equilix.document import Document
 from equilix.facts import fact
+from equilix.keys import RegionKey
 from equilix.ui.stage.chart import Chart
-from equilix.ui.stage.primitives import Anchor, Line, Primitive, Role, Shape, Tag, Text, Wash, margin_text, polygon
+from equilix.ui.stage.primitives import Anchor, Dot, Line, Primitive, Role, Shape, Tag, Text, Wash, margin_text, polygon
 from equilix.ui.theme import enlarged, font
 from equilix.words.language import say
 from equilix.words.telling import begun, tell
@@ -85,6 +88,7 @@ class DayChart(Chart):
         spans = () if self.course is None else self.course.spans
         begin = min((each.start_min - each.conversion_min for each in spans), default=480.0)
         end = max((max(each.end_min, each.start_min) for each in spans), default=1080.0)
+        end = end if self.course is None else max(end, self.course.now_min)
         return math.floor(begin / 60), max(math.ceil((end + 1) / 60), math.floor(begin / 60) + 1)
 
     def across(self, minute: float, bounds: QRectF) -> float:
@@ -153,6 +157,7 @@ class DayChart(Chart):
             yield from self._band(band, box, bounds)
         for piece, box in pieces:
             yield from self._piece(piece, box, bounds)
+        yield from self._so_far(bands, bounds, low)
         yield from self._marks(bands, pieces, bounds)
         if self.minute is not None:
             x = self.across(self.minute, bounds)
@@ -208,8 +213,9 @@ class DayChart(Chart):
         told = QFontMetricsF(font(as_is=True)).elidedText(begun(name), Qt.TextElideMode.ElideRight, LEFT_PX - 8.0)
         yield margin_text(QPointF(0.0, box.center().y() + 5.0), told)
         base, high = box.bottom() - 1.0, box.height() - 5.0
-        xs = np.array([self.across(minute, bounds) for minute in band.minutes.tolist()])
-        ys = base - high * np.clip(band.shares, 0.0, 1.0)
+        minutes, shares = band.curve
+        xs = np.array([self.across(minute, bounds) for minute in minutes.tolist()])
+        ys = base - high * np.clip(shares, 0.0, 1.0)
         top = tuple(QPointF(x, y) for x, y in zip(xs.tolist(), ys.tolist(), strict=True))
         yield Shape(polygon(QPointF(top[0].x(), base), *top, QPointF(top[-1].x(), base)), "hold_wash")
         yield Line(top, "hold", 1.4)
@@ -234,6 +240,26 @@ class DayChart(Chart):
             )  # fmt: skip
             yield Shape(polygon(*corners), "sand", "ink", 1.0)
 
+    def _so_far(self, bands: list[tuple[Band, QRectF]], bounds: QRectF, low: float) -> Iterator[Primitive]:
+        """Of a day that has begun: what is past lies in shade up to now; what hurt, with how much."""
+        assert self.course is not None  # what is drawn is of one
+        now = self.course.now_min
+        if not math.isfinite(now):
+            return
+        x = self.across(now, bounds)
+        yield Wash(QRectF(LEFT_PX, 2.0, max(x - LEFT_PX, 0.0), low - 2.0), "quiet", 26)
+        yield Line((QPointF(x, 2.0), QPointF(x, low)), "hold", 2.2)
+        for hurt in self.course.told.hurts:
+            at = QPointF(self.across(hurt.at_min, bounds), self._felt_at(hurt.key, bands))
+            yield Dot(at, 4.5, "tip", "card", 1.0)
+            yield Text(at + QPointF(8.0, 5.0), str(hurt.score), "tip")
+
+    @staticmethod
+    def _felt_at(key: RegionKey, bands: list[tuple[Band, QRectF]]) -> float:
+        """The row of a joint that is felt there; else that of the scenes."""
+        found = (box.center().y() for band, box in bands if REGION_OF[band.joint] == key[0])
+        return next(found, SCENES_PX - 6.0)
+
     def _marks(
         self, bands: list[tuple[Band, QRectF]], pieces: list[tuple[Piece, QRectF]], bounds: QRectF
     ) -> Iterator[Primitive]:
@@ -250,7 +276,7 @@ class DayChart(Chart):
             if mark.band is not None and (band.operator, band.joint) == (mark.band.operator, mark.band.joint):
                 return box.top() + 9.0
         for piece, box in pieces:
-            if piece.part is mark.part and piece.died_min == mark.minute:
+            if piece.part is mark.part and mark.minute in piece.died:
                 return box.center().y()
         return SCENES_PX - 6.0
 
@@ -279,10 +305,15 @@ class DayChart(Chart):
         del event
         dragged, self.dragged, self._pressed = self.dragged, None, None
         if dragged is not None and self.course is not None:
-            rest = [span for span in self.course.spans if span.item.id != dragged[0]]
-            number = sum(1 for span in rest if (span.start_min + span.end_min) / 2 < dragged[1])
-            self.moved.emit(dragged[0], number)
+            self.moved.emit(dragged[0], self._number_at(dragged[0], dragged[1]))
         self.update()
+
+    def _number_at(self, item: str, minute: float) -> int:
+        """Which number an item has on the day when it is let go at a minute: behind all whose middle is before that."""
+        assert self.course is not None  # who drags has one
+        rest = [each.id for each in self.course.day.items if each.id != item]
+        middles = {span.item.id: (span.start_min + span.end_min) / 2 for span in self.course.spans}
+        return max((k for k, key in enumerate(rest, 1) if middles.get(key, math.inf) < minute), default=0)
 
     def leaveEvent(self, event: object) -> None:
         del event
@@ -298,7 +329,7 @@ class DayChart(Chart):
         spans = () if self.course is None else self.course.spans
         step = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()))
         along = {Qt.Key.Key_Up: -1, Qt.Key.Key_Down: 1}.get(Qt.Key(event.key()))
-        ids = [span.item.id for span in spans]
+        ids = [] if self.course is None else [each.id for each in self.course.day.items]
         if step is not None and event.modifiers() & Qt.KeyboardModifier.ControlModifier and self.item in ids:
             self.moved.emit(self.item, ids.index(self.item) + step)
         elif step is not None and spans:

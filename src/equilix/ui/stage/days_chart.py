@@ -11,7 +11,7 @@ from PySide6.QtCore import QPointF, QRectF, QSize
 from PySide6.QtGui import QFontMetricsF
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from equilix.body.outings import MOST_SCORE
+from equilix.keys import MOST_SCORE
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.primitives import Dot, Line, Primitive, Text, margin_text
 from equilix.ui.theme import font

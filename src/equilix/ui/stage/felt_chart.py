@@ -9,7 +9,7 @@ from PySide6.QtCore import QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import QFontMetricsF
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from equilix.body.outings import MOST_SCORE
+from equilix.keys import MOST_SCORE
 from equilix.notebook.compare import LEAST_OFF, Average
 from equilix.notebook.notebook_words import region_words, way_words
 from equilix.ui.stage.chart import Chart

@@ -12,6 +12,7 @@ from PySide6.QtGui import (
     QPainter,
     QPaintEvent,
     QResizeEvent,
+    QTextOption,
     QWheelEvent,
 )
 from PySide6.QtWidgets import QWidget
@@ -215,7 +216,8 @@ class RigView(QWidget):
         if self.view is SIDE:
             painter.setFont(font(13))
             painter.setPen(colour(self.theme.quiet))
-            painter.drawText(QRectF(self.rect()), Qt.AlignmentFlag.AlignCenter, say(EMPTY))
+            room = QRectF(self.rect()).adjusted(8.0, 0.0, -8.0, 0.0)
+            painter.drawText(room, say(EMPTY), QTextOption(Qt.AlignmentFlag.AlignCenter))  # it wraps by words
 
     # mouse and keys
 

@@ -100,6 +100,11 @@ class Page(QWidget):
     def choose(self, tab: str) -> None:
         """Open one of its tabs; a page without any has none."""
 
+    def at_arms_length(self, on: bool) -> bool:
+        """Show it so that it is read at arm's length, and back; whether it can. Else the rig is shown so."""
+        del on
+        return False
+
     def refresh(self) -> None:
         """Show the session as it is now."""
 

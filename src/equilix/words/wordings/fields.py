@@ -88,4 +88,6 @@ FIELDS: Final[Wordings] = {
     "field.stated": N_("what was stated of them"),
     "field.holds": N_("hold tests"),
     "field.endurance": N_("endurance"),
+    "field.work_h": N_("hours a day"),
+    "field.rest_h": N_("hours between days"),
 }

@@ -7,6 +7,11 @@ from typing import Final
 from equilix.words.wordings.wording import N_, Wordings, plural
 
 FILES: Final[Wordings] = {
+    "tables.heads": N_("Its first row must have at least: {heads}"),
+    "tables.row": N_("row {row}"),
+    "tables.unread": N_("{row}: {problem}"),
+    "tables.in_field": N_("{field}: {problem}"),
+    "tables.no_number": N_("“{text}” is no number in “{head}”"),
     "faults.reading": N_("reading “{reading}”"),
     "faults.no_part_kit": N_("there is no part “{part}” in the kit"),
     "faults.take_reading_out": N_("Remove the reading"),

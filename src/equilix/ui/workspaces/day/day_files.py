@@ -2,30 +2,55 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from datetime import date
+from functools import partial
 from pathlib import Path
-from typing import Protocol
+from typing import Final, Protocol
 
+from msgspec import Struct
 from PySide6.QtWidgets import QFileDialog, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
-from equilix.day.course import Course, Rigs
+from equilix.day.course import Course
 from equilix.day.day_words import item_words
-from equilix.day.into_notebook import new_outings, outings_of
+from equilix.day.into_notebook import keep, made_of, new_of
+from equilix.day.rigs import Rigs
 from equilix.edits.days import add_items
-from equilix.edits.outings import keep_outings
 from equilix.errors import EquilixError
 from equilix.exchange.calendar import as_calendar, read_calendar
-from equilix.exchange.day_table import as_table, problem_words, read_table
+from equilix.exchange.day_table import as_table, read_table
+from equilix.exchange.typed_table import problem_words
 from equilix.facts import fact
 from equilix.rig.days import Day
 from equilix.store.saving import write_atomically
-from equilix.ui.page_files import save_dialog
+from equilix.ui.page_files import endings_follow, save_dialog
+from equilix.ui.printing.battery_sheet import draw_batteries
+from equilix.ui.printing.day_sheet import draw_day
+from equilix.ui.printing.files import write_pages
+from equilix.ui.printing.paper import PAGES_MM
 from equilix.ui.session import Session
 from equilix.ui.widgets.file_choice import file_dialog
 from equilix.words.language import say
 from equilix.words.telling import begun
+from equilix.words.wordings.wording import N_
 
-TABLE, CALENDAR = ".csv", ".ics"
+TABLE, CALENDAR, PAGES = ".csv", ".ics", ".pdf"
+
+
+class Sheet(Struct, frozen=True):
+    """What can be printed: what it is called, on which paper, and how it is drawn."""
+
+    title: str
+    page: str
+    draw: Callable[..., None]
+
+
+SHEETS: Final = (
+    Sheet(N_("The day on A4"), "a4", draw_day),
+    Sheet(N_("The day on A6"), "a6", draw_day),
+    Sheet(N_("The batteries on A4"), "a4", draw_batteries),
+    Sheet(N_("The batteries on A6"), "a6", draw_batteries),
+)
 
 
 class Shown(Protocol):
@@ -44,6 +69,19 @@ class Shown(Protocol):
         """The rigs of its scenes."""
 
 
+def write_into_notebook(session: Session, tab: Shown) -> None:
+    """Write what was carried into the notebook, once; what else hurt is told there."""
+    day, course, rigs = tab.day, tab.course, tab.rigs
+    if day is None or course is None or rigs is None:
+        return
+    new = new_of(session.document, made_of(course, rigs, date_of(day), day.name))
+    if not new:
+        session.said.emit(say("All of it stands in the notebook already."), False)
+    elif session.edit(say("Write the day into the notebook"), lambda d: keep(d, new, rigs)):
+        said = session.tell(fact("day.noted", count=len(new)))
+        session.said.emit(f"{said}.", False)
+
+
 class DayFiles(QWidget):
     """To a file, from a file, into the notebook."""
 
@@ -57,7 +95,8 @@ class DayFiles(QWidget):
         self.give.clicked.connect(self._give)
         self.take.clicked.connect(self._take)
         self.note = QPushButton(say("Into the notebook"))
-        self.note.clicked.connect(self._note)
+        self.note.setAccessibleName(say("Write what was carried into the notebook"))
+        self.note.clicked.connect(lambda: write_into_notebook(session, tab))
         rows = QVBoxLayout(self)
         rows.setContentsMargins(0, 0, 0, 0)
         row = QHBoxLayout()
@@ -70,17 +109,33 @@ class DayFiles(QWidget):
         day = self.tab.day
         if day is None:
             return
-        sorts = f"{say('A calendar')} (*{CALENDAR});;{say('A table')} (*{TABLE})"
-        self.dialog = save_dialog(self, self.session, sorts, self.write)
-        self.dialog.selectFile(f"{day.name.replace('/', ' ')}{CALENDAR}")
-        self.dialog.open()
+        sorts = [f"{say('A calendar')} (*{CALENDAR})", f"{say('A table')} (*{TABLE})"]
+        sorts += [f"{say(each.title)} (*{PAGES})" for each in SHEETS]
 
-    def write(self, name: str) -> None:
-        """Write the day where it is chosen; what cannot be written is said."""
+        def write(name: str) -> None:
+            self.write(name, max(sorts.index(dialog.selectedNameFilter()) - 2, 0))
+
+        self.dialog = dialog = save_dialog(self, self.session, ";;".join(sorts), write)
+        endings_follow(dialog)
+        dialog.selectFile(day.name.replace("/", " "))
+        dialog.open()
+
+    def write(self, name: str, sheet: int = 0) -> None:
+        """Write the day where it is chosen, by the ending of the name; what cannot be written is said.
+
+        ``sheet``: which of the sheets, where it is one.
+        """
         path, day, course, document = Path(name), self.tab.day, self.tab.course, self.session.document
-        if day is None or course is None:
+        rigs = self.tab.rigs
+        if day is None or course is None or rigs is None:
             return
         try:
+            if path.suffix.lower() == PAGES:
+                chosen = SHEETS[sheet]
+                draw = partial(chosen.draw, course=course, rigs=rigs, display=document.display)
+                write_pages(draw, path, PAGES_MM[chosen.page], day.name, replace=True)
+                self.session.said.emit(say("Written: {path}").format(path=path.name), False)
+                return
             if path.suffix.lower() == TABLE:
                 data = as_table(document, day).encode()
             else:
@@ -92,18 +147,6 @@ class DayFiles(QWidget):
             self.session.said.emit(self.session.tell(error.said), True)
             return
         self.session.said.emit(say("Written: {path}").format(path=path.name), False)
-
-    def _note(self) -> None:
-        """Write what was carried into the notebook, once; what hurt is told there."""
-        day, course, rigs = self.tab.day, self.tab.course, self.tab.rigs
-        if day is None or course is None or rigs is None:
-            return
-        new = new_outings(self.session.document, outings_of(course, rigs, date_of(day), day.name))
-        if not new:
-            self.session.said.emit(say("All of it stands in the notebook already."), False)
-        elif self.session.edit(say("Write the day into the notebook"), lambda d: keep_outings(d, new)):
-            said = self.session.tell(fact("day.noted", count=len(new)))
-            self.session.said.emit(f"{said}.", False)
 
     def _take(self) -> None:
         sorts = f"{say('Tables and calendars')} (*{TABLE} *{CALENDAR})"

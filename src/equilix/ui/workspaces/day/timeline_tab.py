@@ -2,41 +2,28 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from functools import partial
 
-from msgspec import Struct
-from PySide6.QtWidgets import (
-    QCheckBox,
-    QHBoxLayout,
-    QLineEdit,
-    QListWidget,
-    QPushButton,
-    QVBoxLayout,
-    QWidget,
-)
+from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QLineEdit, QListWidget, QPushButton, QVBoxLayout, QWidget
 
-from equilix.day.course import Course, Rigs, course_of
-from equilix.day.day_words import headline, mark_words, minute_words
-from equilix.day.line import line_of
+from equilix.day.course import Course
+from equilix.day.day_words import headline, hours_words, mark_words, minute_words, span_at
+from equilix.day.line import line_of, read_clock
+from equilix.day.rigs import Rigs
 from equilix.day.taking import with_line
-from equilix.document import Document
-from equilix.edits.days import (
-    add_day,
-    change_day,
-    move_item,
-    remove_day,
-    remove_item,
-)
-from equilix.errors import Called, EquilixError, Refused
-from equilix.facts import fact
+from equilix.edits.days import add_day, change_day, copy_item, move_item, remove_day, remove_item
+from equilix.errors import EquilixError
+from equilix.rig.clock import clock_text
 from equilix.rig.days import Day
+from equilix.store.day_clock import DayClock
 from equilix.ui.session import Session
 from equilix.ui.stage.day_chart import DayChart
 from equilix.ui.theme import grown
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.fields import QuantityField
+from equilix.ui.widgets.rig_picture import RigPicture
 from equilix.ui.widgets.tint import show_text, text_label
+from equilix.ui.workspaces.day.day_done import minute_now, work_out
 from equilix.ui.workspaces.day.day_files import DayFiles
 from equilix.ui.workspaces.tab import WorkTab, takes_the_rest
 from equilix.words.language import say
@@ -44,22 +31,7 @@ from equilix.words.reading import CAUTION
 from equilix.words.telling import begun
 
 LIST_PX = 270.0
-
-
-class Done(Struct, frozen=True):
-    """A day that was worked out, of which document, and the rigs that serve the next one too."""
-
-    document: Document
-    day_id: str
-    rigs: Rigs
-    course: Course
-
-
-def work_out(document: Document, day: Day, rigs: Rigs, called_off: Called) -> Iterator[Done]:
-    """Work a day out."""
-    course = course_of(day, rigs)
-    if not called_off():
-        yield Done(document, day.id, rigs, course)
+RIG_PX = 120.0, 42.0
 
 
 class TimelineTab(WorkTab):
@@ -67,7 +39,10 @@ class TimelineTab(WorkTab):
 
     def __init__(self, session: Session) -> None:
         super().__init__(session, say("Working the day out"))
-        self.done: Done | None = None
+        self.clock = DayClock()
+        self.done: Course | None = None
+        """What was worked out last."""
+        self.kept: Rigs | None = None
         self.item = ""
         """The one that is chosen, by its id; empty: a new one is written."""
         self._make_day_entries()
@@ -82,6 +57,10 @@ class TimelineTab(WorkTab):
         self.marks.setWordWrap(True)
         self.marks.currentRowChanged.connect(self._look_at)
         self.stands = text_label()
+        self.rig = RigPicture(self.theme, round(grown(RIG_PX[1])))
+        self.rig.setFixedWidth(round(grown(RIG_PX[0])))
+        self.rig.hide()
+        self.rig.setAccessibleName(say("The rig of that minute"))
         self.line = QLineEdit()
         self.line.setAccessibleName(say("A scene, a break, or what must be reached in time, in one line"))
         self.line.setPlaceholderText(say("3 × 4 min lamp room, tall, after lunch"))
@@ -90,6 +69,8 @@ class TimelineTab(WorkTab):
         self.put.clicked.connect(self._take_line)
         self.another = QPushButton(say("Another one"))
         self.another.clicked.connect(lambda: self.choose(""))
+        self.again = QPushButton(say("Copy it"))
+        self.again.clicked.connect(self._copy_item)
         self.remove = QPushButton(say("Take it out"))
         self.remove.clicked.connect(self._remove)
         self.complaint = text_label()
@@ -141,6 +122,8 @@ class TimelineTab(WorkTab):
             part = QHBoxLayout()
             if not top.count():
                 part.addWidget(self.which, 1)
+                for button in (self.new, self.copy, self.away):
+                    part.addWidget(button)
             for title, widget in rows:
                 label = text_label(wrap=False)
                 label.setText(title)
@@ -162,17 +145,16 @@ class TimelineTab(WorkTab):
         called.addWidget(self.name, 1)
         called.addWidget(self.on, 1)
         column.addLayout(called)
-        days = QHBoxLayout()
-        for button in (self.new, self.copy, self.away):
-            days.addWidget(button)
-        column.addLayout(days)
         column.addWidget(self.files)
         middle.addWidget(side)
         whole.addLayout(middle, 1)
-        whole.addWidget(self.stands)
+        then = QHBoxLayout()
+        then.addWidget(self.rig)
+        then.addWidget(self.stands, 1)
+        whole.addLayout(then)
         entry = QHBoxLayout()
         entry.addWidget(self.line, 1)
-        for button in (self.put, self.another, self.remove):
+        for button in (self.put, self.another, self.again, self.remove):
             entry.addWidget(button)
         whole.addLayout(entry)
         whole.addWidget(self.complaint)
@@ -189,15 +171,27 @@ class TimelineTab(WorkTab):
         return next((each for each in self.session.document.days if each.id == key), None)
 
     @property
+    def now(self) -> float | None:
+        """The minute now, where the day is under way."""
+        day = self.day
+        return None if day is None else minute_now(self.clock, day)
+
+    @property
     def course(self) -> Course | None:
         """The day worked out, where it is that of now; while it is worked out anew, none."""
         done, day = self.done, self.day
-        return done.course if done is not None and day is not None and done.course.day is day else None
+        return done if done is not None and done.day is day else None
 
     @property
     def rigs(self) -> Rigs | None:
         """The rigs of its scenes, as far as they were worked out."""
-        return None if self.done is None else self.done.rigs
+        return self.kept
+
+    def rigs_now(self) -> Rigs:
+        """The rigs that serve the document as it is now, for all tabs: those of before, or new ones."""
+        if self.kept is None or not self.kept.serve(self.session.document):
+            self.kept = Rigs(self.session.document)
+        return self.kept
 
     # showing
 
@@ -212,26 +206,26 @@ class TimelineTab(WorkTab):
         for widget in (*own, self.copy, self.away, self.files):
             widget.setEnabled(day is not None)
         if day is not None:
-            for line, text in ((self.begins, _clock(day.begins_min)), (self.name, day.name), (self.on, day.on)):
+            for line, text in ((self.begins, clock_text(day.begins_min)), (self.name, day.name), (self.on, day.on)):
                 if not line.isModified():
                     line.setText(text)
+                    line.setCursorPosition(0)  # the begin of a long name is what tells it
             self.reserve.show_value(round(day.reserve * 100, 1))
             self.chargers.show_value(float(day.chargers))
             self.charger.show_value(day.charger_w)
             self.warm.setChecked(day.warm)
             if all(each.id != self.item for each in day.items):
                 self.item = ""
-        self.look_for(document, day)
+        if self.isVisible():  # other tabs ask it which day is chosen
+            self.look_for(document, day, None if self.now is None else round(self.now))
         self._show()
 
     def _start(self) -> None:
         day, document = self.day, self.session.document
         if day is not None:
-            done = self.done
-            rigs = done.rigs if done is not None and done.rigs.serve(document) else Rigs(document)
-            self.job.start(partial(work_out, document, day, rigs))
+            self.job.start(partial(work_out, document, day, self.rigs_now(), self.now))
 
-    def _found(self, done: Done) -> None:
+    def _found(self, done: Course) -> None:
         self.done = done
         self._show()
 
@@ -241,6 +235,7 @@ class TimelineTab(WorkTab):
             widget.setVisible(day is not None)
         self.remove.setEnabled(bool(self.item))
         self.another.setVisible(bool(self.item))
+        self.again.setVisible(bool(self.item))
         self.put.setText(say("Change it") if self.item else say("Put it in"))
         if day is None:
             show_text(self.head, say("No day yet: write what comes first, or begin with “New day”."), self.theme.ink)
@@ -248,6 +243,8 @@ class TimelineTab(WorkTab):
         if not day.items:
             show_text(self.head, say("An empty day: write what comes first, in one line below."), self.theme.ink)
         if course is None:
+            if day.items and (self.done is None or self.done.day.id != day.id):
+                show_text(self.head, say("Working the day out"), self.theme.quiet)
             if not day.items:
                 self.chart.show_day(None, document, "", "")
                 self.marks.clear()
@@ -268,10 +265,23 @@ class TimelineTab(WorkTab):
     def _say_how(self, course: Course) -> None:
         """How everything stands at the minute that is pointed at; else what all of it rests on."""
         minute, tell = self.chart.minute, self.session.tell
+        self._show_rig(course)
         if minute is None:
-            show_text(self.stands, tell(CAUTION), self.theme.quiet)
+            hours = "; ".join(tell(hours_words(each, self.session.document)) for each in course.hours)
+            show_text(self.stands, f"{hours}. {tell(CAUTION)}" if hours else tell(CAUTION), self.theme.quiet)
         else:
             show_text(self.stands, tell(minute_words(course, minute, self.session.document)), self.theme.ink)
+
+    def _show_rig(self, course: Course) -> None:
+        """The rig of the minute that is pointed at, else of the item that is chosen; none where nothing is carried."""
+        minute = self.chart.minute
+        spans = [each for each in course.spans if each.item.id == self.item]
+        span = (spans[0] if spans else None) if minute is None else span_at(course, minute)
+        scene = span is not None and span.item.kind == "scene"
+        analysis = self.kept.carried(span) if self.kept is not None and span is not None and scene else None
+        self.rig.theme = self.theme
+        self.rig.show_rig(None if analysis is None else analysis.assembly)
+        self.rig.setVisible(analysis is not None)
 
     def _point(self, _minute: float) -> None:
         if self.course is not None:
@@ -330,6 +340,11 @@ class TimelineTab(WorkTab):
             self.choose("")
             self.session.edit(say("Take a scene out"), lambda d: remove_item(d, day.id, item))
 
+    def _copy_item(self) -> None:
+        day, item = self.day, self.item
+        if day is not None and item:
+            self.session.edit(say("Copy a scene"), lambda d: copy_item(d, day.id, item))
+
     def _change(self, field: QuantityField | None, **updates: object) -> None:
         day = self.day
         if day is None:
@@ -351,15 +366,13 @@ class TimelineTab(WorkTab):
     def _begins(self) -> None:
         """When the day begins; what is no time stays to be put right."""
         day, text = self.day, self.begins.text().strip()
-        if day is None or text == _clock(day.begins_min):
+        if day is None or text == clock_text(day.begins_min):
             self.begins.setModified(False)
             return
-        hours, _, minutes = text.partition(":")
-        refusal: EquilixError | None = Refused(fact("day.no_clock", text=text), fact("day.write_clock"))
-        if hours.isdecimal() and minutes.isdecimal() and int(minutes) < 60:
-            at = int(hours) * 60.0 + int(minutes)
-            refusal = self.session.try_edit(say("Change the day"), lambda d: change_day(d, day.id, begins_min=at))
-        self._answer(self.begins, refusal)
+        self._answer(
+            self.begins,
+            self.session.try_edit(say("Change the day"), lambda d: change_day(d, day.id, begins_min=read_clock(text))),
+        )
 
     def _answer(self, line: QLineEdit, refusal: EquilixError | None) -> None:
         show_text(self.complaint, "" if refusal is None else f"▲ {self.session.tell(refusal.said)}", self.theme.tip)
@@ -383,7 +396,3 @@ class TimelineTab(WorkTab):
         day = self.day
         if day is not None:
             self.session.edit(say("Take a day out"), lambda d: remove_day(d, day.id))
-
-
-def _clock(minute: float) -> str:
-    return f"{int(minute // 60)}:{int(minute % 60):02d}"

@@ -7,10 +7,10 @@ from collections.abc import Iterator
 from msgspec import Struct, field
 
 from equilix.analysis import Analysis
-from equilix.body.outings import REGION_OF, Faulty, Felt, Outing, RegionKey
+from equilix.body.outings import REGION_OF, Faulty, Felt, Outing
 from equilix.document import Document
 from equilix.facts import Sayable, fact, listed, mass, number
-from equilix.keys import EffortKey
+from equilix.keys import EffortKey, RegionKey
 from equilix.notebook.notebook_words import region_words, way_words
 
 

@@ -9,7 +9,7 @@ from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from equilix.body.operators import Operator
-from equilix.body.outings import MOST_SCORE, RegionKey
+from equilix.keys import MOST_SCORE, RegionKey
 from equilix.ui.stage.body_map import BodyMap, region_said
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.tint import show_text, text_label

@@ -20,11 +20,13 @@ from PySide6.QtWidgets import (
 )
 
 from equilix.body.operators import Operator
-from equilix.body.outings import Outing, RegionKey, in_order
+from equilix.body.outings import Outing, in_order
 from equilix.edits.outings import keep_outings, remove_outing, without_notebook
 from equilix.errors import EquilixError
-from equilix.exchange.outings import as_table, problem_words, read_table
+from equilix.exchange.outings import as_table, read_table
+from equilix.exchange.typed_table import problem_words
 from equilix.facts import fact
+from equilix.keys import RegionKey
 from equilix.notebook.compare import predicted
 from equilix.notebook.notebook_words import day_words, felt_words, outing_lines, region_words
 from equilix.notebook.search import Found
