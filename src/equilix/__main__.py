@@ -34,6 +34,7 @@ COMMANDS = (
     "day",
     "notebook",
     "pack",
+    "practice",
     "quick",
     "shelf",
     "starters",

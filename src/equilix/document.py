@@ -7,6 +7,7 @@ from typing import Annotated, Final, Literal
 
 from equilix.body.operators import Operator
 from equilix.body.outings import Outing
+from equilix.body.practised import Practised
 from equilix.kit.fastenings import pace
 from equilix.kit.lens_sets import LensSet
 from equilix.kit.measured import Measured, Stated
@@ -27,6 +28,7 @@ MOST_LENS_SETS, MOST_TIMED = 500, 1000
 MOST_MEASURED = 200
 MOST_OUTINGS = 2000
 MOST_DAYS = 100
+MOST_PRACTISED = 2000
 
 
 class Document(Model):
@@ -57,6 +59,9 @@ class Document(Model):
     )
     days: Annotated[tuple[Day, ...], Limits(max_length=MOST_DAYS)] = field(
         default=(), description="Shooting days: what is carried when, and by whom."
+    )
+    practised: Annotated[tuple[Practised, ...], Limits(max_length=MOST_PRACTISED)] = field(
+        default=(), description="What was practised, and how it counted."
     )
     rules: dict[str, Annotated[float, Limits(gt=0.0, le=1e6)]] = field(
         default_factory=dict, description="Own values for rules of thumb, by key."

@@ -56,6 +56,7 @@ def document_faults(document: Document) -> tuple[Fault, ...]:
     found.extend(_doubles(fact("document.measured"), [each.id for each in document.measured]))
     found.extend(_doubles(fact("document.days"), [each.id for each in document.days]))
     found.extend(_doubles(fact("document.outings"), [each.id for each in document.outings]))
+    found.extend(_doubles(fact("document.practised"), [each.id for each in document.practised]))
     found.extend(_doubles(fact("document.stated"), [each.part for each in document.stated]))
     of_bench = [(each.id, piece.part) for each in document.measured for piece in each.pieces]
     found.extend(

@@ -78,6 +78,13 @@ RULES: Final[dict[str, Rule]] = {
     "day_h": Rule(fact("rules.working_day_h"), "number", 8.0),
     "charger_w": Rule(fact("rules.charger_gives"), "power", 60.0),
     "chargers": Rule(fact("rules.chargers_night"), "number", 2.0),
+    "gimbal_friction_nm": Rule(fact("rules.gimbal_friction"), "torque", 0.03),
+    "sled_friction_nm": Rule(fact("rules.sled_friction"), "torque", 0.004),
+    "head_friction_nm": Rule(fact("rules.head_friction"), "torque", 0.12),
+    "eyelet_friction_nm": Rule(fact("rules.eyelet_friction"), "torque", 0.01),
+    "wrist_nm": Rule(fact("rules.wrist"), "torque", 0.2),
+    "pad_gives_m": Rule(fact("rules.pad_gives"), "length", 0.01),
+    "hand_n_m": Rule(fact("rules.hand_stiffness"), "number", 1500.0),
     "car_celsius": Rule(fact("rules.car_sun_c"), "number", 70.0),
 }
 

@@ -24,6 +24,7 @@ from equilix.cli import (
     merge,
     notebook,
     pack,
+    practice,
     quick,
     shelf,
     simulate,
@@ -103,6 +104,7 @@ def build_command_parser() -> argparse.ArgumentParser:
     lists.add_to(commands)
     merge.add_to(commands)
     notebook.add_to(commands)
+    practice.add_to(commands)
     pack.add_to(commands)
     quick.add_to(commands)
     shelf.add_to(commands)
@@ -246,6 +248,7 @@ COMMANDS: Final[dict[str, Callable[[argparse.Namespace], None]]] = {
     "lines": lists.run,
     "merge": merge.run,
     "notebook": notebook.run,
+    "practice": practice.run,
     "quick": quick.run,
     "shelf": shelf.run,
     "starters": starters.run,

@@ -69,7 +69,7 @@ def see_to(document: Document, part_id: str, how: Trouble) -> Document:
 
 
 def without_notebook(document: Document) -> Document:
-    """The document to be handed on: what its people felt, and what was found out of their strength, stays with them.
+    """The document to be handed on: what its people felt and practised, and how strong they are found, stays with them.
 
     Strengths that were entered are data of the rig, and go along.
     """
@@ -81,7 +81,7 @@ def without_notebook(document: Document) -> Document:
         else each
         for each in document.operators
     )
-    return document.changed(outings=(), operators=operators)
+    return document.changed(outings=(), practised=(), operators=operators)
 
 
 def believe_notebook(

@@ -11,7 +11,9 @@ from equilix.kit.parts import Part
 from equilix.model import Model
 from equilix.rig.setups import Placement, Setup
 
-COUNTED: Final = {"timed": "conversions", "measured": "measured", "days": "days", "outings": "outings"}
+COUNTED: Final = {
+    "timed": "conversions", "measured": "measured", "days": "days", "outings": "outings", "practised": "practised",
+}  # fmt: skip
 """What is told by how many there are now, with the field that has them."""
 
 

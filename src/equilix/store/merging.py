@@ -67,14 +67,14 @@ def merged(
 
 def _with_notebook(base: Document, theirs: Document) -> Document:
     """Their copy as if it had been handed on with the notebook: what it was handed on without is not taken out."""
-    if theirs.outings or not base.outings:
+    if theirs.outings or theirs.practised or not (base.outings or base.practised):
         return theirs
     bare, whole = without_notebook(base).operators_by_id, base.operators_by_id
     operators = []
     for each in theirs.operators:
         same = each.id in bare and all(getattr(each, name) == getattr(bare[each.id], name) for name in TOLD)
         operators.append(each.changed(**{name: getattr(whole[each.id], name) for name in TOLD}) if same else each)
-    return theirs.changed(outings=base.outings, operators=tuple(operators))
+    return theirs.changed(outings=base.outings, practised=base.practised, operators=tuple(operators))
 
 
 TOLD: Final = ("strength", "endurance", "stated", "holds")
@@ -119,6 +119,7 @@ class _Work:
             stated=tuple(each for each in stated if each.part in known or each.part in used),
             days=self._by_id(("days",), b.days, m.days, t.days, self._day),
             outings=self._by_id(("outings",), b.outings, m.outings, t.outings),
+            practised=self._by_id(("practised",), b.practised, m.practised, t.practised),
             rules=self._mapping(("rules",), b.rules, m.rules, t.rules),
         )  # fmt: skip
 

@@ -24,6 +24,7 @@ from equilix.words.wordings.notebook import NOTEBOOK
 from equilix.words.wordings.origins import ORIGINS
 from equilix.words.wordings.planner import PLANNER
 from equilix.words.wordings.power import POWER
+from equilix.words.wordings.practice import PRACTICE
 from equilix.words.wordings.quick import QUICK
 from equilix.words.wordings.reading import READING
 from equilix.words.wordings.report import REPORT
@@ -54,6 +55,7 @@ WORDINGS: Final[Wordings] = {
     **ORIGINS,
     **PLANNER,
     **POWER,
+    **PRACTICE,
     **QUICK,
     **READING,
     **REPORT,

@@ -104,6 +104,13 @@ CHECKS: Final[Wordings] = {
     "rules.working_day_h": N_("A working day, h"),
     "rules.charger_gives": N_("A charger gives"),
     "rules.chargers_night": N_("Chargers for the night"),
+    "rules.gimbal_friction": N_("Practice: friction of a gimbal axis"),
+    "rules.sled_friction": N_("Practice: friction of a sled’s gimbal"),
+    "rules.head_friction": N_("Practice: friction of a tripod head"),
+    "rules.eyelet_friction": N_("Practice: friction at the eyelet"),
+    "rules.wrist": N_("Practice: what a loose wrist holds"),
+    "rules.pad_gives": N_("Practice: a shoulder gives under the rig"),
+    "rules.hand_stiffness": N_("Practice: a hand gives, N for each metre"),
     "rules.car_sun_c": N_("A car in the sun, °C"),
     "screws.under_out_each_bears": N_(
         "{number} × {thread} under {mass}, {overhang} out: {pull} each; {weakest} bears {bears}, trusted with {trusted}"

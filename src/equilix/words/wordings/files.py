@@ -122,6 +122,7 @@ FILES: Final[Wordings] = {
         "What was measured: {count} reading now", "What was measured: {count} readings now", by="count"
     ),
     "differences.days": plural(N_("One shooting day now"), N_("{count} shooting days now"), "count"),
+    "differences.practised": plural(N_("One exercise practised now"), N_("{count} exercises practised now"), "count"),
     "differences.outings": plural(
         N_("The notebook has one outing now"), N_("The notebook has {count} outings now"), "count"
     ),
@@ -212,6 +213,7 @@ FILES: Final[Wordings] = {
     "document.measured": N_("what was measured"),
     "document.days": N_("days"),
     "document.outings": N_("outings"),
+    "document.practised": N_("what was practised"),
     "document.stated": N_("what was stated of parts"),
     "document.lens_sets": N_("what goes on with lenses"),
     "document.current": N_("current"),

@@ -1,0 +1,127 @@
+"""An attempt at an exercise: the rig, what was wrong with it, the hints that were asked for; left and taken up."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from msgspec import Struct
+
+from equilix.analysis import Analysis, analyse
+from equilix.document import Document
+from equilix.errors import EquilixError
+from equilix.facts import Sayable, fact
+from equilix.practice.exercises import EXERCISES, FREE, Exercise, own, ready
+from equilix.practice.meaning import Symptom, hint, symptoms
+from equilix.practice.scoring import FAIR_TRY, Best, Count, count
+from equilix.practice.stands import STANDS, StandKey
+from equilix.practice.trainer import Deed, Trainer
+
+
+class Left(Struct, frozen=True):
+    """An attempt as it was left: enough to take it up again. Places in m, by the keys of the tracks."""
+
+    exercise: str
+    setup: str
+    stand: StandKey
+    places_m: Mapping[str, float]
+    loose: tuple[str, ...]
+    seconds: float
+    hints: int
+    deeds: tuple[Deed, ...]
+
+
+class Attempt:
+    """``kit``: the document that the rig comes from; it stays as it is."""
+
+    def __init__(self, exercise: Exercise, kit: Document) -> None:
+        self.exercise, self.kit = exercise, kit
+        document = ready(exercise, kit)
+        self.began: Analysis = analyse(document, document.setups_by_id[exercise.setup])
+        self.trainer = Trainer(
+            document, exercise.setup, exercise.stand, loose=exercise.loose, friction=exercise.friction
+        )
+        self.start = document
+        self.hints = 0
+        self.best: Best | None = None
+        """What could be had from the start; worked out beside the interface."""
+
+    @property
+    def free(self) -> bool:
+        """Whether it is a rig of one's own, and nothing was put wrong on it."""
+        return self.exercise.key == FREE
+
+    @property
+    def analysis(self) -> Analysis:
+        """The rig as it stands."""
+        return self.trainer.analysis
+
+    @property
+    def counted(self) -> Count:
+        """How it counts as it stands."""
+        trainer = self.trainer
+        return count(self.exercise, self.analysis, trainer.deeds, trainer.seconds, self.hints, self.best)
+
+    @property
+    def symptoms(self) -> tuple[Symptom, ...]:
+        """What was wrong, and what it meant."""
+        return symptoms(self.exercise, self.began, self.analysis)
+
+    @property
+    def cannot(self) -> Sayable:
+        """Why this rig cannot be balanced with what slides, said after a fair try; empty where it can."""
+        if self.best is None or self.best.can or len(self.trainer.deeds) < FAIR_TRY:
+            return ""
+        return fact("practice.cannot", why=self.best.why)
+
+    def reads_m(self, key: str) -> float:
+        """What the scale of a track says, which may be wrong."""
+        track = self.trainer.track(key)
+        return track.zero_m + self.trainer.slide_m(key) + self.exercise.scales.get(key, 0.0)
+
+    def tape_m(self, key: str) -> float | None:
+        """The mark that somebody remembers for it, as the scale ought to read; None where nobody does."""
+        slide = self.exercise.tape.get(key)
+        return None if slide is None else self.trainer.track(key).zero_m + slide
+
+    def hint(self) -> Sayable:
+        """Ask for a hint; the second on one condition says more than the first. It is counted."""
+        self.hints += 1
+        return hint(self.exercise, self.analysis, self.hints)
+
+    def again(self) -> None:
+        """Begin anew."""
+        fresh = Attempt(self.exercise, self.kit)
+        self.trainer, self.hints = fresh.trainer, 0
+
+    @property
+    def left(self) -> Left:
+        """As it is, to be taken up again."""
+        trainer = self.trainer
+        places = {each.key: trainer.slide_m(each.key) for each in trainer.tracks}
+        return Left(
+            self.exercise.key, self.exercise.setup, self.exercise.stand, places, tuple(sorted(trainer.loose)),
+            trainer.seconds, self.hints, tuple(trainer.deeds),
+        )  # fmt: skip
+
+
+def taken_up(left: Left, kit: Document, own_kit: Document) -> Attempt | None:
+    """An attempt that was left; None where its exercise, or the rig that it was on, is not there any more."""
+    exercise = EXERCISES.get(left.exercise)
+    if exercise is None:
+        if left.exercise != FREE or left.setup not in own_kit.setups_by_id or left.stand not in STANDS:
+            return None
+        exercise, kit = own(left.setup, left.stand), own_kit
+    try:
+        attempt = Attempt(exercise, kit)
+        trainer = attempt.trainer
+        known = {each.key for each in trainer.tracks}
+        for key, place in left.places_m.items():
+            if key in known and abs(trainer.slide_m(key) - place) > 1e-7:
+                trainer.put(key, place)
+    except EquilixError:  # the rig has been rebuilt since
+        return None
+    trainer.loose = {key for key in left.loose if key in known}
+    rows = len(attempt.analysis.conditions)
+    trainer.deeds = [each for each in left.deeds if len(each.before) == rows == len(each.after)]
+    trainer.seconds, attempt.hints = max(left.seconds, 0.0), max(left.hints, 0)
+    return attempt

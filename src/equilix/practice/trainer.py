@@ -1,0 +1,453 @@
+"""What hands do to a rig that really moves: loosen, slide, clamp, hold, aim, let go, push, tip, spin; in any order.
+
+The rig is a setup of a document that nobody keeps: what is slid here changes nothing of anybody's own.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from typing import Final
+
+import numpy as np
+from msgspec import Struct
+from msgspec.structs import replace
+from numpy.typing import NDArray
+
+from equilix.analysis import Analysis, analyse
+from equilix.carry.axes import down_with_tip
+from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.document import Document
+from equilix.edits.rigging import extend, slide
+from equilix.errors import Refused
+from equilix.facts import fact
+from equilix.mechanics.linkage import Frame
+from equilix.mechanics.loads import Push, Spring
+from equilix.mechanics.moving import Moving
+from equilix.mechanics.rotations import about_axis
+from equilix.practice.rigged import Rigged, Turnable, posed
+from equilix.practice.stands import STANDS, StandKey
+from equilix.rig.kinematics import Assembly
+
+Array = NDArray[np.float64]
+
+LONGEST_S: Final = 0.1
+"""What is to be caught up with after a longer pause is left out: nothing happened while nobody looked."""
+PUSH_N, PUSH_S = 3.0, 0.12
+"""A tap with a finger."""
+PULL_N_M, PULL_N_S_M, MOST_PULL_N = 120.0, 4.0, 25.0
+"""A hand that follows the mouse, and the most that it pulls."""
+CAUGHT_RAD: Final = math.radians(50.0)
+CAUGHT_M: Final = 0.30
+"""A rig that has turned or gone by so much is caught by the hands."""
+SLIDES_ALONE: Final = 0.15
+"""What is loose slides by itself where it is steeper than this (a loose plate; common practice, no source)."""
+OUT: Final = " out"
+"""Behind the key of what is drawn out instead of slid."""
+STEP_HZ: Final = 2.0
+STEP_M: Final = 0.012
+"""How a hand or a shoulder goes up and down with each step (common practice, no source)."""
+MOST_TIP_RAD: Final = math.radians(40.0)
+MOST_SPIN_RAD_S: Final = 6.0
+
+
+class Track(Struct, frozen=True):
+    """Something that can be slid or drawn out: its key, the ends of its way, and what its scale reads at 0, m."""
+
+    key: str
+    placement: str
+    name: str
+    from_m: float
+    to_m: float
+    zero_m: float
+    step_m: float
+    draws: bool = False
+    """Not slid on a track but drawn out of itself."""
+
+
+class Deed(Struct, frozen=True):
+    """A slide that has been done: when, of what, and by how much it changed each condition, in its tolerances."""
+
+    at_s: float
+    key: str
+    before: tuple[float, ...]
+    """The conditions in the order of the steps, in tolerances with their sign."""
+    after: tuple[float, ...]
+
+
+class Trainer:
+    """One rig on one stand. ``friction``: how many times as much as usual there is in a joint, by its key."""
+
+    def __init__(
+        self, document: Document, setup_id: str, stand: StandKey, *,
+        loose: frozenset[str] = frozenset(), friction: Mapping[str, float] | None = None,
+    ) -> None:  # fmt: skip
+        self.document, self.setup_id, self.stand = document, setup_id, stand
+        self.loose, self.friction = set(loose), dict(friction or {})
+        self.held, self.caught, self.walking = True, False, False
+        self.tip_rad, self.tip_towards_rad = 0.0, 0.0
+        self.seconds = 0.0
+        """How long it has been worked at, held or not."""
+        self.deeds: list[Deed] = []
+        self._creeping: dict[str, float] = {}
+        self._tap: tuple[Push, float] | None = None
+        self._pull: Spring | None = None
+        self._slid_from: dict[str, tuple[float, ...]] = {}
+        self._bases: list[tuple[Spring, Array]] = []
+        self._read()
+        self.moving = Moving(self.rigged.links, self.rigged.loads)
+        self._follow()
+        for each in self.rigged.turnables:
+            self.moving.locked[each.row] = each.locked_first
+
+    def _read(self) -> None:
+        self.analysis: Analysis = analyse(self.document, self.document.setups_by_id[self.setup_id])
+        made = STANDS[self.stand].make(self.analysis)
+        if made is None:
+            raise Refused(
+                fact("practice.cannot_stand", setup=self.analysis.setup.name, stand=STANDS[self.stand].title),
+                STANDS[self.stand].needs,
+            )
+        self.rigged: Rigged = made
+        self._bases = [(load, load.to_m) for load in made.loads if isinstance(load, Spring)]
+
+    def _follow(self) -> None:
+        """Frictions as this exercise has them, and gravity as the handle is tipped."""
+        for each in self.rigged.turnables:
+            self.moving.friction[each.row] *= self.friction.get(each.key, 1.0)
+        self._follow_gravity()
+
+    # what is seen
+
+    @property
+    def tracks(self) -> tuple[Track, ...]:
+        """What can be slid, in the order of the build."""
+        assembly = self.analysis.assembly
+        found = []
+        for row, key in enumerate(assembly.ids):
+            seat = assembly.seats[row]
+            if seat is not None and seat.track is not None and seat.track.to_m > seat.track.from_m:
+                track = seat.track
+                found.append(
+                    Track(
+                        key, key, assembly.parts[row].name, track.from_m, track.to_m, track.scale_zero_m,
+                        track.pitch_m or 0.001,
+                    )
+                )  # fmt: skip
+            scope = assembly.parts[row].telescope
+            if scope is not None:
+                found.append(Track(f"{key}{OUT}", key, assembly.parts[row].name, 0.0, scope.reach_m, 0.0, 0.001, True))
+        return tuple(found)
+
+    def track(self, key: str) -> Track:
+        """The one of that key. Raises :class:`Refused`."""
+        found = next((each for each in self.tracks if each.key == key), None)
+        if found is None:
+            raise Refused(fact("practice.no_track", what=key), fact("practice.name_a_track"))
+        return found
+
+    def slide_m(self, key: str) -> float:
+        """Where it stands on its track, or how far it is drawn out."""
+        placement = self.analysis.setup.by_id[key.removesuffix(OUT)]
+        return placement.extension_m if key.endswith(OUT) else placement.slide_m
+
+    @property
+    def base(self) -> Array:
+        """How the base is turned ``(3, 3)``: the handle as it is tipped."""
+        axis = np.array((-math.sin(self.tip_towards_rad), math.cos(self.tip_towards_rad), 0.0))
+        return about_axis(axis, self.tip_rad)
+
+    @property
+    def frames(self) -> list[Frame]:
+        """Where each link is, in the frame of the base."""
+        return self.moving.frames
+
+    def picture(self) -> Assembly:
+        """The rig where it is now, the handle tipped as it is."""
+        where, base = self.frames, self.base
+        shown = posed(
+            self.analysis.assembly, self.rigged, [each.turn for each in where], [each.shift_m for each in where]
+        )
+        if not self.tip_rad:
+            return shown
+        return replace(shown, rotations=base @ shown.rotations, positions_m=shown.positions_m @ base.T)
+
+    @property
+    def still(self) -> bool:
+        """Whether nothing moves that is to be seen."""
+        if self.held or self.caught:
+            return not self._creeping
+        return float(np.abs(self.moving.speeds).max(initial=0.0)) < 2e-4 and not self._creeping and not self.walking
+
+    def turnable(self, key: str) -> Turnable:
+        """What turns under that name. Raises :class:`Refused`."""
+        found = next((each for each in self.rigged.turnables if each.key == key), None)
+        if found is None:
+            raise Refused(fact("practice.does_not_turn", what=key), fact("practice.not_on_this_stand"))
+        return found
+
+    def angle_rad(self, each: Turnable) -> float:
+        """How far it has turned from home; of what turns any way how it leans, nods or looks round."""
+        if self.rigged.links[each.link].joint == "hinge":
+            return self.moving.pose.angles_rad[each.link]
+        turn = self.moving.pose.turns[each.link]
+        if each.key == "nod":
+            return math.asin(min(max(-float(turn[2, 0]), -1.0), 1.0))
+        return math.atan2(float(turn[2, 1]), float(turn[2, 2])) if each.key == "lean" else math.atan2(
+            float(turn[1, 0]), float(turn[0, 0])
+        )  # fmt: skip
+
+    # what hands do
+
+    def loosen(self, key: str) -> None:
+        """Loosen its clamp: it can be slid, and slides by itself where it is steep."""
+        self.loose.add(self.track(key).key)
+
+    def clamp(self, key: str) -> None:
+        """Clamp it where it is."""
+        self.track(key)
+        self.loose.discard(key)
+        self._creeping.pop(key, None)
+        self._note(key)
+
+    def slide(self, key: str, to_m: float) -> None:
+        """Slide what is loose, as far as its track goes. Raises :class:`Refused` for what is clamped."""
+        track = self.track(key)
+        if key not in self.loose:
+            raise Refused(fact("practice.clamped", name=track.name), fact("practice.loosen_first"))
+        if not math.isfinite(to_m):
+            raise Refused(fact("practice.no_place"), fact("practice.a_length"))
+        self._slid_from.setdefault(key, self.conditions)
+        self._set(track, min(max(to_m, track.from_m), track.to_m))
+
+    def put(self, key: str, to_m: float) -> None:
+        """It stands there, whoever put it there. Raises :class:`Refused`."""
+        track = self.track(key)
+        self._set(track, min(max(to_m, track.from_m), track.to_m))
+
+    def _set(self, track: Track, to_m: float) -> None:
+        put = extend if track.draws else slide
+        self.document = put(self.document, self.setup_id, track.placement, to_m)
+        self._read()
+        more = [each for each in (self._tap[0] if self._tap else None, self._pull) if each is not None]
+        self.moving.change(self.rigged.links, [*self.rigged.loads, *more])
+        self._follow()
+
+    def _note(self, key: str) -> None:
+        before = self._slid_from.pop(key, None)
+        if before is not None and before != self.conditions:
+            self.deeds.append(Deed(self.seconds, key, before, self.conditions))
+
+    @property
+    def conditions(self) -> tuple[float, ...]:
+        """All conditions, in their tolerances with their sign."""
+        return tuple(each.value_m / each.balance.tolerance_m for each in self.analysis.conditions)
+
+    def hold(self) -> None:
+        """Hands hold it as it is; what was caught is put upright again."""
+        self.moving.stop()
+        if self.caught:
+            self.upright()
+        self.held, self.caught, self.walking = True, False, False
+
+    def upright(self) -> None:
+        """Hands put it as it was built, and hold it."""
+        fresh = Moving(self.rigged.links, self.rigged.loads)
+        fresh.locked = self.moving.locked.copy()
+        fresh.time_s, fresh.lost_j, fresh.given_j = self.moving.time_s, self.moving.lost_j, self.moving.given_j
+        self.moving = fresh
+        self.held, self.caught, self.walking = True, False, False
+        self._tap = self._pull = None
+        self.tip(0.0, 0.0)
+
+    def let_go(self) -> None:
+        """Take the hands away. What was slid until then stays where it is."""
+        for key in tuple(self._slid_from):
+            self._note(key)
+        if self.caught:
+            self.hold()
+        self.held = False
+
+    def lock(self, key: str, locked: bool) -> None:
+        """Lock an axis, or open its lock. Raises :class:`Refused` where it has none."""
+        each = self.turnable(key)
+        if not each.locks:
+            raise Refused(fact("practice.no_lock", what=each.name), fact("practice.not_on_this_stand"))
+        self.moving.locked[each.row] = locked
+        if locked:
+            self.moving.speeds[each.row] = 0.0
+
+    def aim(self, key: str, by_rad: float) -> None:
+        """Turn it by hand, and hold it there. Raises :class:`Refused` for what is locked."""
+        each = self.turnable(key)
+        if self.moving.locked[each.row]:
+            raise Refused(fact("practice.locked", what=each.name), fact("practice.open_lock_first"))
+        if not self.held:
+            self.hold()
+        pose, link = self.moving.pose, self.rigged.links[each.link]
+        if link.joint == "hinge":
+            low, high = link.range_rad
+            pose.angles_rad[each.link] = min(max(pose.angles_rad[each.link] + by_rad, low), high)
+            pose.turns[each.link] = about_axis(link.axis, pose.angles_rad[each.link])
+            return
+        frame = self.frames[each.link]
+        turn = about_axis(frame.turn @ each.axis, by_rad)  # about its own axes, through what holds it
+        pivot = frame.place_m(each.point_m)
+        pose.turns[each.link] = turn @ pose.turns[each.link]
+        if link.joint == "free":
+            where = pivot + turn @ (frame.place_m(link.point_m) - pivot)
+            pose.shifts_m[each.link] = where - link.point_m
+
+    def push(self, key: str, way: float) -> None:
+        """Tap it with a finger so that it turns that way, as far out as a finger would be put."""
+        each = self.turnable(key)
+        if self.held:
+            self.let_go()
+        frame = self.frames[each.link]
+        link = self.rigged.links[each.link]
+        arm = 0.12 * _across(each.axis)
+        home = each.point_m + arm
+        force = frame.turn @ np.cross(each.axis, arm) / 0.12 * math.copysign(PUSH_N, way)
+        if link.joint == "hinge":
+            force = np.cross(frame.axis, frame.turn @ arm) / 0.12 * math.copysign(PUSH_N, way)
+        self._let_be()
+        tap = Push(each.link, home, force)
+        self._tap = (tap, PUSH_S)
+        self.moving.loads.append(tap)
+
+    def spin(self, key: str, rad_s: float) -> None:
+        """Give it a turn by hand, so fast."""
+        each = self.turnable(key)
+        if self.held:
+            self.let_go()
+        change = np.zeros(len(self.moving.speeds))
+        change[each.row] = min(max(rad_s, -MOST_SPIN_RAD_S), MOST_SPIN_RAD_S)
+        self.moving.kick(change)
+
+    def tip(self, by_rad: float, towards_rad: float) -> None:
+        """Tip the handle: forward, or that far round to the left. Raises :class:`Refused` where there is none."""
+        if by_rad and not self.rigged.tips:
+            raise Refused(fact("practice.no_handle"), fact("practice.not_on_this_stand"))
+        self.tip_rad, self.tip_towards_rad = min(max(by_rad, -MOST_TIP_RAD), MOST_TIP_RAD), towards_rad
+        self._follow_gravity()
+
+    def walk(self, on: bool) -> None:
+        """Go for a walk with it, or stand. Raises :class:`Refused` where nobody carries it."""
+        if on and not self.rigged.walks:
+            raise Refused(fact("practice.nobody_carries"), fact("practice.not_on_this_stand"))
+        self.walking = on
+        if on and self.held:
+            self.let_go()
+
+    def grab(self, link: int, home_m: Array) -> None:
+        """Take hold of a point ``(3,)`` of what moves, told as it is at home; it is pulled from there."""
+        self._let_be()
+        if self.held:
+            self.let_go()
+        at = self.frames[link].place_m(home_m)
+        self._pull = Spring(link, home_m, at, PULL_N_M, PULL_N_S_M, most_n=MOST_PULL_N, gives=True)
+        self.moving.loads.append(self._pull)
+
+    def drag(self, to_m: Array) -> None:
+        """Pull what is held to a place ``(3,)`` of the base's frame."""
+        if self._pull is not None:
+            self._pull.to_m = np.asarray(to_m, float)
+
+    def release(self) -> None:
+        """Leave go of it."""
+        self._let_be()
+
+    def _let_be(self) -> None:
+        for each in (self._tap[0] if self._tap else None, self._pull):
+            if each is not None and each in self.moving.loads:
+                self.moving.loads.remove(each)
+        self._tap = self._pull = None
+
+    # time
+
+    def advance(self, seconds: float) -> None:
+        """Time goes on by so much; where the machine is behind by a blink it is caught up with, no longer."""
+        seconds = min(max(seconds, 0.0), LONGEST_S)
+        self.seconds += seconds
+        self._creep(seconds)
+        if self.held or self.caught:
+            return
+        if self.walking:
+            self._walk()
+        if self._tap is not None:
+            tap, left = self._tap
+            self._tap = (tap, left - seconds)
+            if left <= 0:
+                self.moving.loads.remove(tap)
+                self._tap = None
+        self.moving.run(seconds, self.rigged.step_s)
+        if self.rigged.catches and self._falls():
+            self.moving.stop()
+            self.caught = True
+
+    def _walk(self) -> None:
+        lift = STEP_M * math.sin(2 * math.pi * STEP_HZ * self.seconds)
+        for load, base in self._bases:
+            load.to_m = base + np.array((0.0, 0.0, lift))
+        wave = STEP_M * (2 * math.pi * STEP_HZ) ** 2 * math.sin(2 * math.pi * STEP_HZ * self.seconds)
+        if not self._bases:  # what a pad bears goes up and down with it: as if it were heavier and lighter
+            self.moving.gravity = np.array((0.0, 0.0, -STANDARD_GRAVITY_M_S2 + wave))
+
+    def _falls(self) -> bool:
+        frame = self.frames[0]
+        leans = math.acos(min(max(float(frame.turn[2, 2]), -1.0), 1.0))
+        gone = frame.cg_m - self.rigged.links[0].cg_m
+        return leans > CAUGHT_RAD or float(np.abs(gone).max()) > CAUGHT_M
+
+    def _creep(self, seconds: float) -> None:
+        """What is loose slides by itself where it is steep enough, until its end stop."""
+        if not self.loose:
+            return
+        shown = self.picture()
+        for track in self.tracks:
+            if track.key in self.loose:
+                self._creep_one(track, _way_of(track, shown), seconds)
+
+    def _creep_one(self, track: Track, way: Array, seconds: float) -> None:
+        key = track.key
+        steep, speed = -float(way[2]), self._creeping.get(key, 0.0)
+        holds = SLIDES_ALONE * math.sqrt(max(1.0 - steep**2, 0.0))
+        if not speed and abs(steep) <= holds:
+            return
+        going = math.copysign(1.0, speed or steep)
+        speed += STANDARD_GRAVITY_M_S2 * (steep - going * holds) * seconds
+        if speed * going <= 0 and abs(steep) <= holds:
+            self._creeping.pop(key, None)
+            return
+        now = self.slide_m(key)
+        to = now + speed * seconds
+        if not track.from_m < to < track.to_m:
+            to, speed = min(max(to, track.from_m), track.to_m), 0.0
+        if speed:
+            self._creeping[key] = speed
+        else:
+            self._creeping.pop(key, None)
+        if abs(to - now) > 1e-5:
+            self._slid_from.setdefault(key, self.conditions)
+            self._set(track, to)
+
+    def _follow_gravity(self) -> None:
+        self.moving.gravity = down_with_tip(self.tip_rad, self.tip_towards_rad) * STANDARD_GRAVITY_M_S2
+
+
+def _way_of(track: Track, shown: Assembly) -> Array:
+    """The way ``(3,)`` in which it grows, as the rig stands."""
+    row = shown.index[track.placement]
+    scope = shown.parts[row].telescope
+    if track.draws and scope is not None:
+        return np.asarray(shown.rotations[row] @ scope.axis_unit)
+    way = shown.slide_direction(track.placement)
+    assert way is not None  # it has a track
+    return way
+
+
+def _across(axis: Array) -> Array:
+    """A unit vector ``(3,)`` square to an axis, forward where that can be."""
+    ahead = np.array((1.0, 0.0, 0.0)) if abs(float(axis[0])) < 0.9 else np.array((0.0, 1.0, 0.0))
+    square = ahead - axis * float(ahead @ axis)
+    return np.asarray(square / np.linalg.norm(square))
