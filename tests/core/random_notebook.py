@@ -6,14 +6,15 @@ from collections.abc import Callable
 from typing import TYPE_CHECKING
 
 from equilix.body.outings import TROUBLES, Faulty, Felt, Outing
+from equilix.body.practised import Practised
 from equilix.document import Document
-from equilix.edits import outings
+from equilix.edits import outings, practising
 from equilix.keys import REGIONS
 
 if TYPE_CHECKING:
     from tests.core.random_edits import Chooser, Edit
 
-MODULES = (outings,)
+MODULES = (outings, practising)
 
 
 def _outing(c: Chooser) -> str:
@@ -30,6 +31,10 @@ def _keep(c: Chooser) -> Edit:
     )  # fmt: skip
     again = c.document.outings[:1]
     return lambda d: outings.keep_outings(d, [new, *again])
+
+
+def _practised(c: Chooser) -> Practised:
+    return Practised(id="p", day="2026-10-14", operator=c.operator(), exercise="tilt", points=c.rng.randrange(101))
 
 
 def _believe(c: Chooser) -> Edit:
@@ -52,6 +57,12 @@ MAKERS: dict[str, Callable[[Chooser], Edit]] = {
         )
     ),
     "remove_outing": lambda c: lambda d, key=_outing(c): outings.remove_outing(d, key),
+    "keep_practised": lambda c: lambda d, new=_practised(c): practising.keep_practised(d, new),
+    "remove_practised": lambda c: (
+        lambda d, key=c.rng.choice([each.id for each in c.document.practised] or ["nowhere"]): (
+            practising.remove_practised(d, key)
+        )
+    ),
     "see_to": lambda c: lambda d, part=c.part(), how=c.rng.choice(TROUBLES): outings.see_to(d, part, how),
     "without_notebook": _without,
     "believe_notebook": _believe,

@@ -11,7 +11,7 @@ from typing import Any
 from equilix.body.operators import Operator, Spared, Strength
 from equilix.demo.day import EVE, ISLAND
 from equilix.demo.kit import LENS_SETS, demo_parts
-from equilix.demo.notebook import OUTINGS
+from equilix.demo.notebook import OUTINGS, PRACTISED
 from equilix.document import FORMAT, VERSION, Document
 from equilix.rig.setups import Cable, Placement, Setup
 
@@ -213,6 +213,7 @@ def lighthouse() -> Document:
         lens_sets=LENS_SETS,
         setups=(lamp_room(), boat_landing(), stairs(), causeway(), workshop(), gallery(), evening()),
         outings=OUTINGS,
+        practised=PRACTISED,
         days=(ISLAND, EVE),
         current="lamp-room",
     )

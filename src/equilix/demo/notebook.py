@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any, Final
 
 from equilix.body.outings import Bore, Charged, Faulty, Felt, Outing, UsedMark
+from equilix.body.practised import Practised
 
 LAMP_ROOM: Final[dict[str, Any]] = {
     "setup": "Lamp room", "way": "shoulder", "mass_kg": 10.67, "operator": "tall", "bore": (
@@ -87,3 +88,20 @@ OUTINGS: Final = (
         faulty=(Faulty(part="rosette-bar", name="rod clamp with rosettes", how="worn"),), **WORKSHOP,
     ),
 )  # fmt: skip
+
+
+def _practised(day: str, exercise: str, setup: str, who: str, **counted: float) -> Practised:
+    """An attempt of the evenings before."""
+    return Practised(id=f"{day}-{exercise}".replace("_", "-"), day=day, exercise=exercise, setup=setup, operator=who,
+                     **counted)  # type: ignore[arg-type]  # fmt: skip
+
+
+PRACTISED: Final = (
+    _practised("2026-10-05", "let_go", "Evening light", "slight", seconds=148.0, off=0.42, best=0.16, points=77),
+    _practised("2026-10-05", "pad", "Lamp room", "slight", seconds=96.0, off=0.31, best=0.29, points=96),
+    _practised("2026-10-05", "hang", "Boat landing", "slight", seconds=210.0, off=0.85, best=0.18, hints=1, points=38),
+    _practised("2026-10-06", "tilt", "112 steps", "slight", seconds=118.0, off=0.28, best=0.28, points=92),
+    _practised("2026-10-06", "vertical", "112 steps", "slight", seconds=402.0, off=0.60, best=0.28, hints=2, points=39),
+    _practised("2026-10-09", "vertical", "112 steps", "slight", seconds=133.0, off=0.34, best=0.28, points=97),
+)
+"""The slighter operator, who is to take the gimbal up the stairs, in the week before the crossing."""

@@ -13,8 +13,9 @@ from equilix.facts import Sayable, fact
 from equilix.practice.exercises import EXERCISES, FREE, Exercise, own, ready
 from equilix.practice.meaning import Symptom, hint, symptoms
 from equilix.practice.scoring import FAIR_TRY, Best, Count, count
+from equilix.practice.sliding import Deed
 from equilix.practice.stands import STANDS, StandKey
-from equilix.practice.trainer import Deed, Trainer
+from equilix.practice.trainer import Trainer
 
 
 class Left(Struct, frozen=True):
@@ -49,6 +50,16 @@ class Attempt:
     def free(self) -> bool:
         """Whether it is a rig of one's own, and nothing was put wrong on it."""
         return self.exercise.key == FREE
+
+    @property
+    def counts(self) -> bool:
+        """Whether there is anything to be balanced: a table asks nothing of a rig but to stay there."""
+        return self.exercise.stand != "table" and bool(self.began.conditions)
+
+    @property
+    def task(self) -> Sayable:
+        """What is to be done."""
+        return fact("practice.table_task") if self.free and self.exercise.stand == "table" else self.exercise.task
 
     @property
     def analysis(self) -> Analysis:

@@ -72,14 +72,14 @@ FORE_AFT, SIDEWAYS, DROP = BalanceKey.FORE_AFT, BalanceKey.SIDEWAYS, BalanceKey.
 DYNAMIC = BalanceKey.DYNAMIC_FORE_AFT
 
 COURSE: Final[tuple[Exercise, ...]] = (
-    Exercise("let_go", "evening", "head", (FORE_AFT,), {"tripod-plate": 0.030}, 60.0),
+    Exercise("let_go", "evening", "head", (FORE_AFT,), {"tripod-plate": 0.030}, 60.0, friction={"tilt": 6.0}),
     Exercise("pad", "lamp-room", "shoulder", (FORE_AFT,), {"bridge": 0.062}, 75.0),
     Exercise("two_hands", "workshop", "hands", (BalanceKey.OFF_LINE,), {"rosette-bar": -0.030}, 75.0),
     Exercise("hang", "boat-landing", "line", (FORE_AFT,), {"eyelet": 0.072}, 75.0),
     Exercise("tilt", "stairs", "gimbal", (TILT,), {**_GIMBAL, "gimbal-plate": -0.022}, 75.0),
     Exercise(
         "vertical", "stairs", "gimbal", (TILT, VERTICAL), {**_GIMBAL, "gimbal-cradle": 0.014}, 120.0,
-        friction={"tilt": 4.0},
+        friction={"tilt": 2.5},
     ),
     Exercise(
         "masked", "stairs", "gimbal", (ROLL, PAN), {**_GIMBAL, "gimbal-roll-arm": 0.005, "gimbal-pan-arm": 0.012},
@@ -101,12 +101,12 @@ COURSE: Final[tuple[Exercise, ...]] = (
     Exercise(
         "mark", "stairs", "gimbal", (TILT, VERTICAL, ROLL, PAN),
         {"gimbal-pan-arm": 0.0, "gimbal-roll-arm": 0.0, "gimbal-plate": 0.0, "gimbal-cradle": 0.004}, 240.0,
-        scales={"gimbal-plate": 0.008}, tape=_GIMBAL,
+        scales={"gimbal-plate": -0.008}, tape=_GIMBAL,
     ),
     Exercise(
         "worst", "stairs", "gimbal", (TILT, VERTICAL, ROLL, PAN),
         {"gimbal-pan-arm": 0.015, "gimbal-roll-arm": 0.012, "gimbal-plate": -0.043, "gimbal-cradle": 0.010}, 360.0,
-        loose=frozenset(("gimbal-plate",)), friction={"tilt": 3.0, "roll": 2.0}, motors=True,
+        loose=frozenset(("gimbal-plate",)), friction={"tilt": 1.5, "roll": 1.5}, motors=True,
     ),
 )  # fmt: skip
 """Twelve steps, from easy to nasty."""

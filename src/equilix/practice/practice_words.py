@@ -14,10 +14,14 @@ from equilix.practice.scoring import Count
 
 def count_words(counted: Count) -> tuple[Sayable, ...]:
     """The points, and where they come from, a line each."""
-    right = "practice.right" if counted.right else "practice.not_right"
+    worst = (
+        fact("practice.right", off=percent(counted.off), best=percent(counted.best))
+        if counted.right
+        else fact("practice.not_right", off=number(counted.off, 1), best=number(counted.best, 1))
+    )
     return (
         fact("practice.points", points=number(counted.points)),
-        fact(right, off=percent(counted.off), best=percent(counted.best)),
+        worst,
         fact("practice.order_share", share=percent(counted.in_order)),
         fact("practice.took", time=duration(counted.seconds)),
         *((fact("practice.hints_taken", count=counted.hints),) if counted.hints else ()),

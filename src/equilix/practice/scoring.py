@@ -1,6 +1,7 @@
 """What an attempt counts: how near to the best that could be had, in which order, in what time.
 
-Points are our own: half of them for the balance, a quarter each for order and time, and ten less for each hint.
+Points are our own: half of them for the balance, a quarter each for the order and the time in which it was reached; of
+all that so much as it is balanced, and ten less for each hint.
 """
 
 from __future__ import annotations
@@ -22,7 +23,7 @@ from equilix.guide.steps import steps_of
 from equilix.planner.plan import Plan
 from equilix.planner.schools import plan
 from equilix.practice.exercises import Exercise, goals_of
-from equilix.practice.trainer import Deed
+from equilix.practice.sliding import Deed
 
 MATTERS: Final = 0.25
 """A slide counts for the first condition that it shifts by so many of its tolerances."""
@@ -64,9 +65,9 @@ class Count(Struct, frozen=True):
 
     @property
     def points(self) -> int:
-        """All together; without a par the order and the balance share what time would have."""
-        shares = (0.5, 0.25, 0.25) if self.timed else (2 / 3, 1 / 3, 0.0)
-        whole = sum(a * b for a, b in zip(shares, (self.near, self.in_order, self.in_time), strict=True))
+        """All together; what is not balanced counts nothing, however quick. Without a par order has time's share."""
+        for_order, for_time = (0.25, 0.25) if self.timed else (0.5, 0.0)
+        whole = self.near * (0.5 + for_order * self.in_order + for_time * self.in_time)
         return max(round(100 * whole) - HINT_POINTS * self.hints, 0)
 
     @property

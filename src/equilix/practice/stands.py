@@ -40,11 +40,14 @@ TAUT_N_M: Final = 2.0e4
 """A line that does not give, as stiff as cord is (estimate)."""
 STRAP_M: Final = 0.05
 """A rig that hangs from a hand hangs from a loop."""
-TABLE_GIVES_M: Final = 0.001
+TABLE_GIVES_M: Final = 0.0002
 """How far rubber feet and a table give under the rig."""
-LEAST_GIVES_M: Final = 0.001
+LEAST_GIVES_M: Final = 0.0005
 AIR_NM_S: Final = 0.004
 """What air and what is left of friction take for each rad/s (estimate)."""
+SLED_NM_S: Final = 0.05
+HUNG_NM_S: Final = 0.06
+"""The same where it swings for long, with the hand that is kept near it (estimate)."""
 BOWL_RAD: Final = math.radians(15.0)
 TILT_RAD: Final = math.radians(80.0)
 DRAG_NM_S: Final = 0.15
@@ -105,21 +108,24 @@ def _sled(analysis: Analysis) -> Rigged | None:
     if support is None or support.kind != "post":
         return None
     whole, rub = analysis.mass, rule(analysis.carried.rules, "sled_friction_nm")
-    link = Link("ball", support.datum_m, whole.mass_kg, whole.cg_m, whole.inertia_kg_m2, Z, (rub,) * 3, (AIR_NM_S,) * 3)
+    link = Link(
+        "ball", support.datum_m, whole.mass_kg, whole.cg_m, whole.inertia_kg_m2, Z, (rub,) * 3, (SLED_NM_S,) * 3
+    )
     return Rigged((link,), (), (analysis.assembly.ids,), _turnables(support.datum_m, 0), HINGES_S)
 
 
 def _pad(analysis: Analysis) -> Rigged | None:
-    """On a shoulder, which gives under the corners of the pad."""
+    """On a shoulder, which gives under the corners of the pad, and has given before the hands let go."""
     support = analysis.support
     if support is None or support.kind != "pad":
         return None
     rules = analysis.carried.rules
     corners = np.array([each.point_m for each in support.bearings])
-    stiff = analysis.weight_n / len(corners) / max(rule(rules, "pad_gives_m"), LEAST_GIVES_M)
+    gives = max(rule(rules, "pad_gives_m"), LEAST_GIVES_M)
+    stiff = analysis.weight_n / len(corners) / gives
     level = float(corners[:, 2].min())
     corners[:, 2] = level
-    bed = Bed(0, corners, level, stiff, _damping(stiff, analysis, len(corners), 0.5), 0.6)
+    bed = Bed(0, corners, level + gives, stiff, _damping(stiff, analysis, len(corners), 1.0), 0.6)
     link = free_body(analysis, analysis.assembly.ids, (0.0,) * 6, (0.0,) * 3 + (0.02,) * 3)
     return Rigged(
         (link,), (bed,), (analysis.assembly.ids,), _turnables(support.datum_m, 3), SPRINGS_S, catches=True, walks=True
@@ -172,7 +178,7 @@ def _line(analysis: Analysis) -> Rigged | None:
     rest = max(long - analysis.weight_n / stiff, 0.01)
     line = Spring(0, support.datum_m, hook, stiff, _damping(stiff, analysis, 1, share), rest_m=rest, slack=True)
     rub = rule(analysis.carried.rules, "eyelet_friction_nm")
-    link = free_body(analysis, analysis.assembly.ids, (0.0,) * 3 + (rub,) * 3, (0.05,) * 3 + (0.02,) * 3)
+    link = free_body(analysis, analysis.assembly.ids, (0.0,) * 3 + (rub,) * 3, (0.05,) * 3 + (HUNG_NM_S,) * 3)
     return Rigged(
         (link,), (line,), (analysis.assembly.ids,), _turnables(support.datum_m, 3), SPRINGS_S, walks=True, hook_m=hook
     )
@@ -220,7 +226,7 @@ def _table(analysis: Analysis) -> Rigged | None:
     weight = whole.mass_kg * STANDARD_GRAVITY_M_S2
     stiff = weight / 4 / TABLE_GIVES_M
     damping = 2 * 0.3 * math.sqrt(stiff * 4 * whole.mass_kg) / 4
-    bed = Bed(0, feet, level, stiff, damping, 0.5)
+    bed = Bed(0, feet, level + TABLE_GIVES_M, stiff, damping, 0.5)
     link = free_body(analysis, comes, (0.0,) * 6, (0.0,) * 3 + (AIR_NM_S,) * 3)
     middle = np.array((whole.cg_m[0], whole.cg_m[1], level))
     stays = tuple(each for each in analysis.assembly.ids if each not in comes)

@@ -10,29 +10,27 @@ from collections.abc import Mapping
 from typing import Final
 
 import numpy as np
-from msgspec import Struct
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
-from equilix.analysis import Analysis, analyse
 from equilix.carry.axes import down_with_tip
 from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.document import Document
-from equilix.edits.rigging import extend, slide
 from equilix.errors import Refused
 from equilix.facts import fact
 from equilix.mechanics.linkage import Frame
-from equilix.mechanics.loads import Push, Spring
+from equilix.mechanics.loads import Bed, Push, Spring
 from equilix.mechanics.moving import Moving
 from equilix.mechanics.rotations import about_axis
 from equilix.practice.rigged import Rigged, Turnable, posed
+from equilix.practice.sliding import Sliding
 from equilix.practice.stands import STANDS, StandKey
 from equilix.rig.kinematics import Assembly
 
 Array = NDArray[np.float64]
 
-LONGEST_S: Final = 0.1
-"""What is to be caught up with after a longer pause is left out: nothing happened while nobody looked."""
+LONGEST_S: Final = 1.0
+"""A machine that is slow is caught up with; what is longer than this was no picture but a pause."""
 PUSH_N, PUSH_S = 3.0, 0.12
 """A tap with a finger."""
 PULL_N_M, PULL_N_S_M, MOST_PULL_N = 120.0, 4.0, 25.0
@@ -40,59 +38,32 @@ PULL_N_M, PULL_N_S_M, MOST_PULL_N = 120.0, 4.0, 25.0
 CAUGHT_RAD: Final = math.radians(50.0)
 CAUGHT_M: Final = 0.30
 """A rig that has turned or gone by so much is caught by the hands."""
-SLIDES_ALONE: Final = 0.15
-"""What is loose slides by itself where it is steeper than this (a loose plate; common practice, no source)."""
-OUT: Final = " out"
-"""Behind the key of what is drawn out instead of slid."""
 STEP_HZ: Final = 2.0
 STEP_M: Final = 0.012
 """How a hand or a shoulder goes up and down with each step (common practice, no source)."""
+EASE_S: Final = 0.6
+EASE_NM_S_PER_KG: Final = 0.8
+"""Hands do not leave what may fall at once: so long they slow it down, by so much for each kilogram (estimate)."""
+SLOW, STILL = 5e-4, 0.05
+"""What moves, and gains speed, no more than this stands: rad/s and m/s, a second."""
 MOST_TIP_RAD: Final = math.radians(40.0)
 MOST_SPIN_RAD_S: Final = 6.0
 
 
-class Track(Struct, frozen=True):
-    """Something that can be slid or drawn out: its key, the ends of its way, and what its scale reads at 0, m."""
-
-    key: str
-    placement: str
-    name: str
-    from_m: float
-    to_m: float
-    zero_m: float
-    step_m: float
-    draws: bool = False
-    """Not slid on a track but drawn out of itself."""
-
-
-class Deed(Struct, frozen=True):
-    """A slide that has been done: when, of what, and by how much it changed each condition, in its tolerances."""
-
-    at_s: float
-    key: str
-    before: tuple[float, ...]
-    """The conditions in the order of the steps, in tolerances with their sign."""
-    after: tuple[float, ...]
-
-
-class Trainer:
+class Trainer(Sliding):
     """One rig on one stand. ``friction``: how many times as much as usual there is in a joint, by its key."""
 
     def __init__(
         self, document: Document, setup_id: str, stand: StandKey, *,
         loose: frozenset[str] = frozenset(), friction: Mapping[str, float] | None = None,
     ) -> None:  # fmt: skip
-        self.document, self.setup_id, self.stand = document, setup_id, stand
-        self.loose, self.friction = set(loose), dict(friction or {})
+        super().__init__(document, setup_id, loose)
+        self.stand, self.friction = stand, dict(friction or {})
         self.held, self.caught, self.walking = True, False, False
         self.tip_rad, self.tip_towards_rad = 0.0, 0.0
-        self.seconds = 0.0
-        """How long it has been worked at, held or not."""
-        self.deeds: list[Deed] = []
-        self._creeping: dict[str, float] = {}
+        self._easing_s = 0.0
         self._tap: tuple[Push, float] | None = None
         self._pull: Spring | None = None
-        self._slid_from: dict[str, tuple[float, ...]] = {}
         self._bases: list[tuple[Spring, Array]] = []
         self._read()
         self.moving = Moving(self.rigged.links, self.rigged.loads)
@@ -101,7 +72,6 @@ class Trainer:
             self.moving.locked[each.row] = each.locked_first
 
     def _read(self) -> None:
-        self.analysis: Analysis = analyse(self.document, self.document.setups_by_id[self.setup_id])
         made = STANDS[self.stand].make(self.analysis)
         if made is None:
             raise Refused(
@@ -118,38 +88,6 @@ class Trainer:
         self._follow_gravity()
 
     # what is seen
-
-    @property
-    def tracks(self) -> tuple[Track, ...]:
-        """What can be slid, in the order of the build."""
-        assembly = self.analysis.assembly
-        found = []
-        for row, key in enumerate(assembly.ids):
-            seat = assembly.seats[row]
-            if seat is not None and seat.track is not None and seat.track.to_m > seat.track.from_m:
-                track = seat.track
-                found.append(
-                    Track(
-                        key, key, assembly.parts[row].name, track.from_m, track.to_m, track.scale_zero_m,
-                        track.pitch_m or 0.001,
-                    )
-                )  # fmt: skip
-            scope = assembly.parts[row].telescope
-            if scope is not None:
-                found.append(Track(f"{key}{OUT}", key, assembly.parts[row].name, 0.0, scope.reach_m, 0.0, 0.001, True))
-        return tuple(found)
-
-    def track(self, key: str) -> Track:
-        """The one of that key. Raises :class:`Refused`."""
-        found = next((each for each in self.tracks if each.key == key), None)
-        if found is None:
-            raise Refused(fact("practice.no_track", what=key), fact("practice.name_a_track"))
-        return found
-
-    def slide_m(self, key: str) -> float:
-        """Where it stands on its track, or how far it is drawn out."""
-        placement = self.analysis.setup.by_id[key.removesuffix(OUT)]
-        return placement.extension_m if key.endswith(OUT) else placement.slide_m
 
     @property
     def base(self) -> Array:
@@ -177,7 +115,10 @@ class Trainer:
         """Whether nothing moves that is to be seen."""
         if self.held or self.caught:
             return not self._creeping
-        return float(np.abs(self.moving.speeds).max(initial=0.0)) < 2e-4 and not self._creeping and not self.walking
+        if self._creeping or self.walking or self._tap is not None or self._pull is not None:
+            return False
+        slow = float(np.abs(self.moving.speeds).max(initial=0.0)) < SLOW
+        return slow and float(np.abs(self.moving.accelerations()).max(initial=0.0)) < STILL
 
     def turnable(self, key: str) -> Turnable:
         """What turns under that name. Raises :class:`Refused`."""
@@ -199,49 +140,16 @@ class Trainer:
 
     # what hands do
 
-    def loosen(self, key: str) -> None:
-        """Loosen its clamp: it can be slid, and slides by itself where it is steep."""
-        self.loose.add(self.track(key).key)
-
-    def clamp(self, key: str) -> None:
-        """Clamp it where it is."""
-        self.track(key)
-        self.loose.discard(key)
-        self._creeping.pop(key, None)
-        self._note(key)
-
-    def slide(self, key: str, to_m: float) -> None:
-        """Slide what is loose, as far as its track goes. Raises :class:`Refused` for what is clamped."""
-        track = self.track(key)
-        if key not in self.loose:
-            raise Refused(fact("practice.clamped", name=track.name), fact("practice.loosen_first"))
-        if not math.isfinite(to_m):
-            raise Refused(fact("practice.no_place"), fact("practice.a_length"))
-        self._slid_from.setdefault(key, self.conditions)
-        self._set(track, min(max(to_m, track.from_m), track.to_m))
-
-    def put(self, key: str, to_m: float) -> None:
-        """It stands there, whoever put it there. Raises :class:`Refused`."""
-        track = self.track(key)
-        self._set(track, min(max(to_m, track.from_m), track.to_m))
-
-    def _set(self, track: Track, to_m: float) -> None:
-        put = extend if track.draws else slide
-        self.document = put(self.document, self.setup_id, track.placement, to_m)
+    def _rebuilt(self) -> None:
+        """The same joints bear other masses; what lies on a bed holds where it held."""
+        old = [load for load in self.rigged.loads if isinstance(load, Bed)]
         self._read()
+        for was, now in zip(old, (load for load in self.rigged.loads if isinstance(load, Bed)), strict=True):
+            if was.held_m.shape == now.held_m.shape:
+                now.held_m = was.held_m
         more = [each for each in (self._tap[0] if self._tap else None, self._pull) if each is not None]
         self.moving.change(self.rigged.links, [*self.rigged.loads, *more])
         self._follow()
-
-    def _note(self, key: str) -> None:
-        before = self._slid_from.pop(key, None)
-        if before is not None and before != self.conditions:
-            self.deeds.append(Deed(self.seconds, key, before, self.conditions))
-
-    @property
-    def conditions(self) -> tuple[float, ...]:
-        """All conditions, in their tolerances with their sign."""
-        return tuple(each.value_m / each.balance.tolerance_m for each in self.analysis.conditions)
 
     def hold(self) -> None:
         """Hands hold it as it is; what was caught is put upright again."""
@@ -266,6 +174,8 @@ class Trainer:
             self._note(key)
         if self.caught:
             self.hold()
+        if self.held and self.rigged.catches:
+            self._easing_s = EASE_S
         self.held = False
 
     def lock(self, key: str, locked: bool) -> None:
@@ -366,7 +276,7 @@ class Trainer:
     # time
 
     def advance(self, seconds: float) -> None:
-        """Time goes on by so much; where the machine is behind by a blink it is caught up with, no longer."""
+        """Time goes on by so much."""
         seconds = min(max(seconds, 0.0), LONGEST_S)
         self.seconds += seconds
         self._creep(seconds)
@@ -380,10 +290,19 @@ class Trainer:
             if left <= 0:
                 self.moving.loads.remove(tap)
                 self._tap = None
+        if self._easing_s > 0:
+            self._ease(seconds)
         self.moving.run(seconds, self.rigged.step_s)
         if self.rigged.catches and self._falls():
             self.moving.stop()
             self.caught = True
+
+    def _ease(self, seconds: float) -> None:
+        """The hands leave it bit by bit."""
+        self._easing_s = max(self._easing_s - seconds, 0.0)
+        slowed = EASE_NM_S_PER_KG * self.rigged.links[0].mass_kg * self._easing_s / EASE_S
+        usual = np.array(self.rigged.links[0].drag)
+        self.moving.drag[:6] = usual + np.array((0.0, 0.0, 0.0, slowed, slowed, slowed))
 
     def _walk(self) -> None:
         lift = STEP_M * math.sin(2 * math.pi * STEP_HZ * self.seconds)
@@ -399,51 +318,8 @@ class Trainer:
         gone = frame.cg_m - self.rigged.links[0].cg_m
         return leans > CAUGHT_RAD or float(np.abs(gone).max()) > CAUGHT_M
 
-    def _creep(self, seconds: float) -> None:
-        """What is loose slides by itself where it is steep enough, until its end stop."""
-        if not self.loose:
-            return
-        shown = self.picture()
-        for track in self.tracks:
-            if track.key in self.loose:
-                self._creep_one(track, _way_of(track, shown), seconds)
-
-    def _creep_one(self, track: Track, way: Array, seconds: float) -> None:
-        key = track.key
-        steep, speed = -float(way[2]), self._creeping.get(key, 0.0)
-        holds = SLIDES_ALONE * math.sqrt(max(1.0 - steep**2, 0.0))
-        if not speed and abs(steep) <= holds:
-            return
-        going = math.copysign(1.0, speed or steep)
-        speed += STANDARD_GRAVITY_M_S2 * (steep - going * holds) * seconds
-        if speed * going <= 0 and abs(steep) <= holds:
-            self._creeping.pop(key, None)
-            return
-        now = self.slide_m(key)
-        to = now + speed * seconds
-        if not track.from_m < to < track.to_m:
-            to, speed = min(max(to, track.from_m), track.to_m), 0.0
-        if speed:
-            self._creeping[key] = speed
-        else:
-            self._creeping.pop(key, None)
-        if abs(to - now) > 1e-5:
-            self._slid_from.setdefault(key, self.conditions)
-            self._set(track, to)
-
     def _follow_gravity(self) -> None:
         self.moving.gravity = down_with_tip(self.tip_rad, self.tip_towards_rad) * STANDARD_GRAVITY_M_S2
-
-
-def _way_of(track: Track, shown: Assembly) -> Array:
-    """The way ``(3,)`` in which it grows, as the rig stands."""
-    row = shown.index[track.placement]
-    scope = shown.parts[row].telescope
-    if track.draws and scope is not None:
-        return np.asarray(shown.rotations[row] @ scope.axis_unit)
-    way = shown.slide_direction(track.placement)
-    assert way is not None  # it has a track
-    return way
 
 
 def _across(axis: Array) -> Array:

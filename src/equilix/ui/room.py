@@ -12,10 +12,13 @@ from equilix.ui.stage.stage import Arrangement, Stage
 from equilix.ui.theme import enlarged
 from equilix.words.language import say
 
-Use = Literal["beside", "build", "body", "whole"]
+Use = Literal["beside", "build", "body", "whole", "alone"]
 """``beside``: a column beside the large drawing. ``build``: the same, with all views of the rig. ``body``: beside
-the operator from head to foot. ``whole``: all of the width, under a strip of the live drawing."""
-ARRANGEMENTS: Final[dict[Use, Arrangement]] = {"beside": "rig", "build": "build", "body": "body", "whole": "strip"}
+the operator from head to foot. ``whole``: all of the width, under a strip of the live drawing. ``alone``: the
+workspace draws a rig of its own, and the one of the document would only be mistaken for it."""
+ARRANGEMENTS: Final[dict[Use, Arrangement]] = {
+    "beside": "rig", "build": "build", "body": "body", "whole": "strip", "alone": "strip",
+}  # fmt: skip
 COLUMN_PX, STRIP_PX = 336, 210
 """The least width of the column, and the usual height of the folded drawing."""
 DRAWING_PX = 420
@@ -58,11 +61,14 @@ class Room(QSplitter):
         if use != self.use:
             self.use = use
             self.stage.arrange(ARRANGEMENTS[use])
-            self.setOrientation(Qt.Orientation.Vertical if use == "whole" else Qt.Orientation.Horizontal)
+            self.setOrientation(Qt.Orientation.Vertical if use in ("whole", "alone") else Qt.Orientation.Horizontal)
+        self.drawing.setVisible(use != "alone")
         self.share()
 
     def share(self) -> None:
         """Put the line where it belongs."""
+        if self.use == "alone":
+            return
         if self.use != "whole":
             whole = self.width() - self.handleWidth()
             usual = column_px() if self.window().width() < WIDE_PX else 2 * column_px()
@@ -77,6 +83,8 @@ class Room(QSplitter):
 
     def give(self, steps: int) -> None:
         """Give the workspace more room, or with a negative number the drawing, a step at a time."""
+        if self.use == "alone":
+            return
         sizes = self.sizes()
         self.setSizes([sizes[0] - steps * STEP_PX, sizes[1] + steps * STEP_PX])
         self._moved()

@@ -279,7 +279,7 @@ class Window(QMainWindow):
         for widget in (aside, self.nav, self.nav_rule):
             widget.setVisible(not on)
         if not on:
-            self.room.share()
+            self.room.show_use(self.pages.workspace.use)
         if aside is self.room.drawing:
             return
         self.stage.at_arms_length(on)

@@ -105,6 +105,12 @@ def _notebook(session: Session) -> Page:
     return NotebookPage(session)
 
 
+def _practice(session: Session) -> Page:
+    from equilix.ui.workspaces.practice.page import PracticePage
+
+    return PracticePage(session)
+
+
 def _origins(session: Session) -> Page:
     from equilix.ui.workspaces.origins_page import OriginsPage
 
@@ -223,6 +229,7 @@ WORKSPACES: Final[tuple[Workspace, ...]] = (
     Workspace("day", N_("Day"), "Shift+F3", "whole", _day),
     Workspace("measure", N_("Measure"), "Shift+F1", "whole", _measure),
     Workspace("notebook", N_("Notebook"), "Shift+F2", "whole", _notebook),
+    Workspace("practice", N_("Practice"), "Shift+F4", "alone", _practice),
     Workspace(
         ORIGINS, N_("Where figures come from"), "", "whole", _origins, in_the_row=False,
         commands=(Command("origins", N_("Where does this come from?"), ("F12",), "view", lambda w: w.ask_origin("")),),

@@ -60,8 +60,8 @@ PRACTICE: Final[Wordings] = {
     "practice.still_off": N_("{off}: it still goes {way}"),
     # how it counts
     "practice.points": N_("{points} points of 100"),
-    "practice.right": N_("Everything is inside its tolerance; the worst is {off} of it, the best to be had {best}"),
-    "practice.not_right": N_("Not yet: the worst is {off} of its tolerance, the best to be had {best}"),
+    "practice.right": N_("Everything is inside its tolerance: the worst is at {off} of it, and {best} could be had"),
+    "practice.not_right": N_("The worst is {off} times its tolerance off, and {best} could be had"),
     "practice.order_share": N_("{share} of the slides were made in their turn"),
     "practice.took": N_("It took {time}"),
     "practice.hints_taken": plural(N_("With one hint"), N_("With {count} hints"), "count"),
@@ -112,6 +112,9 @@ PRACTICE: Final[Wordings] = {
     # the course
     "practice.free": N_("Own rig"),
     "practice.free_task": N_("Your own rig as it is. What you slide here changes nothing of your document."),
+    "practice.table_task": N_(
+        "Your own rig, put down as it is. Let go: does it stay? Push it, nose and side, and see what holds it."
+    ),
     "practice.free_after": N_("Take over into your document what you want to keep: the marks stand beside the tracks."),
     "practice.let_go": N_("Let go and look"),
     "practice.let_go_task": N_(

@@ -53,6 +53,13 @@ def body(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
             yield from _drawn(group, sheet)
 
 
+def without_arms(figure: BodyFigure, sheet: Sheet) -> Iterator[Primitive]:
+    """Somebody whose hands are not seen: they hover by what may fall."""
+    for group in groups(figure, sheet.view):
+        if group.name not in ("left", "right"):
+            yield from _drawn(group, sheet)
+
+
 def near_arm(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
     """From the side, the arm that is nearer, over the rig, which is seen through it."""
     figure = _figure(scene)

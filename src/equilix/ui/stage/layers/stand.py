@@ -31,8 +31,9 @@ USUAL: Final = (0.05, 0.55, 1.40)
 """Plate over the axis, foot radius and height of a tripod that is not named, m."""
 
 
-def tripod(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
-    """The tripod that bears the rig, or a usual one."""
+def tripod(scene: Scene, sheet: Sheet, turn: Array | None = None) -> Iterator[Primitive]:
+    """The tripod that bears the rig, or a usual one; its head turned ``(3, 3)`` from level."""
+    turned = np.eye(3) if turn is None else turn
     support = scene.analysis.support
     assert support is not None
     head = scene.analysis.carried.borne_by(TripodHead)
@@ -61,20 +62,25 @@ def tripod(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
         yield Dot(sheet.place_px(foot), max(sheet.px(0.016), 2.0), "ink")
     yield _block(sheet, bowl, 0.055, 0.030)
     yield _block(sheet, axis - np.array((0.0, 0.0, 0.045)), 0.042, 0.022)
-    yield _block(sheet, axis + np.array((0.0, 0.0, over / 2)), 0.024, over / 2)
-    yield _block(sheet, support.datum_m - np.array((0.0, 0.0, 0.006)), 0.055, 0.006)
+    up = np.array((0.0, 0.0, 1.0))
+    yield _block(sheet, axis + turned @ up * (over / 2), 0.024, over / 2, turned)
+    yield _block(sheet, axis + turned @ up * (over - 0.006), 0.055, 0.006, turned)
+    bar = turned @ PAN_BAR
     if sheet.view is SIDE:
-        yield tube([sheet.place_px(axis), sheet.place_px(axis + PAN_BAR)], sheet.px(BAR_M))
-        yield tube([sheet.place_px(axis + 0.72 * PAN_BAR), sheet.place_px(axis + PAN_BAR)], sheet.px(0.028), "ink")
+        yield tube([sheet.place_px(axis), sheet.place_px(axis + bar)], sheet.px(BAR_M))
+        yield tube([sheet.place_px(axis + 0.72 * bar), sheet.place_px(axis + bar)], sheet.px(0.028), "ink")
         yield Dot(sheet.place_px(axis), sheet.px(0.034), "card", "ink", 1.0)
         yield Dot(sheet.place_px(axis), max(sheet.px(0.008), 1.5), "ink")
     else:
         yield _block(sheet, axis, 0.05, 0.034)
 
 
-def _block(sheet: Sheet, at: Array, half_m: float, tall_m: float) -> Primitive:
+def _block(sheet: Sheet, at: Array, half_m: float, tall_m: float, turn: Array | None = None) -> Primitive:
     """A piece of the head, seen from the side or the front."""
-    middle, x, y = sheet.place_px(at), sheet.px(half_m), sheet.px(tall_m)
-    left, right, top, low = middle.x() - x, middle.x() + x, middle.y() - y, middle.y() + y
-    path = polygon(*(type(middle)(*corner) for corner in ((left, top), (right, top), (right, low), (left, low))))
-    return Shape(path, "card", "ink", 1.0)
+    across = np.zeros(3)
+    across[sheet.view.right] = half_m
+    up = np.array((0.0, 0.0, tall_m))
+    if turn is not None:
+        across, up = turn @ across, turn @ up
+    corners = (at - across + up, at + across + up, at + across - up, at - across - up)
+    return Shape(polygon(*(sheet.place_px(each) for each in corners)), "card", "ink", 1.0)

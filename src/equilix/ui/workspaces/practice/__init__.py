@@ -1,0 +1,1 @@
+"""Practice: the course, and the rig that really moves."""

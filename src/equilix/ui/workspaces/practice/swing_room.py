@@ -1,0 +1,45 @@
+"""How much paper a rig needs that will turn and fall: what it covers at all the attitudes that it may come to."""
+
+from __future__ import annotations
+
+import math
+from typing import Final
+
+import numpy as np
+from numpy.typing import NDArray
+
+from equilix.mechanics.rotations import about_axis
+from equilix.practice.attempt import Attempt
+from equilix.practice.stands import StandKey
+from equilix.ui.workspaces.practice.stand_layers import reaches
+
+Array = NDArray[np.float64]
+
+LIMITS_DEG: Final[dict[StandKey, tuple[float, float, bool]]] = {
+    "gimbal": (35.0, 72.0, True), "sled": (60.0, 95.0, True), "shoulder": (40.0, 50.0, False),
+    "hands": (35.0, 52.0, False), "line": (30.0, 65.0, False), "head": (15.0, 80.0, True), "table": (60.0, 75.0, False),
+}  # fmt: skip
+"""How far each leans and nods in sight, and whether it is turned round; what goes farther goes out of the picture."""
+STEPS: Final = 7
+
+
+def swing_room_m(attempt: Attempt) -> tuple[Array, Array]:
+    """The lowest and the highest corner ``(3,)`` of what has to be in sight, in the frame of the base."""
+    trainer = attempt.trainer
+    corners, rows = trainer.analysis.assembly.corners_m
+    lean, nod, round_ = LIMITS_DEG[trainer.stand]
+    pivot = trainer.rigged.turnables[-1].point_m
+    turning = {each for ids in trainer.rigged.members for each in ids}
+    goes = np.array([trainer.analysis.assembly.ids[row] in turning for row in rows.tolist()])
+    moved = corners[goes] - pivot
+    found = [corners]
+    for axis, limit in ((np.array((1.0, 0.0, 0.0)), lean), (np.array((0.0, 1.0, 0.0)), nod)):
+        found += [
+            moved @ about_axis(axis, angle).T + pivot
+            for angle in np.linspace(-math.radians(limit), math.radians(limit), STEPS).tolist()
+        ]
+    if round_:
+        up = np.array((0.0, 0.0, 1.0))
+        found += [moved @ about_axis(up, k * math.pi / 2).T + pivot for k in (1, 2, 3)]
+    points = np.concatenate([*found, *(point[None, :] for point in reaches(attempt))])
+    return points.min(axis=0), points.max(axis=0)
