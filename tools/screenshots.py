@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import os
 import sys
 import tempfile
@@ -13,17 +14,21 @@ from typing import Any
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 os.environ.setdefault("EQUILIX_STATE", tempfile.mkdtemp())
 
-from PySide6.QtCore import QEventLoop
+from PySide6.QtCore import QEventLoop, QRectF, Qt
+from PySide6.QtGui import QColor, QPainter, QPixmap, QTextOption
 from PySide6.QtWidgets import QApplication
 
 from equilix.edits import kit
 from equilix.edits.day_log import begin_day, log
+from equilix.practice.exercises import COURSE
 from equilix.store.day_clock import DayClock, Reading
 from equilix.ui.app import open_window
-from equilix.ui.theme import load_fonts
+from equilix.ui.stage.projection import SIDE
+from equilix.ui.theme import font, load_fonts
 from equilix.ui.window import USUAL, Window
 
 WIDE = (1920, 1080)
+TILES = 6
 ON = date(2026, 10, 14)
 SCENES = (("gimbal", "stairs", "by-hand"),)
 """Picture, setup of the demo, tab of the Balance workspace."""
@@ -114,13 +119,8 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     written(window, application)
     picture("notebook")
     window.session.edit("Open", lambda d: kit.open_setup(d, "lamp-room"))
-    window.show_page("balance")
-    window.change_theme()
-    window.toggle_arms_length()
-    picture("arms-length-night")
-    window.toggle_arms_length()
-    window.message.hide()
-    window.change_theme()
+    if not wanted or "practice" in wanted:
+        practised(window, application, folder)
     begin(window, picture)
     window.close()
 
@@ -166,6 +166,49 @@ def written(window: Window, application: QApplication) -> None:
         tab.felt.figures[score].click()
     tab.trouble.note_it.click()
     tab.minutes.line.clearFocus()
+
+
+def practised(window: Window, application: QApplication, folder: Path) -> None:
+    """The rig of the eighth step, half a second after it was let go; below, all twelve so, each with its title."""
+    window.show_page("practice")
+    page: Any = window.page
+    shots: list[tuple[str, QPixmap]] = []
+    large = QPixmap()
+    for exercise in COURSE:
+        page.begin(exercise)
+        rig = page.rig
+        rig.clock = lambda: 0.0
+        settle(application, window)
+        rig.trainer.let_go()
+        for _ in range(24):
+            rig.trainer.advance(1 / 60)
+        rig.frame.stop()
+        rig.picture.update()
+        rig.show_state()
+        window.message.hide()
+        settle(application, window)
+        box = rig.picture.box_of(SIDE).toRect()
+        shots.append((window.session.tell(exercise.title), rig.picture.grab(box)))
+        if exercise.key == "order":
+            large = window.grab()
+        rig.trainer.hold()
+    wide, tall = large.width() // TILES, round(large.width() / TILES * 0.95)
+    whole = QPixmap(large.width(), large.height() + math.ceil(len(shots) / TILES) * tall)
+    whole.fill(QColor(window.theme.paper))
+    with QPainter(whole) as painter:
+        painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
+        painter.drawPixmap(0, 0, large)
+        painter.setPen(QColor(window.theme.ink))
+        painter.setFont(font(8.5))
+        for k, (title, shot) in enumerate(shots):
+            left, top = k % TILES * wide, large.height() + k // TILES * tall
+            small = shot.scaled(
+                wide - 6, tall - 34, Qt.AspectRatioMode.KeepAspectRatio, Qt.TransformationMode.SmoothTransformation
+            )
+            painter.drawPixmap(left + (wide - small.width()) // 2, top + 2, small)
+            words = QTextOption(Qt.AlignmentFlag.AlignHCenter)
+            painter.drawText(QRectF(left + 4, top + tall - 32, wide - 8, 32), f"{k + 1} {title}", words)
+    whole.save(str(folder / "practice.png"))
 
 
 def begin(window: Window, picture: Callable[[str], None]) -> None:

@@ -13,6 +13,7 @@ from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QPushButton, QWidget
 
 from equilix.document import Document, empty
+from equilix.practice.exercises import EXERCISES
 from equilix.store import remembered
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.primitives import Text
@@ -101,6 +102,24 @@ class EveryScreen(WindowTest):
         """Each size in each unit and each theme, on one scene or another."""
         seen = {(size, units, THEMES[night]) for scene in SCENES for size, units, night in self.looks_of(scene)}
         self.assertEqual(seen, set(LOOKS))
+
+    def test_at_the_rig(self) -> None:
+        """Practice, with a few tracks and with many, held, caught, with figures and a hint, and counted."""
+        for size, units, night in self.looks_of("lamp-room"):
+            self.dress(size, units, night)
+            self.window.show_page("practice")
+            page = self.window.page
+            for key in ("order", "pad"):
+                page.begin(EXERCISES[key])  # type: ignore[attr-defined]
+                rig = page.rig  # type: ignore[attr-defined]
+                for what, name in (("held", ""), ("figures", "numbers"), ("hint", "hint"), ("counted", "count")):
+                    if name:
+                        rig.buttons[name].click()
+                    self.wait(lambda: not self.window.page.waits)  # type: ignore[attr-defined]
+                    self.window.message.hide()
+                    self.settle()
+                    where = (size, units, night, key, what)
+                    self.assertEqual(findings(self.window, look=size == SIZES[1]), [], where)
 
     def test_forms_and_panels(self) -> None:
         """A new part, a part, the operator, ratings, a name, a setting: whole, named, within reach, at every size."""

@@ -4,17 +4,24 @@ import math
 from datetime import date
 
 import numpy as np
-from PySide6.QtCore import QPoint, QPointF, Qt
+from msgspec.structs import replace
+from PySide6.QtCore import QPoint, QPointF, QRectF, Qt
 from PySide6.QtTest import QTest
 
+from equilix.analysis import analyse
 from equilix.document import Document
+from equilix.edits.rigging import extend
+from equilix.mechanics.linkage import turned_by
 from equilix.practice.attempt import Attempt
 from equilix.practice.exercises import COURSE, EXERCISES, own
 from equilix.practice.stands import stands_for
 from equilix.practice.trainer import Trainer
 from equilix.store import practice_kept
+from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.primitives import Centre, Line, Text
 from equilix.ui.stage.projection import FRONT, SIDE
+from equilix.ui.stage.sheet import Sheet
+from equilix.ui.stage.tumbling import Tumbling
 from equilix.ui.workspaces.notebook.page import PRACTISED, NotebookPage
 from equilix.ui.workspaces.practice import stand_layers
 from equilix.ui.workspaces.practice.page import PracticePage
@@ -382,6 +389,43 @@ class AtTheRig(PracticeTest):
         self.keys(Qt.Key.Key_Space)
         self.run_for(0.1)
         self.assertIn("does not come into balance", self.rig.said.text())
+
+
+class Drawn(PracticeTest):
+    """The drawing that moves beside the one that stands."""
+
+    def test_moving_parts_cover_what_still_ones_cover(self) -> None:
+        """Each part, as it is built and turned about all axes, from the side and the front: the same box to a pixel."""
+        document, book = self.session.document, OutlineBook()
+        for setup in document.setups:
+            assembly = analyse(document, setup).assembly
+            for turn in (np.eye(3), turned_by(np.array((0.4, -0.7, 0.3)))):
+                moved = replace(
+                    assembly, rotations=turn @ assembly.rotations, positions_m=assembly.positions_m @ turn.T
+                )
+                for view in (SIDE, FRONT):
+                    sheet = Sheet(view, 800.0, 600.0, 0.8, QPointF(0, 0))
+                    laid = Tumbling().laid(moved, sheet, fine=True)
+                    for each in book.draw(moved, view):
+                        found = QRectF()
+                        for polygon, _, filled in laid[moved.index[each.placement]]:
+                            found = found.united(polygon.boundingRect()) if filled else found
+                        box = each.outline.whole.boundingRect()
+                        low, high = (sheet.to_px(x + each.x_mm, y + each.y_mm) for x, y in (
+                            (box.left(), box.top()), (box.right(), box.bottom())))  # fmt: skip
+                        edges = zip(found.getCoords(), (low.x(), low.y(), high.x(), high.y()), strict=True)
+                        with self.subTest(setup.id, part=each.placement, view=view.name):
+                            self.assertLess(max(abs(a - b) for a, b in edges), 1.0)
+
+    def test_remembered_until_a_part_is_another(self) -> None:
+        """Slid and turned the drawings are the same; drawn out they are others."""
+        document, tumbling = self.session.document, Tumbling()
+        assembly = analyse(document, document.setups_by_id["causeway"]).assembly
+        first = tumbling._drawings(assembly)
+        self.assertIs(tumbling._drawings(replace(assembly, positions_m=assembly.positions_m + 1.0)), first)
+        post = next(row.id for row in document.setups_by_id["causeway"].placements if "post" in row.part)
+        drawn = extend(document, "causeway", post, 0.05)
+        self.assertIsNot(tumbling._drawings(analyse(drawn, drawn.setups_by_id["causeway"]).assembly), first)
 
 
 class Kept(PracticeTest):

@@ -118,11 +118,12 @@ class Picture(QWidget):
             return None, view
         shown, sheet = self.attempt.trainer.picture(), self.sheet_of(view)
         local = at - self.box_of(view).topLeft()
-        order = np.argsort(-np.round(view.depth(shown.cgs_m), 3), kind="stable").tolist()
-        for row in order:
-            for polygon, _, filled in self.tumbling.pieces(shown, row, sheet, fine=False):
-                if filled and polygon.containsPoint(local, Qt.FillRule.WindingFill):
-                    return shown.ids[row], view
+        laid = self.tumbling.laid(shown, sheet, fine=False)
+        for row in np.argsort(-np.round(view.depth(shown.part_cgs_m), 3), kind="stable").tolist():
+            if any(
+                filled and polygon.containsPoint(local, Qt.FillRule.WindingFill) for polygon, _, filled in laid[row]
+            ):
+                return shown.ids[row], view
         return None, view
 
     # painting

@@ -54,7 +54,7 @@ class RigTab(WorkTab):
         self.picture.moved.connect(self._acted)
         self.picture.refused.connect(self._refuse)
         self.title, self.task = text_label(bold=True, points=13), text_label()
-        self.state, self.said = text_label(wrap=False), text_label()
+        self.state, self.said = text_label(), text_label()
         self.tracks = TrackRows()
         self.tracks.asks.connect(lambda key: self._do(partial(self._asked, key)))
         self.tracks.slid.connect(self._slid)
@@ -79,7 +79,7 @@ class RigTab(WorkTab):
             ("push", say("Push"), "P", lambda: deeds.push(self.trainer, self.turnable, 1)),
             ("spin", say("Spin"), "S", lambda: deeds.spin(self.trainer, self.turnable, 1)),
             ("lock", say("Lock"), "K", lambda: deeds.lock(self.trainer, self.turnable)),
-            ("tip", say("Tip the handle"), "H", lambda: deeds.tip(self.trainer)),
+            ("tip", say("Tip it"), "H", lambda: deeds.tip(self.trainer)),
             ("walk", say("Walk"), "W", lambda: deeds.walk(self.trainer)),
             ("upright", say("Upright"), "U", self._upright),
             ("hint", say("Hint"), "I", self._hint),
@@ -106,13 +106,14 @@ class RigTab(WorkTab):
         left = QVBoxLayout()
         left.addWidget(self.picture, 1)
         first = self.stacks(QHBoxLayout(), 560.0)
-        for name in ("go", "push", "spin", "tip", "walk", "upright"):
+        for name in ("go", "tip", "walk", "upright"):
             first.addWidget(self.buttons[name])
+        first.addWidget(self.state, 1)
         second = self.stacks(QHBoxLayout(), 420.0)
         second.addWidget(self.axis)
-        for name in ("back", "forth", "lock"):
+        for name in ("back", "forth", "push", "spin", "lock"):
             second.addWidget(self.buttons[name])
-        second.addWidget(self.state, 1)
+        second.addStretch(1)
         left.addLayout(first)
         left.addLayout(second)
         columns.addLayout(left, 3)

@@ -123,13 +123,13 @@ def _held(attempt: Attempt, sheet: Sheet) -> Iterator[Primitive]:
 
 
 def numbers(attempt: Attempt, sheet: Sheet) -> list[Primitive]:
-    """Angles at the joints, and the centre of gravity of what each axis carries."""
+    """Angles at the joints, and the centre of gravity of all that moves."""
     trainer = attempt.trainer
     frames, base = trainer.frames, trainer.base
     found: list[Primitive] = []
-    for frame, ids in zip(frames, trainer.rigged.members, strict=True):
-        if ids:
-            found.append(Centre(sheet.place_px(base @ frame.cg_m), "tip"))
+    masses = np.array([link.mass_kg for link in trainer.rigged.links])
+    cg = masses @ np.array([frame.cg_m for frame in frames]) / masses.sum()
+    found.append(Centre(sheet.place_px(base @ cg), "tip"))
     for each in trainer.rigged.turnables:
         seen = abs(float(each.axis @ np.array(sheet.view.toward)))
         if seen > 0.5:

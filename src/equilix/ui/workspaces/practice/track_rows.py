@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from typing import Final
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QMouseEvent
+from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from equilix.facts import length
@@ -22,6 +22,7 @@ from equilix.words.telling import tell
 
 EDGE_PX: Final = 8.0
 TICK_M, LONG_M = 0.005, 0.025
+COARSE_STEPS: Final = 10
 
 
 class TrackScale(Chart):
@@ -38,10 +39,11 @@ class TrackScale(Chart):
         self.loose = self.numbers = self.chosen = False
         self.display: Display = "metric"
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
-        self.setFixedHeight(round(grown(26)))
+        self.setFixedHeight(round(grown(30)))
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
 
     def sizeHint(self) -> QSize:
-        return QSize(220, round(grown(26)))
+        return QSize(220, round(grown(30)))
 
     def show_track(self, track: Track, attempt: Attempt, *, numbers: bool, chosen: bool) -> None:
         """Show where it stands."""
@@ -72,7 +74,8 @@ class TrackScale(Chart):
         if self.track is None:
             return
         line, track = bounds.height() - 8.0, self.track
-        yield Wash(QRectF(EDGE_PX, line, bounds.width() - 2 * EDGE_PX, 2.0), "hold" if self.chosen else "rule")
+        thick = 4.0 if self.hasFocus() else 2.0
+        yield Wash(QRectF(EDGE_PX, line, bounds.width() - 2 * EDGE_PX, thick), "hold" if self.chosen else "rule")
         step = TICK_M if track.to_m - track.from_m < 0.16 else 2 * TICK_M
         first = round((track.from_m + track.zero_m) / step)
         for k in range(first, round((track.to_m + track.zero_m) / step) + 1):
@@ -102,6 +105,22 @@ class TrackScale(Chart):
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         if event.buttons() & Qt.MouseButton.LeftButton and self.track is not None:
             self.slid.emit(self.slide_at(event.position().x()))
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        way = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()), 0)
+        if way and self.track is not None:
+            coarse = bool(event.modifiers() & Qt.KeyboardModifier.ShiftModifier)
+            self.slid.emit(self.slide_m + way * (COARSE_STEPS if coarse else 1) * self.track.step_m)
+        else:
+            super().keyPressEvent(event)
+
+    def focusInEvent(self, event: QFocusEvent) -> None:
+        super().focusInEvent(event)
+        self.update()
+
+    def focusOutEvent(self, event: QFocusEvent) -> None:
+        super().focusOutEvent(event)
+        self.update()
 
 
 class TrackRow(QWidget):
