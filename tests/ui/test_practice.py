@@ -301,6 +301,52 @@ class AtTheRig(PracticeTest):
             ends.append(list(self.trainer.moving.pose.angles_rad))
         np.testing.assert_allclose(ends[0], ends[1], atol=math.radians(0.5))
 
+    def test_thinking_takes_time(self) -> None:
+        """What is looked at and thought of while nothing moves is timed; a coffee and another workspace are not."""
+        self.begin("tilt")
+        self.clock.now += 20.0
+        self.keys(Qt.Key.Key_L)
+        self.assertAlmostEqual(self.trainer.seconds, 20.0, delta=0.1)
+        self.rig.frame.stop()
+        self.clock.now += 3600.0
+        self.keys(Qt.Key.Key_L)
+        self.assertAlmostEqual(self.trainer.seconds, 80.0, delta=0.1)
+        self.window.show_page("balance")
+        self.clock.now += 30.0
+        self.window.show_page("practice")
+        self.keys(Qt.Key.Key_L)
+        self.assertAlmostEqual(self.trainer.seconds, 80.0, delta=0.1)
+
+    def test_counting_waits_for_what_could_be_had(self) -> None:
+        """Counted before it is known what could be had: it is counted as soon as that is known, and only once."""
+        self.page.begin(EXERCISES["tilt"])
+        attempt = self.rig.attempt
+        assert attempt is not None
+        self.assertIsNone(attempt.best)
+        self.keys(Qt.Key.Key_C, times=2)
+        self.assertEqual(self.session.document.practised, ())
+        self.assertIn("In a moment", self.rig.said.text())
+        self.wait(lambda: self.rig.over)
+        (kept,) = self.session.document.practised
+        self.assertAlmostEqual(kept.best, 0.28, delta=0.01)
+
+    def test_over_is_over(self) -> None:
+        """Counted, neither mouse nor keys change anything; once more, all is as at the start."""
+        self.begin("tilt")
+        self.keys(Qt.Key.Key_C)
+        picture, before = self.rig.picture, self.trainer.picture().positions_m.copy()
+        at = self.place_on("lens")
+        QTest.mousePress(picture, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at)
+        QTest.mouseMove(picture, at + QPoint(0, 60))
+        self.keys(Qt.Key.Key_Space, Qt.Key.Key_L, Qt.Key.Key_C)
+        QTest.mouseRelease(picture, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at)
+        np.testing.assert_array_equal(self.trainer.picture().positions_m, before)
+        self.assertEqual(len(self.session.document.practised), 1)
+        self.click(self.rig.result.again)
+        self.assertFalse(self.rig.over)
+        self.assertEqual(self.trainer.seconds, 0.0)
+        self.assertTrue(picture.hasFocus())
+
     def test_a_moved_window_keeps_the_rig(self) -> None:
         """Another size in the middle of a swing: the picture is fitted anew, the rig goes on as it was."""
         self.begin("order")

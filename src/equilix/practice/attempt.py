@@ -100,9 +100,8 @@ class Attempt:
         return hint(self.exercise, self.analysis, self.hints)
 
     def again(self) -> None:
-        """Begin anew."""
-        fresh = Attempt(self.exercise, self.kit)
-        self.trainer, self.hints = fresh.trainer, 0
+        """Begin anew; what could be had is known already."""
+        self.trainer, self.hints = Attempt(self.exercise, self.kit).trainer, 0
 
     @property
     def left(self) -> Left:

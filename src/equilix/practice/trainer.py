@@ -156,17 +156,19 @@ class Trainer(Sliding):
         self.moving.stop()
         if self.caught:
             self.upright()
-        self.held, self.caught, self.walking = True, False, False
+        self._stand_still()
+        self.held, self.caught = True, False
 
     def upright(self) -> None:
         """Hands put it as it was built, and hold it."""
-        fresh = Moving(self.rigged.links, self.rigged.loads)
-        fresh.locked = self.moving.locked.copy()
-        fresh.time_s, fresh.lost_j, fresh.given_j = self.moving.time_s, self.moving.lost_j, self.moving.given_j
-        self.moving = fresh
+        locked = self.moving.locked
+        self._read()
+        self.moving = Moving(self.rigged.links, self.rigged.loads)
+        self.moving.locked = locked
         self.held, self.caught, self.walking = True, False, False
+        self.tip_rad = self.tip_towards_rad = 0.0
         self._tap = self._pull = None
-        self.tip(0.0, 0.0)
+        self._follow()
 
     def let_go(self) -> None:
         """Take the hands away. What was slid until then stays where it is."""
@@ -245,9 +247,18 @@ class Trainer(Sliding):
         """Go for a walk with it, or stand. Raises :class:`Refused` where nobody carries it."""
         if on and not self.rigged.walks:
             raise Refused(fact("practice.nobody_carries"), fact("practice.not_on_this_stand"))
-        self.walking = on
-        if on and self.held:
+        if not on:
+            self._stand_still()
+        elif self.held:
             self.let_go()
+        self.walking = on
+
+    def _stand_still(self) -> None:
+        """Whoever walked stands: hands and hook are where they were."""
+        self.walking = False
+        for load, base in self._bases:
+            load.to_m = base
+        self._follow_gravity()
 
     def grab(self, link: int, home_m: Array) -> None:
         """Take hold of a point ``(3,)`` of what moves, told as it is at home; it is pulled from there."""

@@ -52,6 +52,12 @@ class PracticePage(TabbedPage):
         self.rig.side.setVisible(not on and self.rig.attempt is not None)
         return True
 
+    def choose(self, tab: str) -> None:
+        """Open a tab; the course offers what was left."""
+        super().choose(tab)
+        if tab == COURSE_TAB:
+            self._offer()
+
     def begin(self, exercise: Exercise) -> None:
         """Begin an exercise, or practise on a rig of one's own."""
         kit = self.session.document if exercise.key == FREE else self.kit
@@ -92,7 +98,9 @@ class PracticePage(TabbedPage):
         who = document.operator_of(self.session.setup).id if document.operators else None
         new = practised(attempt.exercise, attempt.analysis, attempt.counted, date.today(), who)
         self.session.edit(say("Keep what was practised"), lambda now: keep_practised(now, new))
-        practice_kept.keep(None)
+        left = practice_kept.kept()
+        if left is not None and (left.exercise, left.setup) == (attempt.exercise.key, attempt.exercise.setup):
+            practice_kept.keep(None)
 
     def _onward(self) -> None:
         attempt = self.rig.attempt

@@ -47,7 +47,7 @@ class Picture(QWidget):
         super().__init__(parent)
         self.theme: Theme = PREP_ROOM
         self.attempt: Attempt | None = None
-        self.numbers = False
+        self.numbers = self.over = False
         self.chosen = ""
         """The key of the track that is chosen."""
         self.tumbling = Tumbling()
@@ -196,7 +196,7 @@ class Picture(QWidget):
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self.setFocus()
-        if event.button() == Qt.MouseButton.LeftButton:
+        if event.button() == Qt.MouseButton.LeftButton and not self.over:
             self.grip.press(event.position())
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:

@@ -76,7 +76,7 @@ class ResultPanel(QWidget):
         self.theme: Theme = PREP_ROOM
         self.head, self.bars = text_label(bold=True, points=12), CountBars()
         self.facts, self.meant, self.after, self.motors = (text_label(points=10.5) for _ in range(4))
-        self.onward, self.again = QPushButton(), QPushButton(on_button(say("Once more (R)")))
+        self.onward, self.again = QPushButton(), QPushButton(on_button(say("Once more")))
         whole = QVBoxLayout(self)
         whole.setContentsMargins(0, 0, 0, 0)
         whole.setSpacing(5)

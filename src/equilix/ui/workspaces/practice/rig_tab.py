@@ -8,8 +8,8 @@ from functools import partial
 from typing import Final
 
 from PySide6.QtCore import Qt, QTimer, Signal
-from PySide6.QtGui import QKeyEvent, QKeySequence
-from PySide6.QtWidgets import QHBoxLayout, QPushButton, QSizePolicy, QVBoxLayout, QWidget
+from PySide6.QtGui import QKeyEvent
+from PySide6.QtWidgets import QHBoxLayout, QSizePolicy, QVBoxLayout, QWidget
 
 from equilix.errors import Called, EquilixError
 from equilix.practice.attempt import Attempt
@@ -20,10 +20,10 @@ from equilix.practice.scoring import Best, best_of
 from equilix.practice.trainer import Trainer
 from equilix.ui.session import Session
 from equilix.ui.theme import grown
-from equilix.ui.widgets.choice import ChoiceBox
-from equilix.ui.widgets.tint import on_button, show_text, text_label
+from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.page import column_of
 from equilix.ui.workspaces.practice import deeds
+from equilix.ui.workspaces.practice.controls import Controls
 from equilix.ui.workspaces.practice.picture import Picture
 from equilix.ui.workspaces.practice.result_panel import ResultPanel
 from equilix.ui.workspaces.practice.track_rows import TrackRows
@@ -33,6 +33,7 @@ from equilix.words.language import say
 FRAME_MS: Final = 16
 COLUMN_PX: Final = 320.0
 FINE_M, COARSE_M = 0.001, 0.010
+LONGEST_THOUGHT_S: Final = 60.0
 
 
 class RigTab(WorkTab):
@@ -49,6 +50,8 @@ class RigTab(WorkTab):
         self.motors: MotorsOn | None = None
         self.clock: Callable[[], float] = time.monotonic
         self._then = 0.0
+        self._counts_next = False
+        """It is to be counted as soon as it is known what could be had."""
         self.picture = Picture()
         self.picture.pressed.connect(self._key)
         self.picture.moved.connect(self._acted)
@@ -61,43 +64,34 @@ class RigTab(WorkTab):
         self.result = ResultPanel(session)
         self.result.onward.clicked.connect(self.onward)
         self.result.again.clicked.connect(self.begin_again)
-        self._buttons()
+        self.controls = Controls()
+        self.axis, self.buttons = self.controls.axis, self.controls.buttons
+        self.controls.pressed.connect(self._pressed)
+        self.axis.activated.connect(lambda _row: self.show_state())
         self._lay_out()
         self.frame = QTimer(self, interval=FRAME_MS)
         self.frame.setTimerType(Qt.TimerType.PreciseTimer)
         self.frame.timeout.connect(self._tick)
         self.job.found.connect(self._found)
+        self.motor_job = session.jobs.new(say("Working out what the motors do"))
+        self.motor_job.found.connect(self._motors_found)
 
-    def _buttons(self) -> None:
-        self.axis = ChoiceBox()
-        self.axis.setAccessibleName(say("What is turned, pushed, spun and locked"))
-        self.axis.activated.connect(lambda _row: self.show_state())
-        rows: tuple[tuple[str, str, str, Callable[[], None]], ...] = (
-            ("go", say("Let go"), "Space", lambda: deeds.let_go_or_hold(self.trainer)),
-            ("back", "−", ",", lambda: deeds.aim(self.trainer, self.turnable, -1)),
-            ("forth", "+", ".", lambda: deeds.aim(self.trainer, self.turnable, 1)),
-            ("push", say("Push"), "P", lambda: deeds.push(self.trainer, self.turnable, 1)),
-            ("spin", say("Spin"), "S", lambda: deeds.spin(self.trainer, self.turnable, 1)),
-            ("lock", say("Lock"), "K", lambda: deeds.lock(self.trainer, self.turnable)),
-            ("tip", say("Tip it"), "H", lambda: deeds.tip(self.trainer)),
-            ("walk", say("Walk"), "W", lambda: deeds.walk(self.trainer)),
-            ("upright", say("Upright"), "U", self._upright),
-            ("hint", say("Hint"), "I", self._hint),
-            ("numbers", say("Figures"), "N", self._numbers),
-            ("count", say("Count it"), "C", self.count),
-            ("again", say("Begin again"), "R", self.begin_again),
-        )
-        self.buttons: dict[str, QPushButton] = {}
-        self.by_key: dict[str, str] = {}
-        self.names: dict[str, str] = {}
-        for name, text, key, act in rows:
-            button = QPushButton(on_button(text if name in ("back", "forth") else f"{text} ({key})"))
-            button.clicked.connect(partial(self._do, act))
-            button.setFocusPolicy(Qt.FocusPolicy.TabFocus)
-            self.buttons[name], self.by_key[key], self.names[name] = button, name, text
-        self.buttons["back"].setAccessibleName(say("Turn it back"))
-        self.buttons["forth"].setAccessibleName(say("Turn it on"))
-        self.buttons["numbers"].setCheckable(True)
+    @property
+    def _acts(self) -> dict[str, Callable[[], object]]:
+        """What each button does."""
+        trainer, each = self.trainer, self.turnable
+        return {
+            "go": lambda: deeds.let_go_or_hold(trainer), "tip": lambda: deeds.tip(trainer),
+            "walk": lambda: deeds.walk(trainer), "upright": trainer.upright,
+            "back": lambda: deeds.aim(trainer, each, -1), "forth": lambda: deeds.aim(trainer, each, 1),
+            "push": lambda: deeds.push(trainer, each, 1), "spin": lambda: deeds.spin(trainer, each, 1),
+            "lock": lambda: deeds.lock(trainer, each), "hint": self._hint, "numbers": self._numbers,
+            "count": self.count, "again": self.begin_again,
+        }  # fmt: skip
+
+    def _pressed(self, name: str) -> None:
+        if self.attempt is not None:
+            self._do(self._acts[name])
 
     def _lay_out(self) -> None:
         whole = self.column()
@@ -164,6 +158,7 @@ class RigTab(WorkTab):
     def take_up(self, attempt: Attempt) -> None:
         """Practise on this one."""
         self.attempt, self.over, self.motors = attempt, False, None
+        self.picture.over = False
         self.picture.chosen = attempt.trainer.tracks[0].key if attempt.trainer.tracks else ""
         rows = [(self.session.tell(each.name), each.key) for each in attempt.trainer.rigged.turnables]
         self.axis.offer(rows, rows[-1][1])
@@ -172,8 +167,9 @@ class RigTab(WorkTab):
         self.picture.show_attempt(attempt)
         show_text(self.said, "", self.theme.ink)
         self.frame.stop()
-        if attempt.best is None:
-            self.job.start(partial(_best, attempt))
+        self.job.cancel()
+        self.motor_job.cancel()
+        self._counts_next, self._then = False, self.clock()
         self.refresh()
 
     def _usual_axis(self, attempt: Attempt) -> int:
@@ -184,32 +180,52 @@ class RigTab(WorkTab):
     def begin_again(self) -> None:
         """The same once more, from the start."""
         if self.attempt is not None:
-            best = self.attempt.best
             self.attempt.again()
-            self.attempt.best = best
             self.take_up(self.attempt)
             self.picture.setFocus(Qt.FocusReason.OtherFocusReason)
 
     def count(self) -> None:
         """It is over: how it counts, what the symptoms meant, and the motors."""
-        if self.attempt is None or self.over or not self.attempt.counts:
+        attempt = self.attempt
+        if attempt is None or self.over or not attempt.counts:
             return
+        self._idle()
         self.trainer.hold()
+        self.picture.grip.release()
         self.frame.stop()
-        self.over = True
-        if self.attempt.exercise.motors or (self.attempt.free and self.trainer.stand == "gimbal"):
-            self.job.start(partial(_motors, self.attempt))
+        if attempt.best is None:
+            self._counts_next = True
+            show_text(self.said, say("In a moment: it is being looked for what could be had."), self.theme.quiet)
+            self._look_for_best()
+            return
+        self.over = self.picture.over = True
+        if attempt.exercise.motors or (attempt.free and self.trainer.stand == "gimbal"):
+            self.motor_job.start(partial(_motors, attempt))
         self.counted.emit()
         self.refresh()
-        if self.attempt is not None:
-            self.result.onward.setFocus(Qt.FocusReason.OtherFocusReason)
+        self.result.onward.setFocus(Qt.FocusReason.OtherFocusReason)
 
-    def _found(self, found: object) -> None:
-        if isinstance(found, MotorsOn):
-            self.motors = found
-        elif isinstance(found, Best) and self.attempt is not None and found is not self.attempt.best:
+    def _look_for_best(self) -> None:
+        """What could be had is looked for beside the interface, until it is known."""
+        attempt = self.attempt
+        if attempt is not None and attempt.best is None and attempt.counts and not self.job.running:
+            self.job.start(partial(_best, attempt))
+
+    def _found(self, found: Best) -> None:
+        if self.attempt is not None and self.attempt.best is None:
             self.attempt.best = found
+            if self._counts_next:
+                self._counts_next = False
+                self.count()
+
+    def _motors_found(self, found: MotorsOn) -> None:
+        self.motors = found
         self.refresh()
+
+    @property
+    def waits(self) -> bool:
+        """Whether something is still to come."""
+        return super().waits or self.motor_job.running
 
     # showing
 
@@ -241,25 +257,15 @@ class RigTab(WorkTab):
             show_text(self.said, "", self.theme.ink)
         self.picture.look_again()
         self.show_state()
+        self._look_for_best()
 
     def show_state(self) -> None:
         """How it stands: held or not, and what can be done on this stand."""
         attempt = self.attempt
         if attempt is None:
             return
-        trainer, buttons = attempt.trainer, self.buttons
-        go = say("Let go") if trainer.held or trainer.caught else say("Hold it")
-        buttons["go"].setText(on_button(f"{go} (Space)"))
-        each = self.turnable
-        locked = bool(trainer.moving.locked[each.row])
-        buttons["lock"].setText(on_button(f"{say('Unlock') if locked else say('Lock')} (K)"))
-        buttons["lock"].setVisible(each.locks)
-        buttons["tip"].setVisible(trainer.rigged.tips)
-        buttons["walk"].setVisible(trainer.rigged.walks)
-        buttons["walk"].setText(on_button(f"{say('Stand still') if trainer.walking else say('Walk')} (W)"))
-        for key in ("go", "push", "spin", "tip", "walk", "upright", "back", "forth", "lock"):
-            buttons[key].setEnabled(not self.over)
-        buttons["numbers"].setChecked(self.picture.numbers)
+        trainer = attempt.trainer
+        self.controls.show_state(trainer, self.turnable, over=self.over, numbers=self.picture.numbers)
         if trainer.caught:
             show_text(self.state, say("▲ It fell; hands have caught it."), self.theme.tip)
         elif trainer.held:
@@ -267,6 +273,8 @@ class RigTab(WorkTab):
         else:
             said = say("Let go: it stands") if trainer.still else say("Let go: it moves")
             show_text(self.state, said, self.theme.ink)
+        if self.picture.accessibleDescription() != self.state.text():
+            self.picture.setAccessibleDescription(self.state.text())
         self.tracks.show_tracks(
             attempt, self.picture.chosen, self.theme, self.session.document.display, numbers=self.picture.numbers
         )
@@ -291,11 +299,27 @@ class RigTab(WorkTab):
         self.picture.update()
         self.show_state()
         if not self.frame.isActive() and self.isVisible() and not self.over:
-            self._then = self.clock()
+            self._idle()
             self.frame.start()
 
+    def _idle(self) -> None:
+        """Somebody looked and thought while nothing moved: that takes time, too; who went away is not timed."""
+        now = self.clock()
+        if not self.frame.isActive() and self.attempt is not None:
+            self.trainer.seconds += min(now - self._then, LONGEST_THOUGHT_S)
+        self._then = now
+
+    def showEvent(self, event: object) -> None:
+        """It is looked at again: what was not seen is not timed."""
+        super().showEvent(event)  # type: ignore[arg-type]
+        self._then = self.clock()
+
     def leave(self) -> None:
+        if self.isVisible() and not self.over:
+            self._idle()
         super().leave()
+        self.motor_job.cancel()
+        self._counts_next = False
         self.frame.stop()
         self.picture.grip.release()
 
@@ -309,7 +333,8 @@ class RigTab(WorkTab):
             act()
         except EquilixError as error:
             self._refuse(error)
-        self._acted()
+        if not self.over:
+            self._acted()
 
     def _refuse(self, error: EquilixError) -> None:
         show_text(self.said, self.session.tell(error.said), self.theme.tip)
@@ -338,8 +363,7 @@ class RigTab(WorkTab):
             case Qt.Key.Key_P | Qt.Key.Key_S if coarse:
                 back = deeds.push if key == Qt.Key.Key_P else deeds.spin
                 return lambda: back(trainer, self.turnable, -1)
-        button = self.buttons.get(self.by_key.get(QKeySequence(key).toString(), ""))
-        return button.click if button is not None and button.isVisible() and button.isEnabled() else None
+        return self.controls.click_of(key)
 
     def _asked(self, key: str) -> None:
         self.picture.chosen = key
@@ -349,9 +373,6 @@ class RigTab(WorkTab):
     def _slid(self, key: str, to_m: float) -> None:
         self.picture.chosen = key
         self._do(partial(self.trainer.slide, key, to_m))
-
-    def _upright(self) -> None:
-        self.trainer.upright()
 
     def _hint(self) -> None:
         if self.attempt is not None:
