@@ -1,6 +1,8 @@
 """The trainer against the engine: what it calls balanced stands, what it calls off goes as it says."""
 
+import contextlib
 import math
+import random
 import unittest
 
 import numpy as np
@@ -12,6 +14,7 @@ from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.edits.rigging import slide
 from equilix.errors import Refused
+from equilix.faults import document_faults
 from equilix.planner.schools import plan
 from equilix.practice.stands import STANDS, stands_for
 from equilix.practice.trainer import CAUGHT_RAD, Trainer
@@ -340,3 +343,60 @@ class Hands(unittest.TestCase):
             self.assertIn(setup.carry, STANDS[found[0]].ways)
         bare = DEMO.with_setup(DEMO.setups[0].changed(placements=(), cables=(), links=()))
         self.assertEqual(stands_for(analyse(bare, bare.setups[0])), ())
+
+
+class Odd(unittest.TestCase):
+    """Hands without a plan, and rigs that nobody would build."""
+
+    def test_random_hands(self) -> None:
+        """Sixty deeds on every stand, in any order: nothing breaks, all stays finite, the document is whole."""
+        rng = random.Random(11)
+        for setup in DEMO.setups:
+            for stand in stands_for(analyse(DEMO, setup)):
+                trainer = Trainer(DEMO, setup.id, stand)
+                for _ in range(60):
+                    with contextlib.suppress(Refused):
+                        self.deed(trainer, rng)
+                    trainer.advance(rng.choice((0.0, 1 / 60, 1 / 60, 0.1)))
+                with self.subTest(setup.id, stand=stand):
+                    self.assertTrue(np.isfinite(trainer.moving.speeds).all())
+                    self.assertTrue(np.isfinite(trainer.picture().positions_m).all())
+                    self.assertEqual(document_faults(trainer.document), ())
+                    trainer.upright()
+                    for each in trainer.rigged.turnables:
+                        self.assertEqual(trainer.angle_rad(each), 0.0)
+
+    def deed(self, trainer: Trainer, rng: random.Random) -> None:
+        """One deed."""
+        each = rng.choice(trainer.rigged.turnables)
+        track = rng.choice(trainer.tracks)
+        way = rng.choice((-1.0, 1.0))
+        rng.choice((
+            trainer.let_go, trainer.let_go, trainer.hold, trainer.upright, lambda: trainer.loosen(track.key),
+            lambda: trainer.clamp(track.key), lambda: trainer.slide(track.key, rng.uniform(-0.2, 0.2)),
+            lambda: trainer.push(each.key, way), lambda: trainer.spin(each.key, 5.0 * way),
+            lambda: trainer.tip(rng.uniform(-1.0, 1.0), rng.uniform(-3, 3)), lambda: trainer.walk(way > 0),
+            lambda: trainer.lock(each.key, way > 0), lambda: trainer.aim(each.key, rng.uniform(-0.5, 0.5)),
+            lambda: trainer.grab(each.link, trainer.frames[each.link].cg_m), trainer.release,
+            lambda: trainer.drag(np.array([rng.uniform(-1, 1) for _ in range(3)])),
+        ))()  # fmt: skip
+
+    def test_rules_from_another_world(self) -> None:
+        """A shoulder of stone, hands of steel, joints without friction or full of sand: caught at worst."""
+        for key, setup, stand in (
+            ("pad_gives_m", "lamp-room", "shoulder"), ("hand_n_m", "workshop", "hands"),
+            ("wrist_nm", "workshop", "hands"), ("gimbal_friction_nm", "stairs", "gimbal"),
+            ("sled_friction_nm", "causeway", "sled"), ("eyelet_friction_nm", "boat-landing", "line"),
+            ("head_friction_nm", "evening", "head"),
+        ):  # fmt: skip
+            for value in (1e-9, 1e6):
+                trainer = Trainer(DEMO.changed(rules={key: value}), setup, stand)
+                trainer.let_go()
+                go(trainer, 0.5)
+                trainer.push(trainer.rigged.turnables[-1].key, 1.0)
+                go(trainer, 0.3)
+                with self.subTest(key, value=value):
+                    self.assertTrue(np.isfinite(trainer.moving.speeds).all())
+                    self.assertTrue(np.isfinite(trainer.picture().positions_m).all())
+                trainer.hold()
+                self.assertTrue(trainer.held)

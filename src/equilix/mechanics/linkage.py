@@ -18,6 +18,8 @@ from msgspec import Struct
 from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
+ONE: Final = np.eye(3)
+ONE.setflags(write=False)
 Kind = Literal["hinge", "ball", "free"]
 FREEDOM: Final[dict[Kind, int]] = {"hinge": 1, "ball": 3, "free": 6}
 
@@ -61,7 +63,7 @@ class Pose(Struct):
 
 def at_home(links: Sequence[Link]) -> Pose:
     """As it was built."""
-    return Pose([np.eye(3) for _ in links], [0.0 for _ in links], [np.zeros(3) for _ in links])
+    return Pose([ONE for _ in links], [0.0 for _ in links], [np.zeros(3) for _ in links])
 
 
 class Frame(Struct):
@@ -107,8 +109,8 @@ def turned_by(v: Array) -> Array:
     angle = math.sqrt(x * x + y * y + z * z)
     k = np.array(((0.0, -z, y), (z, 0.0, -x), (-y, x, 0.0)))
     if angle < 1e-4:  # to the fourth power of the angle
-        return np.asarray(np.eye(3) + k * (1 - angle**2 / 6) + k @ k * (0.5 - angle**2 / 24))
-    return np.asarray(np.eye(3) + k * (math.sin(angle) / angle) + k @ k * ((1 - math.cos(angle)) / angle**2))
+        return np.asarray(ONE + k * (1 - angle**2 / 6) + k @ k * (0.5 - angle**2 / 24))
+    return np.asarray(ONE + k * (math.sin(angle) / angle) + k @ k * ((1 - math.cos(angle)) / angle**2))
 
 
 def rates(links: Sequence[Link], x: Array, u: Array) -> Array:
@@ -145,7 +147,7 @@ def moved(links: Sequence[Link], pose: Pose, x: Array) -> Pose:
 
 def frames(links: Sequence[Link], pose: Pose) -> list[Frame]:
     """Where every link is, the first that hangs on the base first."""
-    found, turn, shift = [], np.eye(3), np.zeros(3)
+    found, turn, shift = [], ONE, np.zeros(3)
     for link, own, step in zip(links, pose.turns, pose.shifts_m, strict=True):
         axis = turn @ link.axis
         joint = shift + turn @ link.point_m + step
@@ -157,45 +159,45 @@ def frames(links: Sequence[Link], pose: Pose) -> list[Frame]:
 
 def motions(links: Sequence[Link], where: Sequence[Frame], u: Array) -> list[Motion]:
     """How every link moves at speeds ``u`` ``(n,)``."""
-    n = len(u)
+    n, at = len(u), 0
     found: list[Motion] = []
-    columns = np.zeros((3, n))  # W of the link that is looked at
+    columns, sliding = np.zeros((3, n)), np.zeros((3, n))  # W, and what shifts V, of the link that is looked at
     joints: list[tuple[int, int, Array]] = []  # where its columns are, and the point that they turn about
-    turning, bias_turning = np.zeros(3), np.zeros(3)
-    point, going, bias_going = np.zeros(3), np.zeros(3), np.zeros(3)  # of a point of the link before
-    sliding = np.zeros((3, n))
-    at = 0
-    for link, frame in zip(links, where, strict=True):
-        off = frame.joint_m - point
-        rim = cross(turning, off)
-        going = going + rim
-        bias_going = bias_going + cross(bias_turning, off) + cross(turning, rim)
-        columns = columns.copy()
+    turning, going, bias_turning, bias_going = (np.zeros(3) for _ in range(4))
+    point = np.zeros(3)
+    for k, (link, frame) in enumerate(zip(links, where, strict=True)):
+        if k:  # the first one hangs on what stands still
+            off = frame.joint_m - point
+            rim = cross(turning, off)
+            going = going + rim
+            bias_going = bias_going + cross(bias_turning, off) + cross(turning, rim)
+            columns = columns.copy()
+        low = at + link.freedom - (1 if link.joint == "hinge" else 3)
         if link.joint == "hinge":
-            columns[:, at] = frame.axis
-            spun = frame.axis * float(u[at])
+            columns[:, low] = frame.axis
+            spun = frame.axis * float(u[low])
         else:
-            low = at + link.freedom - 3
             columns[:, low : low + 3] = frame.turn
             spun = frame.turn @ u[low : low + 3]
             if link.joint == "free":
                 sliding = sliding.copy()
-                sliding[:, at : at + 3] = np.eye(3)
+                sliding[:, at : at + 3] = ONE
                 going = going + u[at : at + 3]
-        bias_turning = bias_turning + cross(turning, spun)
+        if k:
+            bias_turning = bias_turning + cross(turning, spun)
         turning = turning + spun
-        joints.append((at, at + link.freedom, frame.joint_m))
+        joints.append((low, at + link.freedom, frame.joint_m))
         at += link.freedom
         point = frame.joint_m
-        out = frame.cg_m - point
         partial = sliding.copy()
-        for low, high, pivot in joints:
-            partial[:, low:high] += -skew(frame.cg_m - pivot) @ columns[:, low:high]
+        for start, end, pivot in joints:
+            arm = frame.cg_m - pivot
+            if end - start == 1:
+                partial[:, start] += cross(columns[:, start], arm)
+            elif arm.any():  # a free body is told at its CG
+                partial[:, start:end] -= skew(arm) @ columns[:, start:end]
+        out = frame.cg_m - point
         rim = cross(turning, out)
-        found.append(
-            Motion(
-                turning, going + rim, columns, partial, bias_turning,
-                bias_going + cross(bias_turning, out) + cross(turning, rim),
-            )
-        )  # fmt: skip
+        bias = bias_going + cross(turning, rim) + (cross(bias_turning, out) if k else 0.0)
+        found.append(Motion(turning, going + rim, columns, partial, bias_turning, bias))
     return found

@@ -99,6 +99,16 @@ class Push:
         """Nothing stays of it."""
 
 
+class _Touch(Struct):
+    """A point that presses: its arm from the CG, its speed, how deep it is, and the force on it."""
+
+    row: int
+    arm_m: tuple[float, float, float]
+    speed_m_s: tuple[float, float, float]
+    deep_m: float
+    force_n: tuple[float, float, float]
+
+
 class Bed:
     """Points of a body that lie on something level: a pad on a shoulder, feet on a table.
 
@@ -114,48 +124,54 @@ class Bed:
         self.held_m = homes_m[:, :2].copy()
         """Where each point holds ``(k, 2)``."""
 
-    def _points(self, frame: Frame, motion: Motion) -> tuple[Array, Array, Array]:
+    def _touching(self, frame: Frame, motion: Motion) -> tuple[Array, list[_Touch]]:
+        """Where all points are ``(k, 3)``, and what those do that press; one by one, for they are few."""
         at = frame.shift_m + self.homes_m @ frame.turn.T
-        arms = at - frame.cg_m
-        w = motion.turning
-        speeds = motion.going + np.stack(
-            (w[1] * arms[:, 2] - w[2] * arms[:, 1], w[2] * arms[:, 0] - w[0] * arms[:, 2],
-             w[0] * arms[:, 1] - w[1] * arms[:, 0]), axis=1,
-        )  # fmt: skip
-        return at, arms, speeds
+        rows = np.flatnonzero(at[:, 2] < self.level_m).tolist()
+        if not rows:
+            return at, []
+        cx, cy, cz = frame.cg_m.tolist()
+        wx, wy, wz = motion.turning.tolist()
+        gx, gy, gz = motion.going.tolist()
+        held, stiff, damping = self.held_m, self.stiffness_n_m, self.damping_n_s_m
+        found = []
+        for row in rows:
+            x, y, z = at[row].tolist()
+            ax, ay, az = x - cx, y - cy, z - cz
+            vx, vy, vz = gx + wy * az - wz * ay, gy + wz * ax - wx * az, gz + wx * ay - wy * ax
+            deep = self.level_m - z
+            up = max(stiff * deep - damping * vz, 0.0)
+            hx, hy = held[row].tolist()
+            px, py = stiff * (hx - x) - damping * vx, stiff * (hy - y) - damping * vy
+            size, most = math.hypot(px, py), self.grip * up
+            if size > most:
+                px, py = px * most / size, py * most / size
+            found.append(_Touch(row, (ax, ay, az), (vx, vy, vz), deep, (px, py, up)))
+        return at, found
 
     def acts(self, frame: Frame, motion: Motion) -> Wrench:
         """Up where it presses, and against what would slide."""
-        at, arms, speeds = self._points(frame, motion)
-        deep = np.maximum(self.level_m - at[:, 2], 0.0)
-        up = np.where(deep > 0, np.maximum(self.stiffness_n_m * deep - self.damping_n_s_m * speeds[:, 2], 0.0), 0.0)
-        pull, rub = self._holds(at, speeds, up)
-        each = np.column_stack((pull, up))
-        moment = np.array((
-            float(arms[:, 1] @ each[:, 2] - arms[:, 2] @ each[:, 1]),
-            float(arms[:, 2] @ each[:, 0] - arms[:, 0] @ each[:, 2]),
-            float(arms[:, 0] @ each[:, 1] - arms[:, 1] @ each[:, 0]),
-        ))  # fmt: skip
-        stored = 0.5 * self.stiffness_n_m * float(deep @ deep)
-        lost = float((self.stiffness_n_m * deep - up) @ speeds[:, 2]) + rub
-        return Wrench(each.sum(axis=0), moment, lost, 0.0, stored)
-
-    def _holds(self, at: Array, speeds: Array, up: Array) -> tuple[Array, float]:
-        """What goes against sliding ``(k, 2)``, and the power that it takes."""
-        pull = self.stiffness_n_m * (self.held_m - at[:, :2]) - self.damping_n_s_m * speeds[:, :2]
-        size = np.sqrt((pull**2).sum(axis=1))
-        most = self.grip * up
-        pull = pull * np.minimum(1.0, most / np.maximum(size, 1e-12))[:, None]
-        return pull, -float((pull * speeds[:, :2]).sum())
+        _, touching = self._touching(frame, motion)
+        force, moment, stored, lost = [0.0] * 3, [0.0] * 3, 0.0, 0.0
+        for touch in touching:
+            (ax, ay, az), (fx, fy, fz) = touch.arm_m, touch.force_n
+            force = [force[0] + fx, force[1] + fy, force[2] + fz]
+            moment = [
+                moment[0] + ay * fz - az * fy, moment[1] + az * fx - ax * fz, moment[2] + ax * fy - ay * fx,
+            ]  # fmt: skip
+            stored += 0.5 * self.stiffness_n_m * touch.deep_m**2
+            vx, vy, vz = touch.speed_m_s
+            lost += (self.stiffness_n_m * touch.deep_m - fz) * vz - fx * vx - fy * vy
+        return Wrench(np.array(force), np.array(moment), lost, 0.0, stored)
 
     def settle(self, frame: Frame, motion: Motion) -> None:
         """Where a point slips or is lifted, it holds anew."""
-        at, _, speeds = self._points(frame, motion)
-        deep = np.maximum(self.level_m - at[:, 2], 0.0)
-        most = self.grip * np.maximum(self.stiffness_n_m * deep - self.damping_n_s_m * speeds[:, 2], 0.0)
+        at, touching = self._touching(frame, motion)
+        reach = np.zeros(len(at))
+        for touch in touching:
+            reach[touch.row] = self.grip * touch.force_n[2] / self.stiffness_n_m
         off = at[:, :2] - self.held_m
         far = np.sqrt((off**2).sum(axis=1))
-        reach = most / self.stiffness_n_m
         slips = far > reach
         if slips.any():
             share = reach[slips] / np.maximum(far[slips], 1e-12)

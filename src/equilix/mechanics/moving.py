@@ -175,9 +175,10 @@ class Moving:
         where = frames(self.links, pose)
         how = motions(self.links, where, u)
         n = len(u)
-        mass, drive = np.zeros((n, n)), self.torques - self.drag * u
+        mass, drag = np.zeros((n, n)), self.drag * u
+        drive = self.torques - drag
         acting: list[list[Wrench]] = [[] for _ in self.links]
-        lost, given = float(self.drag @ (u * u)), float(self.torques @ u)
+        lost, given = float(drag @ u), float(self.torques @ u)
         for load in self.loads:
             wrench = load.acts(where[load.link], how[load.link])
             acting[load.link].append(wrench)

@@ -23,7 +23,7 @@ from equilix.constants import STANDARD_GRAVITY_M_S2
 from equilix.facts import Sayable, fact
 from equilix.kit.carriers import Harness
 from equilix.mechanics.hull import hull
-from equilix.mechanics.linkage import Link
+from equilix.mechanics.linkage import Link, skew
 from equilix.mechanics.loads import Bed, Spring
 from equilix.practice.rigged import Rigged, Turnable, free_body
 from equilix.rig.kinematics import STAYS_WITH_THE_HEAD, payload_ids
@@ -40,7 +40,7 @@ TAUT_N_M: Final = 2.0e4
 """A line that does not give, as stiff as cord is (estimate)."""
 STRAP_M: Final = 0.05
 """A rig that hangs from a hand hangs from a loop."""
-TABLE_GIVES_M: Final = 0.0002
+TABLE_GIVES_M: Final = 0.0006
 """How far rubber feet and a table give under the rig."""
 LEAST_GIVES_M: Final = 0.0005
 AIR_NM_S: Final = 0.004
@@ -53,6 +53,10 @@ TILT_RAD: Final = math.radians(80.0)
 DRAG_NM_S: Final = 0.15
 """The lightest step of a fluid head's drag (estimate)."""
 FEW_FEET: Final = 40
+PART_OF_A_SWING: Final = 1.8
+"""The longest step, in rad of the quickest thing that swings; Runge and Kutta's fourth order bears 2.8."""
+SHORTEST_S: Final = 1 / 2000
+"""No machine takes shorter ones sixty pictures a second."""
 
 
 class Stand(Struct, frozen=True):
@@ -127,9 +131,22 @@ def _pad(analysis: Analysis) -> Rigged | None:
     corners[:, 2] = level
     bed = Bed(0, corners, level + gives, stiff, _damping(stiff, analysis, len(corners), 1.0), 0.6)
     link = free_body(analysis, analysis.assembly.ids, (0.0,) * 6, (0.0,) * 3 + (0.02,) * 3)
+    step = step_s(link, corners, stiff)
     return Rigged(
-        (link,), (bed,), (analysis.assembly.ids,), _turnables(support.datum_m, 3), SPRINGS_S, catches=True, walks=True
+        (link,), (bed,), (analysis.assembly.ids,), _turnables(support.datum_m, 3), step, catches=True, walks=True
     )
+
+
+def step_s(link: Link, points_m: Array, stiffness_n_m: float) -> float:
+    """The longest step for a free body on so many springs at these points ``(k, 3)``: by what swings quickest there."""
+    stiff = np.zeros((6, 6))
+    for point in points_m:
+        arm = np.hstack((np.eye(3), -skew(point - link.cg_m)))
+        stiff += stiffness_n_m * arm.T @ arm
+    mass = np.zeros((6, 6))
+    mass[:3, :3], mass[3:, 3:] = link.mass_kg * np.eye(3), link.inertia_kg_m2
+    quickest = math.sqrt(max(float(np.linalg.eigvals(np.linalg.solve(mass, stiff)).real.max()), 1e-9))
+    return max(min(SPRINGS_S, PART_OF_A_SWING / quickest), SHORTEST_S)
 
 
 def _damping(stiffness_n_m: float, analysis: Analysis, count: int, share: float) -> float:
@@ -153,8 +170,9 @@ def _hands(analysis: Analysis) -> Rigged | None:
     wrists = rule(rules, "wrist_nm") * len(places)
     link = free_body(analysis, analysis.assembly.ids, (0.0,) * 3 + (wrists,) * 3, (0.0,) * 3 + (0.03,) * 3)
     middle = sum((np.asarray(place.point_m) for place in places), np.zeros(3)) / len(places)
+    step = step_s(link, np.array([place.point_m for place in places]), stiff)
     return Rigged(
-        (link,), tuple(loads), (analysis.assembly.ids,), _turnables(middle, 3), SPRINGS_S, catches=True, walks=True
+        (link,), tuple(loads), (analysis.assembly.ids,), _turnables(middle, 3), step, catches=True, walks=True
     )
 
 
@@ -179,8 +197,9 @@ def _line(analysis: Analysis) -> Rigged | None:
     line = Spring(0, support.datum_m, hook, stiff, _damping(stiff, analysis, 1, share), rest_m=rest, slack=True)
     rub = rule(analysis.carried.rules, "eyelet_friction_nm")
     link = free_body(analysis, analysis.assembly.ids, (0.0,) * 3 + (rub,) * 3, (0.05,) * 3 + (HUNG_NM_S,) * 3)
+    step = step_s(link, support.datum_m[None, :], stiff)
     return Rigged(
-        (link,), (line,), (analysis.assembly.ids,), _turnables(support.datum_m, 3), SPRINGS_S, walks=True, hook_m=hook
+        (link,), (line,), (analysis.assembly.ids,), _turnables(support.datum_m, 3), step, walks=True, hook_m=hook
     )
 
 
@@ -230,7 +249,8 @@ def _table(analysis: Analysis) -> Rigged | None:
     link = free_body(analysis, comes, (0.0,) * 6, (0.0,) * 3 + (AIR_NM_S,) * 3)
     middle = np.array((whole.cg_m[0], whole.cg_m[1], level))
     stays = tuple(each for each in analysis.assembly.ids if each not in comes)
-    return Rigged((link,), (bed,), (comes,), _turnables(middle, 3), SPRINGS_S, stays, catches=False)
+    lowest = feet[feet[:, 2] < level + 0.002]
+    return Rigged((link,), (bed,), (comes,), _turnables(middle, 3), step_s(link, lowest, stiff), stays)
 
 
 def _outermost(points_m: Array) -> Array:

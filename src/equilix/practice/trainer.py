@@ -41,6 +41,7 @@ CAUGHT_M: Final = 0.30
 STEP_HZ: Final = 2.0
 STEP_M: Final = 0.012
 """How a hand or a shoulder goes up and down with each step (common practice, no source)."""
+SLICE_S: Final = 1 / 60
 EASE_S: Final = 0.6
 EASE_NM_S_PER_KG: Final = 0.8
 """Hands do not leave what may fall at once: so long they slow it down, by so much for each kilogram (estimate)."""
@@ -153,6 +154,7 @@ class Trainer(Sliding):
 
     def hold(self) -> None:
         """Hands hold it as it is; what was caught is put upright again."""
+        self._let_be()
         self.moving.stop()
         if self.caught:
             self.upright()
@@ -179,6 +181,11 @@ class Trainer(Sliding):
         if self.held and self.rigged.catches:
             self._easing_s = EASE_S
         self.held = False
+
+    def _free(self) -> None:
+        """Whoever holds it, or has caught it, lets it go."""
+        if self.held or self.caught:
+            self.let_go()
 
     def lock(self, key: str, locked: bool) -> None:
         """Lock an axis, or open its lock. Raises :class:`Refused` where it has none."""
@@ -213,8 +220,7 @@ class Trainer(Sliding):
     def push(self, key: str, way: float) -> None:
         """Tap it with a finger so that it turns that way, as far out as a finger would be put."""
         each = self.turnable(key)
-        if self.held:
-            self.let_go()
+        self._free()
         frame = self.frames[each.link]
         link = self.rigged.links[each.link]
         arm = 0.12 * _across(each.axis)
@@ -230,8 +236,7 @@ class Trainer(Sliding):
     def spin(self, key: str, rad_s: float) -> None:
         """Give it a turn by hand, so fast."""
         each = self.turnable(key)
-        if self.held:
-            self.let_go()
+        self._free()
         change = np.zeros(len(self.moving.speeds))
         change[each.row] = min(max(rad_s, -MOST_SPIN_RAD_S), MOST_SPIN_RAD_S)
         self.moving.kick(change)
@@ -247,10 +252,10 @@ class Trainer(Sliding):
         """Go for a walk with it, or stand. Raises :class:`Refused` where nobody carries it."""
         if on and not self.rigged.walks:
             raise Refused(fact("practice.nobody_carries"), fact("practice.not_on_this_stand"))
-        if not on:
+        if on:
+            self._free()
+        else:
             self._stand_still()
-        elif self.held:
-            self.let_go()
         self.walking = on
 
     def _stand_still(self) -> None:
@@ -263,8 +268,7 @@ class Trainer(Sliding):
     def grab(self, link: int, home_m: Array) -> None:
         """Take hold of a point ``(3,)`` of what moves, told as it is at home; it is pulled from there."""
         self._let_be()
-        if self.held:
-            self.let_go()
+        self._free()
         at = self.frames[link].place_m(home_m)
         self._pull = Spring(link, home_m, at, PULL_N_M, PULL_N_S_M, most_n=MOST_PULL_N, gives=True)
         self.moving.loads.append(self._pull)
@@ -288,23 +292,31 @@ class Trainer(Sliding):
 
     def advance(self, seconds: float) -> None:
         """Time goes on by so much."""
-        seconds = min(max(seconds, 0.0), LONGEST_S)
+        left = min(max(seconds, 0.0), LONGEST_S)
+        while left > 1e-9:
+            self._go_on(min(left, SLICE_S))
+            left -= SLICE_S
+
+    def _go_on(self, seconds: float) -> None:
+        """One slice of time, in which hands and feet do not change what they do."""
         self.seconds += seconds
         self._creep(seconds)
         if self.held or self.caught:
             return
         if self.walking:
             self._walk()
-        if self._tap is not None:
-            tap, left = self._tap
-            self._tap = (tap, left - seconds)
-            if left <= 0:
-                self.moving.loads.remove(tap)
-                self._tap = None
         if self._easing_s > 0:
             self._ease(seconds)
         self.moving.run(seconds, self.rigged.step_s)
-        if self.rigged.catches and self._falls():
+        if self._tap is not None:
+            tap, left = self._tap
+            self._tap = (tap, left - seconds)
+            if left - seconds <= 1e-9:
+                self._let_be()
+        if not np.isfinite(self.moving.speeds).all():  # stiffer than any step follows
+            self.upright()
+            self.caught, self.held = True, False
+        elif self.rigged.catches and self._falls():
             self.moving.stop()
             self.caught = True
 

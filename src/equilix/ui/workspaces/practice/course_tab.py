@@ -26,15 +26,16 @@ class CourseTab(WorkTab):
 
     def __init__(self, session: Session) -> None:
         super().__init__(session, say("Looking what can be practised"))
-        self.course = text_table(say("The course"), (say("Step"), say("What it is about"), say("Best")))
+        self.course = text_table(say("The course"), (say("Step"), say("What it is about"), say("On"), say("Best")))
         self.own = text_table(say("Rigs of your own"), (say("Rig"), say("On")))
-        self.lead, self.caution = text_label(), text_label()
+        self.lead, self.task, self.caution = text_label(), text_label(), text_label()
         self.begin, self.begin_own = QPushButton(say("Begin this step")), QPushButton(say("Practise on this rig"))
         self.go_on = QPushButton()
         self.go_on.clicked.connect(self.goes_on)
         self.begin.clicked.connect(self._begin)
         self.begin_own.clicked.connect(self._begin_own)
         self.course.itemActivated.connect(lambda _item: self._begin())
+        self.course.itemSelectionChanged.connect(self._show_task)
         self.own.itemActivated.connect(lambda _item: self._begin_own())
         self._rigs: list[tuple[str, StandKey]] = []
         self._lay_out()
@@ -53,6 +54,7 @@ class CourseTab(WorkTab):
             keys.addStretch(1)
             box.addLayout(keys)
         left.insertWidget(0, self.go_on)
+        left.insertWidget(2, self.task)
         columns.addLayout(left, 3)
         columns.addLayout(right, 2)
         whole.addLayout(columns, 1)
@@ -81,12 +83,18 @@ class CourseTab(WorkTab):
         show_text(self.caution, caution, self.theme.quiet)
         best = best_points(document.practised)
         rows = [
-            (str(number), tell(each.title), str(best[each.key]) if each.key in best else NOTHING)
+            (
+                str(number),
+                tell(each.title),
+                begun(tell(STANDS[each.stand].title)),
+                str(best[each.key]) if each.key in best else NOTHING,
+            )
             for number, each in enumerate(COURSE, 1)
         ]
         fill_texts(self.course, rows)
         if self.course.currentRow() < 0:
             self.course.setCurrentCell(next((k for k, each in enumerate(COURSE) if each.key not in best), 0), 1)
+        self._show_task()
         self._rigs, shown = [], []
         for setup in document.setups:
             for key in stands_for(analyse(document, setup)):
@@ -96,6 +104,12 @@ class CourseTab(WorkTab):
         if self.own.currentRow() < 0 and shown:
             self.own.setCurrentCell(0, 0)
         self.begin_own.setEnabled(bool(shown))
+
+    def _show_task(self) -> None:
+        """What is to be done in the step that is chosen."""
+        row = self.course.currentRow()
+        said = self.session.tell(COURSE[row].task) if 0 <= row < len(COURSE) else ""
+        show_text(self.task, said, self.theme.ink)
 
     def _begin(self) -> None:
         row = self.course.currentRow()

@@ -84,8 +84,11 @@ class ResultPanel(QWidget):
             whole.addWidget(widget)
         whole.addStretch(1)
 
-    def show_result(self, attempt: Attempt, motors: MotorsOn | None, onward: str) -> None:
-        """Show how an attempt counted; ``onward``: what the first button says, nothing where there is no next step."""
+    def show_result(self, attempt: Attempt, motors: MotorsOn | None, onward: str, *, looking: bool) -> None:
+        """Show how an attempt counted; ``onward``: what the first button says, nothing where there is no next step.
+
+        ``looking``: what the motors do is still being worked out.
+        """
         tell, counted = self.session.tell, attempt.counted
         said = say("Balanced") if counted.right else say("Not yet")
         show_text(
@@ -99,7 +102,8 @@ class ResultPanel(QWidget):
         show_text(self.meant, "\n".join(meant), self.theme.ink)
         show_text(self.after, tell(attempt.exercise.after), self.theme.ink)
         lines = [] if motors is None else list(motor_words(motors))
-        show_text(self.motors, _lines(lines, tell, head=say("Motors on")), self.theme.ink)
+        said = say("The motors come on …") if looking else _lines(lines, tell, head=say("Motors on"))
+        show_text(self.motors, said, self.theme.ink)
         self.onward.setText(on_button(onward))
         self.onward.setVisible(bool(onward))
 

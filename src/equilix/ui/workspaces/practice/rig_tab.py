@@ -253,7 +253,7 @@ class RigTab(WorkTab):
         if self.over:
             last = number in (0, len(COURSE))
             onward = say("Back to the course") if last else say("Next step")
-            self.result.show_result(attempt, self.motors, onward)
+            self.result.show_result(attempt, self.motors, onward, looking=self.motor_job.running)
             show_text(self.said, "", self.theme.ink)
         self.picture.look_again()
         self.show_state()
