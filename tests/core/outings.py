@@ -18,7 +18,7 @@ from equilix.notebook.refit import (
     SCORE_SD,
 )
 
-DEMO = lighthouse().changed(outings=())
+DEMO = lighthouse().changed(outings=(), practised=())
 DAY = date(2026, 10, 14)
 BY_HALF: tuple[EffortKey, ...] = (
     ("shoulder", "left"), ("shoulder", "right"), ("elbow", "right"), ("grip", "left"), ("trunk", ""),

@@ -22,7 +22,7 @@ from equilix.words.telling import tell
 from tests.told import refused
 
 DEMO = lighthouse()
-BARE = DEMO.changed(outings=())
+BARE = DEMO.changed(outings=(), practised=())
 
 
 class InAFolder(unittest.TestCase):

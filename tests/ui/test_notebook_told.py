@@ -105,7 +105,7 @@ class LookedUp(Notebook):
         self.assertIn("Choose another name", self.messages[-1][0])
         self.assertEqual(len(open_document(own).outings), 7)
         self.page.outings._copy(str(other))
-        self.assertEqual(open_document(other), self.session.document.changed(outings=()))
+        self.assertEqual(open_document(other), self.session.document.changed(outings=(), practised=()))
 
     def test_a_photo(self) -> None:
         """It is seen beside its outing; one that is gone is said."""
