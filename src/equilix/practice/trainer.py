@@ -101,6 +101,18 @@ class Trainer(Sliding):
         """Where each link is, in the frame of the base."""
         return self.moving.frames
 
+    @property
+    def cg_m(self) -> Array:
+        """The centre of gravity ``(3,)`` of all that moves, in the frame of the base."""
+        masses = np.array([link.mass_kg for link in self.rigged.links])
+        return np.asarray(masses @ np.array([frame.cg_m for frame in self.frames]) / masses.sum())
+
+    @property
+    def springs_m(self) -> tuple[tuple[Array, Array], ...]:
+        """Of each hand or line that holds it: where that is, and where the rig is held ``(3,)``."""
+        frame = self.frames[0]
+        return tuple((load.to_m, frame.place_m(load.home_m)) for load, _ in self._bases)
+
     def picture(self) -> Assembly:
         """The rig where it is now, the handle tipped as it is."""
         where, base = self.frames, self.base

@@ -4,20 +4,18 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
-from typing import TYPE_CHECKING, Final, Literal
+from typing import Final, Literal, Protocol
 
 import numpy as np
 from numpy.typing import NDArray
-from PySide6.QtCore import QPointF
+from PySide6.QtCore import QPointF, QRectF, SignalInstance
 
 from equilix.errors import EquilixError
+from equilix.practice.attempt import Attempt
 from equilix.practice.trainer import Trainer
 from equilix.ui.stage.primitives import Dot, Line, Primitive
 from equilix.ui.stage.projection import SIDE, Projection
 from equilix.ui.stage.sheet import Sheet
-
-if TYPE_CHECKING:
-    from equilix.ui.workspaces.practice.picture import Picture
 
 Array = NDArray[np.float64]
 Does = Literal["nothing", "slides", "tips", "pulls", "aims"]
@@ -28,10 +26,29 @@ FLAT: Final = 0.15
 """A track that is seen from its end cannot be slid in that view (cosine)."""
 
 
+class Paper(Protocol):
+    """What a rig is drawn on, and who is told of what the mouse does there."""
+
+    attempt: Attempt | None
+    chosen: str
+    scales: dict[str, float]
+    moved: SignalInstance
+    refused: SignalInstance
+
+    def box_of(self, view: Projection) -> QRectF:
+        """Where a view is."""
+
+    def sheet_of(self, view: Projection) -> Sheet:
+        """What a view is drawn on."""
+
+    def placement_at(self, at: QPointF) -> tuple[str | None, Projection]:
+        """What is under a point, and in which view."""
+
+
 class Grip:
     """One press of the mouse until it is let go. ``does`` says what it has become."""
 
-    def __init__(self, picture: Picture) -> None:
+    def __init__(self, picture: Paper) -> None:
         self.picture = picture
         self.does: Does = "nothing"
         self.view: Projection = SIDE

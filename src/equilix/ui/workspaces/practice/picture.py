@@ -13,6 +13,7 @@ from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPixmap
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from equilix.practice.attempt import Attempt
+from equilix.practice.swing_room import swing_room_m
 from equilix.rig.kinematics import Assembly
 from equilix.ui.stage.labels import place
 from equilix.ui.stage.painting import paint, paint_texts
@@ -23,7 +24,6 @@ from equilix.ui.stage.tumbling import Tumbling
 from equilix.ui.theme import PREP_ROOM, Theme, colour, enlarged, grown
 from equilix.ui.workspaces.practice import stand_layers
 from equilix.ui.workspaces.practice.grip import Grip
-from equilix.ui.workspaces.practice.swing_room import swing_room_m
 from equilix.words.language import say
 
 Array = NDArray[np.float64]
@@ -101,7 +101,7 @@ class Picture(QWidget):
 
     def _fit(self, view: Projection) -> None:
         assert self.attempt is not None  # who fits it has looked
-        low, high = swing_room_m(self.attempt)
+        low, high = swing_room_m(self.attempt.trainer)
         low, high = low - ROOM_M / 2, high + ROOM_M / 2
         box = self.box_of(view)
         flat = view.flat(np.stack((low, high)))
@@ -131,9 +131,7 @@ class Picture(QWidget):
     def paintEvent(self, event: QPaintEvent) -> None:
         del event
         with QPainter(self) as painter:
-            if self._behind is None or self._behind.deviceIndependentSize().toSize() != self.size():
-                self._behind = self._paint_behind()
-            painter.drawPixmap(0, 0, self._behind)
+            painter.drawPixmap(0, 0, self._what_is_behind())
             if self.attempt is None:
                 return
             painter.setRenderHint(QPainter.RenderHint.Antialiasing)
@@ -141,6 +139,17 @@ class Picture(QWidget):
             lit = self._lit()
             for view in (SIDE, FRONT):
                 self._paint_view(painter, view, shown, lit)
+
+    def _what_is_behind(self) -> QPixmap:
+        """What never moves, painted anew where it was painted for another size or another screen."""
+        behind = self._behind
+        if (
+            behind is None
+            or behind.deviceIndependentSize().toSize() != self.size()
+            or behind.devicePixelRatio() != self.devicePixelRatioF()
+        ):
+            behind = self._behind = self._paint_behind()
+        return behind
 
     def _lit(self) -> tuple[str, ...]:
         """What goes along with the track that is chosen."""

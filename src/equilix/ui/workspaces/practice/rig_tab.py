@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import time
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 from functools import partial
 from typing import Final
 
@@ -11,12 +11,12 @@ from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QHBoxLayout, QSizePolicy, QVBoxLayout, QWidget
 
-from equilix.errors import Called, EquilixError
+from equilix.errors import EquilixError
 from equilix.practice.attempt import Attempt
 from equilix.practice.exercises import COURSE
-from equilix.practice.motors import MotorsOn, motors_on
+from equilix.practice.motors import MotorsOn
 from equilix.practice.rigged import Turnable
-from equilix.practice.scoring import Best, best_of
+from equilix.practice.scoring import Best
 from equilix.practice.trainer import Trainer
 from equilix.ui.session import Session
 from equilix.ui.theme import grown
@@ -24,6 +24,7 @@ from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.page import column_of
 from equilix.ui.workspaces.practice import deeds
 from equilix.ui.workspaces.practice.controls import Controls
+from equilix.ui.workspaces.practice.looking import look_for_best, work_out_motors
 from equilix.ui.workspaces.practice.picture import Picture
 from equilix.ui.workspaces.practice.result_panel import ResultPanel
 from equilix.ui.workspaces.practice.track_rows import TrackRows
@@ -200,7 +201,7 @@ class RigTab(WorkTab):
             return
         self.over = self.picture.over = True
         if attempt.exercise.motors or (attempt.free and self.trainer.stand == "gimbal"):
-            self.motor_job.start(partial(_motors, attempt))
+            self.motor_job.start(partial(work_out_motors, attempt))
         self.counted.emit()
         self.refresh()
         self.result.onward.setFocus(Qt.FocusReason.OtherFocusReason)
@@ -209,7 +210,7 @@ class RigTab(WorkTab):
         """What could be had is looked for beside the interface, until it is known."""
         attempt = self.attempt
         if attempt is not None and attempt.best is None and attempt.counts and not self.job.running:
-            self.job.start(partial(_best, attempt))
+            self.job.start(partial(look_for_best, attempt))
 
     def _found(self, found: Best) -> None:
         if self.attempt is not None and self.attempt.best is None:
@@ -253,7 +254,9 @@ class RigTab(WorkTab):
         if self.over:
             last = number in (0, len(COURSE))
             onward = say("Back to the course") if last else say("Next step")
-            self.result.show_result(attempt, self.motors, onward, looking=self.motor_job.running)
+            self.result.show_result(
+                attempt, self.motors, onward, looking=self.motors is None and self.motor_job.running
+            )
             show_text(self.said, "", self.theme.ink)
         self.picture.look_again()
         self.show_state()
@@ -384,16 +387,3 @@ class RigTab(WorkTab):
 
 def _sign(key: int) -> int:
     return -1 if key in (Qt.Key.Key_Up, Qt.Key.Key_Left) else 1
-
-
-def _best(attempt: Attempt, called_off: Called) -> Iterator[Best]:
-    found = best_of(attempt.start, attempt.exercise, called_off)
-    if found is not None:
-        yield found
-
-
-def _motors(attempt: Attempt, called_off: Called) -> Iterator[MotorsOn]:
-    del called_off
-    found = motors_on(attempt.analysis)
-    if found is not None:
-        yield found

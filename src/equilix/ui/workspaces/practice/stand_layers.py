@@ -10,7 +10,6 @@ from numpy.typing import NDArray
 from PySide6.QtCore import QPointF, QRectF
 from PySide6.QtGui import QPainterPath
 
-from equilix.mechanics.loads import Spring
 from equilix.practice.attempt import Attempt
 from equilix.result import Result
 from equilix.ui.stage.layers import person
@@ -30,19 +29,6 @@ DOCK_M: Final = 0.30
 TABLE_M: Final = 0.9
 SHOULDER_M: Final = (0.10, 0.12)
 """From the middle of the pad forward and down: as much of the operator as should be in sight."""
-
-
-def reaches(attempt: Attempt) -> Iterator[Array]:
-    """Points ``(3,)`` that should be in sight besides the rig."""
-    trainer = attempt.trainer
-    support = trainer.analysis.support
-    if trainer.rigged.hook_m is not None:
-        yield trainer.rigged.hook_m
-    if trainer.stand == "shoulder" and support is not None:
-        yield support.datum_m + np.array((-0.16, -0.30, -0.34))
-        yield support.datum_m + np.array((0.10, 0.30, 0.16))
-    if trainer.stand == "head" and support is not None:
-        yield support.datum_m - 0.30 * Z
 
 
 def still(attempt: Attempt, sheet: Sheet) -> Iterator[Primitive]:
@@ -79,8 +65,7 @@ def under(attempt: Attempt, sheet: Sheet) -> Iterator[Primitive]:
 
 def _line(attempt: Attempt, sheet: Sheet) -> Iterator[Primitive]:
     trainer = attempt.trainer
-    line = next(load for load in trainer.moving.loads if isinstance(load, Spring) and load.slack)
-    hook, eyelet = sheet.place_px(line.to_m), sheet.place_px(trainer.frames[0].place_m(line.home_m))
+    hook, eyelet = (sheet.place_px(each) for each in trainer.springs_m[0])
     yield Line((QPointF(0, hook.y()), QPointF(sheet.width, hook.y())), "rule", 2.0)
     yield Line((hook, eyelet), "ink", 1.6)
     yield Dot(hook, 5.0, "card", "ink", 1.4)
@@ -90,10 +75,8 @@ def over(attempt: Attempt, sheet: Sheet) -> Iterator[Primitive]:
     """What is before the rig: hands on the grips, the bearing of a sled, a hand that holds it all."""
     trainer = attempt.trainer
     if trainer.stand == "hands":
-        frame = trainer.frames[0]
-        for load in trainer.moving.loads:
-            if isinstance(load, Spring) and not load.gives:
-                yield Dot(sheet.place_px(frame.place_m(load.home_m)), max(sheet.px(0.008), 4.0), "card", "body", 1.6)
+        for _, grip in trainer.springs_m:
+            yield Dot(sheet.place_px(grip), max(sheet.px(0.008), 4.0), "card", "body", 1.6)
     if trainer.stand == "sled" and sheet.view is SIDE:
         support = trainer.analysis.support
         assert support is not None  # a sled has a post
@@ -127,9 +110,7 @@ def numbers(attempt: Attempt, sheet: Sheet) -> list[Primitive]:
     trainer = attempt.trainer
     frames, base = trainer.frames, trainer.base
     found: list[Primitive] = []
-    masses = np.array([link.mass_kg for link in trainer.rigged.links])
-    cg = masses @ np.array([frame.cg_m for frame in frames]) / masses.sum()
-    found.append(Centre(sheet.place_px(base @ cg), "tip"))
+    found.append(Centre(sheet.place_px(base @ trainer.cg_m), "tip"))
     for each in trainer.rigged.turnables:
         seen = abs(float(each.axis @ np.array(sheet.view.toward)))
         if seen > 0.5:

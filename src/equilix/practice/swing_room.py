@@ -3,15 +3,15 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Iterator
 from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
 
 from equilix.mechanics.rotations import about_axis
-from equilix.practice.attempt import Attempt
 from equilix.practice.stands import StandKey
-from equilix.ui.workspaces.practice.stand_layers import reaches
+from equilix.practice.trainer import Trainer
 
 Array = NDArray[np.float64]
 
@@ -23,9 +23,8 @@ LIMITS_DEG: Final[dict[StandKey, tuple[float, float, bool]]] = {
 STEPS: Final = 7
 
 
-def swing_room_m(attempt: Attempt) -> tuple[Array, Array]:
+def swing_room_m(trainer: Trainer) -> tuple[Array, Array]:
     """The lowest and the highest corner ``(3,)`` of what has to be in sight, in the frame of the base."""
-    trainer = attempt.trainer
     corners, rows = trainer.analysis.assembly.corners_m
     lean, nod, round_ = LIMITS_DEG[trainer.stand]
     pivot = trainer.rigged.turnables[-1].point_m
@@ -41,5 +40,17 @@ def swing_room_m(attempt: Attempt) -> tuple[Array, Array]:
     if round_:
         up = np.array((0.0, 0.0, 1.0))
         found += [moved @ about_axis(up, k * math.pi / 2).T + pivot for k in (1, 2, 3)]
-    points = np.concatenate([*found, *(point[None, :] for point in reaches(attempt))])
+    points = np.concatenate([*found, *(point[None, :] for point in _beside(trainer))])
     return points.min(axis=0), points.max(axis=0)
+
+
+def _beside(trainer: Trainer) -> Iterator[Array]:
+    """Points ``(3,)`` that should be in sight besides the rig."""
+    support = trainer.analysis.support
+    if trainer.rigged.hook_m is not None:
+        yield trainer.rigged.hook_m
+    if trainer.stand == "shoulder" and support is not None:
+        yield support.datum_m + np.array((-0.16, -0.30, -0.34))
+        yield support.datum_m + np.array((0.10, 0.30, 0.16))
+    if trainer.stand == "head" and support is not None:
+        yield support.datum_m - np.array((0.0, 0.0, 0.30))
