@@ -234,6 +234,7 @@ class Counting(unittest.TestCase):
         tilt = drives.names.index("tilt")
         self.assertGreater(loose.motors[tilt].shake_rad, 5 * right.motors[tilt].shake_rad)
         self.assertGreater(loose.motors[tilt].worst, 5 * right.motors[tilt].worst)
+        self.assertAlmostEqual(math.degrees(loose.motors[tilt].shake_rad), 0.56, delta=0.06)
         self.assertEqual(len(motor_words(loose)), 4)
         self.assertIsNone(motors_on(attempt_at("pad").analysis))
 
@@ -257,7 +258,10 @@ class Counting(unittest.TestCase):
             attempt.trainer.loosen("tripod-plate")
             attempt.trainer.slide("tripod-plate", 0.01 * k)
             attempt.trainer.clamp("tripod-plate")
-        self.assertIn("does not come into balance", in_words(attempt.cannot))
+        said = in_words(attempt.cannot)
+        self.assertIn("does not come into balance", said)
+        self.assertIn(in_words(attempt.best.plan.reason), said)
+        self.assertEqual(attempt_at("tilt").best.why, "")  # type: ignore[union-attr]
 
 
 class Keeping(unittest.TestCase):

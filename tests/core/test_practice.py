@@ -179,6 +179,11 @@ class Off(unittest.TestCase):
             trainer.advance(FRAME_S)
             heights.append(float(trainer.frames[0].cg_m[2]))
         self.assertGreater(max(heights) - min(heights), 0.015)
+        hook = trainer.springs_m[0][0].copy()
+        trainer.hold()
+        self.assertFalse(trainer.walking)
+        self.assertNotEqual(float(hook[2]), float(trainer.springs_m[0][0][2]))
+        self.assertAlmostEqual(float(trainer.springs_m[0][0][2]), float(trainer.rigged.hook_m[2]))  # type: ignore[index]
 
     def test_shoulder_falls_where_the_engine_says_so(self) -> None:
         """Past the edge of the pad it falls, inside the tolerance it stays; nodding to the side that is heavy."""
@@ -274,6 +279,10 @@ class Hands(unittest.TestCase):
         trainer.push("tilt", -1.0)
         go(trainer, 0.3)
         self.assertLess(trainer.angle_rad(trainer.turnable("tilt")), -0.01)
+        self.assertEqual(trainer.moving.loads, [])  # a tap is over
+        given = trainer.moving.given_j
+        go(trainer, 0.3)
+        self.assertEqual(trainer.moving.given_j, given)
         trainer.upright()
         trainer.spin("pan", 2.0)
         self.assertAlmostEqual(float(trainer.moving.speeds[0]), 2.0)

@@ -436,6 +436,25 @@ class AtTheRig(PracticeTest):
         self.run_for(0.1)
         self.assertIn("does not come into balance", self.rig.said.text())
 
+    def test_own_rig_is_taken_over(self) -> None:
+        """What was slid on one's own rig goes into the document by one key, one undo; nothing new is refused."""
+        self.page.begin(own("gallery", "line"))
+        self.wait(lambda: not self.page.waits)
+        before = self.session.document
+        self.assertTrue(self.rig.buttons["take"].isVisible())
+        self.keys(Qt.Key.Key_M)
+        self.assertIn("Slide something first", self.rig.said.text())
+        self.keys(Qt.Key.Key_L)
+        self.keys(Qt.Key.Key_Right, times=3)
+        self.assertIs(self.session.document, before)
+        self.keys(Qt.Key.Key_M)
+        slid = self.session.document.setups_by_id["gallery"].by_id["top-handle"].slide_m
+        self.assertAlmostEqual(slid, before.setups_by_id["gallery"].by_id["top-handle"].slide_m + 0.003)
+        self.press(Qt.Key.Key_Z, control=True)
+        self.assertEqual(self.session.document, before)
+        self.begin("tilt")
+        self.assertFalse(self.rig.buttons["take"].isVisible())
+
 
 class Drawn(PracticeTest):
     """The drawing that moves beside the one that stands."""

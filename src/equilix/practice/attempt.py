@@ -8,7 +8,8 @@ from msgspec import Struct
 
 from equilix.analysis import Analysis, analyse
 from equilix.document import Document
-from equilix.errors import EquilixError
+from equilix.edits.rigging import extend, slide
+from equilix.errors import EquilixError, Refused
 from equilix.facts import Sayable, fact
 from equilix.practice.exercises import EXERCISES, FREE, Exercise, own, ready
 from equilix.practice.meaning import Symptom, hint, symptoms
@@ -112,6 +113,18 @@ class Attempt:
             self.exercise.key, self.exercise.setup, self.exercise.stand, places, tuple(sorted(trainer.loose)),
             trainer.seconds, self.hints, tuple(trainer.deeds),
         )  # fmt: skip
+
+
+def taken_over(attempt: Attempt, document: Document) -> Document:
+    """The document with its rig slid and drawn out as it was practised. Refused where nothing is new."""
+    setup_id, trainer = attempt.exercise.setup, attempt.trainer
+    made = document
+    for track in trainer.tracks:
+        put = extend if track.draws else slide
+        made = put(made, setup_id, track.placement, trainer.slide_m(track.key))
+    if made == document:
+        raise Refused(fact("practice.nothing_new"), fact("practice.slide_first"))
+    return made
 
 
 def taken_up(left: Left, kit: Document, own_kit: Document) -> Attempt | None:

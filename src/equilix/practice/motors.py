@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 
 from equilix.analysis import Analysis
 from equilix.constants import STANDARD_GRAVITY_M_S2
+from equilix.errors import Called, Cancelled
 from equilix.facts import Sayable
 from equilix.mechanics.moving import Moving
 from equilix.practice.rigged import Rigged
@@ -50,15 +51,15 @@ class MotorsOn(Struct, frozen=True):
     run_time: Sayable
 
 
-def motors_on(analysis: Analysis) -> MotorsOn | None:
-    """What the motors have to do; None without any."""
+def motors_on(analysis: Analysis, called_off: Called = lambda: False) -> MotorsOn | None:
+    """What the motors have to do; None without any. Raises :class:`Cancelled`."""
     made = STANDS["gimbal"].make(analysis)
     if made is None:
         return None
     drives = analysis.drives
     level, worst = np.abs(drives.level_nm()), np.abs(drives.working_nm).max(axis=0)
     ratings = drives.ratings_nm
-    shakes = shake_rad(made, ratings, drives.level_nm())
+    shakes = shake_rad(made, ratings, drives.level_nm(), called_off)
     rows = tuple(
         Motor(name, float(level[k] / ratings[k]), float(worst[k] / ratings[k]), float(shakes[k]))
         for k, name in enumerate(drives.names)
@@ -67,7 +68,7 @@ def motors_on(analysis: Analysis) -> MotorsOn | None:
     return MotorsOn(rows, said)
 
 
-def shake_rad(made: Rigged, ratings_nm: Array, level_nm: Array) -> Array:
+def shake_rad(made: Rigged, ratings_nm: Array, level_nm: Array, called_off: Called) -> Array:
     """How much each axis ``(s,)`` shakes, rad, root mean square over two seconds of walking, motors on."""
     moving = Moving(made.links)
     moving.friction[:] = 0.0  # a motor that works overcomes it before it is seen
@@ -77,6 +78,8 @@ def shake_rad(made: Rigged, ratings_nm: Array, level_nm: Array) -> Array:
     most = np.maximum(PEAK * ratings_nm - np.abs(level_nm), 0.0)
     seen = []
     while moving.time_s < SETTLE_S + WATCH_S:
+        if called_off():
+            raise Cancelled
         angles = np.array(moving.pose.angles_rad)
         moving.torques = level_nm + np.clip(-stiff * angles - damp * moving.speeds, -most, most)
         wave = 2 * math.pi * STEPS_HZ * moving.time_s

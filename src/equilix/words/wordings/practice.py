@@ -41,6 +41,8 @@ PRACTICE: Final[Wordings] = {
     "practice.open_lock_first": N_("Open its lock first"),
     "practice.no_handle": N_("There is no handle that could be tipped"),
     "practice.nobody_carries": N_("Nobody carries it, so that nobody can walk with it"),
+    "practice.nothing_new": N_("Everything stands as it does in your document"),
+    "practice.slide_first": N_("Slide something first"),
     "practice.no_exercise": N_("There is no exercise “{key}”"),
     "practice.there_are": N_("There are: {list}"),
     "practice.full": N_("More than {most} attempts cannot be kept"),
@@ -111,11 +113,13 @@ PRACTICE: Final[Wordings] = {
     "practice.means_dynamic_sideways": N_("What is high on one side wants something low on the same side."),
     # the course
     "practice.free": N_("Own rig"),
-    "practice.free_task": N_("Your own rig as it is. What you slide here changes nothing of your document."),
+    "practice.free_task": N_(
+        "Your own rig as it is. What you slide here changes nothing of your document, until you take it over."
+    ),
     "practice.table_task": N_(
         "Your own rig, put down as it is. Let go: does it stay? Push it, nose and side, and see what holds it."
     ),
-    "practice.free_after": N_("Take over into your document what you want to keep: the marks stand beside the tracks."),
+    "practice.free_after": N_("“Take over” puts what you have slid into your document, in one action."),
     "practice.let_go": N_("Let go and look"),
     "practice.let_go_task": N_(
         "The long zoom went on this afternoon; the plate still stands where the short prime had it. Let go, see "

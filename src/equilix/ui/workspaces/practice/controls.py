@@ -21,7 +21,7 @@ ROWS: Final[tuple[tuple[str, str, str], ...]] = (
     ("go", N_("Let go"), "Space"), ("back", "−", ","), ("forth", "+", "."), ("push", N_("Push"), "P"),
     ("spin", N_("Spin"), "S"), ("lock", N_("Lock"), "K"), ("tip", N_("Tip it"), "H"), ("walk", N_("Walk"), "W"),
     ("upright", N_("Upright"), "U"), ("hint", N_("Hint"), "I"), ("numbers", N_("Figures"), "N"),
-    ("count", N_("Count it"), "C"), ("again", N_("Begin again"), "R"),
+    ("count", N_("Count it"), "C"), ("again", N_("Begin again"), "R"), ("take", N_("Take over"), "M"),
 )  # fmt: skip
 """Name, text and key of each."""
 AT_THE_RIG: Final = ("go", "push", "spin", "tip", "walk", "upright", "back", "forth", "lock")

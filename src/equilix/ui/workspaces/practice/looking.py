@@ -18,8 +18,7 @@ def look_for_best(attempt: Attempt, called_off: Called) -> Iterator[Best]:
 
 
 def work_out_motors(attempt: Attempt, called_off: Called) -> Iterator[MotorsOn]:
-    """What the motors do as the rig stands: a second of work, not to be called off."""
-    del called_off
-    found = motors_on(attempt.analysis)
+    """What the motors do as the rig stands: a second of work."""
+    found = motors_on(attempt.analysis, called_off)
     if found is not None:
         yield found

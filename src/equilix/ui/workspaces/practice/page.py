@@ -10,7 +10,7 @@ from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.edits.practising import keep_practised
 from equilix.errors import EquilixError
-from equilix.practice.attempt import Attempt, taken_up
+from equilix.practice.attempt import Attempt, taken_over, taken_up
 from equilix.practice.exercises import COURSE, FREE, Exercise
 from equilix.practice.scoring import practised
 from equilix.store import practice_kept
@@ -35,6 +35,7 @@ class PracticePage(TabbedPage):
         self.course.goes_on.connect(self.go_on)
         self.rig.counted.connect(self._keep)
         self.rig.onward.connect(self._onward)
+        self.rig.takes_over.connect(self._take_over)
         self._offer()
 
     @property
@@ -101,6 +102,17 @@ class PracticePage(TabbedPage):
         left = practice_kept.kept()
         if left is not None and (left.exercise, left.setup) == (attempt.exercise.key, attempt.exercise.setup):
             practice_kept.keep(None)
+
+    def _take_over(self) -> None:
+        """What was slid on a rig of one's own goes into the document: one action, one undo."""
+        attempt = self.rig.attempt
+        if attempt is not None and attempt.free:
+            label = say("Take over what was practised")
+            refusal = self.session.try_edit(label, lambda document: taken_over(attempt, document))
+            if refusal is not None:
+                self.rig.refuse(refusal)
+            else:
+                self.session.said.emit(say("Your rig stands as you left it here."), False)
 
     def _onward(self) -> None:
         attempt = self.rig.attempt

@@ -43,6 +43,8 @@ class RigTab(WorkTab):
     counted = Signal()
     """It is over: what it counted is to be kept."""
     onward = Signal()
+    takes_over = Signal()
+    """What was slid on a rig of one's own is to be put into the document."""
 
     def __init__(self, session: Session) -> None:
         super().__init__(session, say("Looking for what could be had"))
@@ -56,7 +58,7 @@ class RigTab(WorkTab):
         self.picture = Picture()
         self.picture.pressed.connect(self._key)
         self.picture.moved.connect(self._acted)
-        self.picture.refused.connect(self._refuse)
+        self.picture.refused.connect(self.refuse)
         self.title, self.task = text_label(bold=True, points=13), text_label()
         self.state, self.said = text_label(), text_label()
         self.tracks = TrackRows()
@@ -87,7 +89,7 @@ class RigTab(WorkTab):
             "back": lambda: deeds.aim(trainer, each, -1), "forth": lambda: deeds.aim(trainer, each, 1),
             "push": lambda: deeds.push(trainer, each, 1), "spin": lambda: deeds.spin(trainer, each, 1),
             "lock": lambda: deeds.lock(trainer, each), "hint": self._hint, "numbers": self._numbers,
-            "count": self.count, "again": self.begin_again,
+            "count": self.count, "again": self.begin_again, "take": self.takes_over.emit,
         }  # fmt: skip
 
     def _pressed(self, name: str) -> None:
@@ -124,7 +126,7 @@ class RigTab(WorkTab):
             keys.addWidget(self.buttons[name])
         column.addLayout(keys)
         ends = QHBoxLayout()
-        for name in ("count", "again"):
+        for name in ("count", "take", "again"):
             ends.addWidget(self.buttons[name])
         column.addLayout(ends)
         column.addWidget(self.said)
@@ -251,6 +253,7 @@ class RigTab(WorkTab):
         self.tracks.setVisible(not self.over)
         for key in ("hint", "numbers", "count", "again"):
             self.buttons[key].setVisible(not self.over and (attempt.counts or key in ("numbers", "again")))
+        self.buttons["take"].setVisible(attempt.free and bool(attempt.trainer.tracks))
         if self.over:
             last = number in (0, len(COURSE))
             onward = say("Back to the course") if last else say("Next step")
@@ -335,11 +338,12 @@ class RigTab(WorkTab):
         try:
             act()
         except EquilixError as error:
-            self._refuse(error)
+            self.refuse(error)
         if not self.over:
             self._acted()
 
-    def _refuse(self, error: EquilixError) -> None:
+    def refuse(self, error: EquilixError) -> None:
+        """Say what could not be done, and why."""
         show_text(self.said, self.session.tell(error.said), self.theme.tip)
 
     def _key(self, event: QKeyEvent) -> None:
