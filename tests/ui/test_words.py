@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QAbstractButton, QComboBox, QLabel, QLineEdit, QPl
 
 from equilix.demo import lighthouse
 from equilix.document import Document
+from equilix.practice.exercises import own
 from equilix.ui.window import Window
 from equilix.words.language import ENGLISH, Language, speak
 from tests.strange import UNITS, Strange, nameless
@@ -59,10 +60,26 @@ class InAStrangeLanguage(WindowTest):
                     if tab:
                         page.choose(tab)
                     self.settle()
-                    with self.subTest(f"{setup.id}, {key}, {tab}"):
-                        said = "\n".join(shown(self.window))
-                        left = re.findall(r"[A-Za-z]{2,}", UNITS.sub("", KEYS.sub("", said)))
-                        self.assertEqual(sorted(set(left)), [])
+                    self.look(f"{setup.id}, {key}, {tab}")
+
+    def look(self, what: str) -> None:
+        """Nothing English is to be read."""
+        with self.subTest(what):
+            said = "\n".join(shown(self.window))
+            left = re.findall(r"[A-Za-z]{2,}", UNITS.sub("", KEYS.sub("", said)))
+            self.assertEqual(sorted(set(left)), [])
+
+    def test_while_somebody_practises(self) -> None:
+        """At a rig of one's own: held, with a hint and with figures, let go, counted."""
+        self.window.show_page("practice")
+        page = self.window.page
+        page.begin(own("stairs", "gimbal"))  # type: ignore[attr-defined]
+        rig = page.rig  # type: ignore[attr-defined]
+        for name in ("", "hint", "numbers", "walk", "count"):
+            if name:
+                rig.buttons[name].click()
+            self.wait(lambda: not page.waits)  # type: ignore[attr-defined]
+            self.look(f"practice, {name}")
 
 
 if __name__ == "__main__":

@@ -24,6 +24,7 @@ ROWS: Final[tuple[tuple[str, str, str], ...]] = (
     ("count", N_("Count it"), "C"), ("again", N_("Begin again"), "R"), ("take", N_("Take over"), "M"),
 )  # fmt: skip
 """Name, text and key of each."""
+SPACE: Final = "Space"
 AT_THE_RIG: Final = ("go", "push", "spin", "tip", "walk", "upright", "back", "forth", "lock")
 """What is over when it has been counted."""
 
@@ -76,4 +77,4 @@ class Controls(QObject):
 
 
 def _with_key(text: str, key: str) -> str:
-    return on_button(f"{text} ({key})")
+    return on_button(f"{text} ({say('Space') if key == SPACE else key})")
