@@ -286,6 +286,21 @@ class Beds(unittest.TestCase):
             with self.subTest(share):
                 self.assertAlmostEqual(gained, 0.0 if share < 0.5 else 0.05 * G, delta=0.02)
 
+    def test_spun_on_its_feet_it_is_braked(self) -> None:
+        """Four feet at a radius r, a quarter of the weight each: ``µ m g r`` brakes the spin; nothing else turns."""
+        feet = np.array([(x, y, -0.02) for x in (-0.1, 0.1) for y in (-0.1, 0.1)])
+        link = Link("free", np.zeros(3), 3.0, np.zeros(3), np.diag((0.02, 0.02, 0.03)), Z, (0.0,) * 6, (0.0,) * 6)
+        moving = Moving([link], [Bed(0, feet, -0.02, 2e4, 120.0, 0.4)])
+        moving.run(0.2, 1 / 960)
+        moving.speeds[5] = 12.0
+        moving.run(0.02, 1 / 960)  # until all feet slip
+        begun = float(moving.speeds[5])
+        moving.run(0.03, 1 / 960)
+        braked = (begun - float(moving.speeds[5])) / 0.03
+        wanted = 0.4 * 3.0 * G * math.hypot(0.1, 0.1) / 0.03
+        self.assertAlmostEqual(braked, wanted, delta=0.04 * wanted)
+        self.assertLess(float(np.abs(moving.speeds[:5]).max()), 0.02)
+
 
 class Turning(unittest.TestCase):
     """The small steps of a turn."""

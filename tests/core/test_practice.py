@@ -344,6 +344,41 @@ class Hands(unittest.TestCase):
         away.advance(3600.0)
         self.assertAlmostEqual(away.seconds, 1.0)
 
+    def test_everything_goes_along_with_one_joint(self) -> None:
+        """On every stand each placement is in one link, or stays, and in no second one; all masses are there."""
+        for setup in DEMO.setups:
+            for stand in stands_for(analyse(DEMO, setup)):
+                trainer = Trainer(DEMO, setup.id, stand)
+                ids = [*trainer.rigged.still, *(each for ids in trainer.rigged.members for each in ids)]
+                with self.subTest(setup.id, stand=stand):
+                    self.assertEqual(sorted(ids), sorted(trainer.analysis.assembly.ids))
+                    for each in ids:
+                        self.assertEqual(trainer.rigged.link_of(each) is None, each in trainer.rigged.still)
+
+    def test_handle_and_gravity_tip_together(self) -> None:
+        """Tipped any way, gravity in the handle's frame is what it is in the world, turned back; ahead is nose-down."""
+        for towards in (0.0, math.pi / 2, 2.0, -1.0):
+            trainer = Trainer(DEMO, "stairs", "gimbal")
+            trainer.tip(0.35, towards)
+            back = trainer.base @ trainer.moving.gravity
+            np.testing.assert_allclose(back, (0.0, 0.0, -9.80665), atol=1e-9)
+            np.testing.assert_allclose(
+                trainer.base[:2, 2], (math.sin(0.35) * math.cos(towards), math.sin(0.35) * math.sin(towards)), atol=1e-9
+            )
+
+    def test_put_down_and_let_go_nothing_drops(self) -> None:
+        """What stands has pressed its table, its shoulder and its hands down already."""
+        for setup, stand in (("gallery", "table"), ("lamp-room", "shoulder"), ("workshop", "hands")):
+            trainer = Trainer(balanced(setup), setup, stand)
+            before = float(trainer.frames[0].cg_m[2])
+            trainer.let_go()
+            lowest = before
+            for _ in range(30):
+                trainer.advance(FRAME_S)
+                lowest = min(lowest, float(trainer.frames[0].cg_m[2]))
+            with self.subTest(stand):
+                self.assertLess(before - lowest, 0.0006)
+
     def test_every_rig_has_a_stand(self) -> None:
         """What it is carried on comes first, the table last; an empty rig has none."""
         for setup in DEMO.setups:

@@ -1,6 +1,7 @@
 """Practice, in the window: exercises solved by keys alone and by mouse, hints, counting, what is left in the middle."""
 
 import math
+import random
 from datetime import date
 
 import numpy as np
@@ -26,8 +27,10 @@ from equilix.ui.workspaces.notebook.page import PRACTISED, NotebookPage
 from equilix.ui.workspaces.practice import stand_layers
 from equilix.ui.workspaces.practice.page import PracticePage
 from equilix.ui.workspaces.practice.rig_tab import RigTab
-from tests.ui.window_test import WindowTest
+from tests.ui.random_gestures import watched
+from tests.ui.window_test import WindowTest, move_mouse
 
+NO_KEYS = Qt.KeyboardModifier.NoModifier
 SHIFT = Qt.KeyboardModifier.ShiftModifier
 
 
@@ -330,6 +333,21 @@ class AtTheRig(PracticeTest):
         (kept,) = self.session.document.practised
         self.assertAlmostEqual(kept.best, 0.28, delta=0.01)
 
+    def test_another_step_in_the_middle_of_a_pull(self) -> None:
+        """The mouse still down, another rig is begun: nothing of the old one is held, and nothing is raised."""
+        self.begin("order")
+        picture, at = self.rig.picture, self.place_on("lens")
+        QTest.mousePress(picture, Qt.MouseButton.LeftButton, NO_KEYS, at)
+        self.assertEqual(picture.grip.does, "pulls")
+        self.assertEqual(picture.grip._link, 2)
+        self.begin("sled")
+        self.assertEqual(picture.grip.does, "nothing")
+        with watched() as found:
+            move_mouse(picture, at + QPoint(5, 5))
+            picture.grab()
+            QTest.mouseRelease(picture, Qt.MouseButton.LeftButton, NO_KEYS, at)
+        self.assertEqual(found, [])
+
     def test_over_is_over(self) -> None:
         """Counted, neither mouse nor keys change anything; once more, all is as at the start."""
         self.begin("tilt")
@@ -454,6 +472,45 @@ class AtTheRig(PracticeTest):
         self.assertEqual(self.session.document, before)
         self.begin("tilt")
         self.assertFalse(self.rig.buttons["take"].isVisible())
+
+
+class AnyHands(PracticeTest):
+    """Mouse and keys without a plan."""
+
+    def test_random_gestures(self) -> None:
+        """On three steps and a table: presses, drags that are cut short, keys, buttons, resizes; nothing is raised."""
+        rng = random.Random(5)
+        keys = [Qt.Key(each) for each in b" ,.PSKHWUINLT"] + [
+            Qt.Key.Key_Left, Qt.Key.Key_Right, Qt.Key.Key_Up, Qt.Key.Key_Down,
+        ]  # fmt: skip
+        before = self.session.document
+        for exercise in (EXERCISES["order"], EXERCISES["two_hands"], EXERCISES["sled"], own("gallery", "table")):
+            self.page.begin(exercise)
+            self.wait(lambda: not self.page.waits)
+            picture = self.rig.picture
+            with watched() as found:
+                for _ in range(120):
+                    at = QPoint(rng.randrange(picture.width()), rng.randrange(picture.height()))
+                    if rng.random() < 0.5:  # on the rig, or near to it
+                        shown, view = self.trainer.picture(), rng.choice((SIDE, FRONT))
+                        place = picture.sheet_of(view).place_px(rng.choice(list(shown.cgs_m)))
+                        at = (place + picture.box_of(view).topLeft()).toPoint()
+                    match rng.randrange(6):
+                        case 0:
+                            QTest.mousePress(picture, Qt.MouseButton.LeftButton, NO_KEYS, at)
+                        case 1:
+                            QTest.mouseRelease(picture, Qt.MouseButton.LeftButton, NO_KEYS, at)
+                        case 2:
+                            move_mouse(picture, at)
+                        case 3:
+                            self.keys(rng.choice(keys), shift=rng.random() < 0.3)
+                        case 4:
+                            self.window.resize(*rng.choice(((1024, 640), (1280, 800), (1500, 900))))
+                    self.run_for(rng.choice((0.0, 1 / 60, 0.05)))
+            with self.subTest(exercise.key):
+                self.assertEqual(found, [])
+                self.assertTrue(np.isfinite(self.trainer.picture().positions_m).all())
+        self.assertIs(self.session.document, before)
 
 
 class Drawn(PracticeTest):

@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import date
 from typing import Final
 
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
 from equilix.body.practised import Practised
@@ -15,12 +16,15 @@ from equilix.practice.exercises import COURSE
 from equilix.practice.practice_words import title_of
 from equilix.practice.scoring import best_points
 from equilix.ui.session import Session
+from equilix.ui.theme import grown
 from equilix.ui.widgets.text_table import fill_texts, text_table
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.tab import WorkTab, takes_the_rest
 from equilix.words.language import say
 from equilix.words.quantities import fixed
 
+SPARED: Final = (2, 3, 6)
+NARROW_PX: Final = 840.0
 WORST: Final = 9.95
 """What is farther off is not told more exactly."""
 
@@ -50,6 +54,12 @@ class PractisedTab(WorkTab):
         keys.addWidget(self.remove)
         keys.addStretch(1)
         whole.addLayout(keys)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """Where there is little room, whose rig it was and in which order it went is left out."""
+        super().resizeEvent(event)
+        for column in SPARED:
+            self.table.setColumnHidden(column, self.width() < grown(NARROW_PX))
 
     @property
     def first_focus(self) -> QWidget:

@@ -153,6 +153,10 @@ class Grip:
             self.picture.refused.emit(error)
         self.picture.moved.emit()
 
+    def forget(self) -> None:
+        """Another rig is shown: nothing of it is held."""
+        self.does = "nothing"
+
     def release(self) -> None:
         """The mouse lets go."""
         if self.does == "pulls":

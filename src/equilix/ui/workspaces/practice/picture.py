@@ -64,6 +64,7 @@ class Picture(QWidget):
 
     def show_attempt(self, attempt: Attempt) -> None:
         """Show another one."""
+        self.grip.forget()
         self.attempt = attempt
         self.tumbling = Tumbling()
         self.fit()
