@@ -429,7 +429,7 @@ class Odd(unittest.TestCase):
         """A shoulder of stone, hands of steel, joints without friction or full of sand: caught at worst."""
         for key, setup, stand in (
             ("pad_gives_m", "lamp-room", "shoulder"), ("hand_n_m", "workshop", "hands"),
-            ("wrist_nm", "workshop", "hands"), ("gimbal_friction_nm", "stairs", "gimbal"),
+            ("wrist_nm", "workshop", "hands"), ("gimbal_friction", "stairs", "gimbal"),
             ("sled_friction_nm", "causeway", "sled"), ("eyelet_friction_nm", "boat-landing", "line"),
             ("head_friction_nm", "evening", "head"),
         ):  # fmt: skip

@@ -78,7 +78,7 @@ RULES: Final[dict[str, Rule]] = {
     "day_h": Rule(fact("rules.working_day_h"), "number", 8.0),
     "charger_w": Rule(fact("rules.charger_gives"), "power", 60.0),
     "chargers": Rule(fact("rules.chargers_night"), "number", 2.0),
-    "gimbal_friction_nm": Rule(fact("rules.gimbal_friction"), "torque", 0.04),
+    "gimbal_friction": Rule(fact("rules.gimbal_friction"), "number", 0.05),
     "sled_friction_nm": Rule(fact("rules.sled_friction"), "torque", 0.004),
     "head_friction_nm": Rule(fact("rules.head_friction"), "torque", 0.12),
     "eyelet_friction_nm": Rule(fact("rules.eyelet_friction"), "torque", 0.01),

@@ -105,7 +105,7 @@ COURSE: Final[tuple[Exercise, ...]] = (
     ),
     Exercise(
         "worst", "stairs", "gimbal", (TILT, VERTICAL, ROLL, PAN),
-        {"gimbal-pan-arm": 0.015, "gimbal-roll-arm": 0.012, "gimbal-plate": -0.043, "gimbal-cradle": 0.010}, 360.0,
+        {"gimbal-pan-arm": 0.012, "gimbal-roll-arm": 0.012, "gimbal-plate": -0.043, "gimbal-cradle": 0.010}, 360.0,
         loose=frozenset(("gimbal-plate",)), friction={"tilt": 1.5, "roll": 1.5}, motors=True,
     ),
 )  # fmt: skip

@@ -73,11 +73,12 @@ def _gimbal(analysis: Analysis) -> Rigged | None:
     axes = analysis.drives.axes
     if not axes:
         return None
-    assembly, rub = analysis.assembly, rule(analysis.carried.rules, "gimbal_friction_nm")
+    assembly, share = analysis.assembly, rule(analysis.carried.rules, "gimbal_friction")
     links, members, turnables = [], [], []
     for k, axis in enumerate(axes):
         inner = set(axes[k + 1].members) if k + 1 < len(axes) else set()
         ids = tuple(each for each in axis.members if each not in inner)
+        rub = share * axis.joint.torque_nm
         own = assembly.mass_properties(ids)
         links.append(
             Link(

@@ -104,7 +104,7 @@ CHECKS: Final[Wordings] = {
     "rules.working_day_h": N_("A working day, h"),
     "rules.charger_gives": N_("A charger gives"),
     "rules.chargers_night": N_("Chargers for the night"),
-    "rules.gimbal_friction": N_("Practice: friction of a gimbal axis"),
+    "rules.gimbal_friction": N_("Practice: friction of a gimbal axis, share of its motor"),
     "rules.sled_friction": N_("Practice: friction of a sled’s gimbal"),
     "rules.head_friction": N_("Practice: friction of a tripod head"),
     "rules.eyelet_friction": N_("Practice: friction at the eyelet"),
