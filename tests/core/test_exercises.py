@@ -19,7 +19,7 @@ from equilix.edits.rigging import pin
 from equilix.errors import Invalid, Refused
 from equilix.practice.attempt import Attempt, taken_up
 from equilix.practice.exercises import COURSE, EXERCISES, exercise_named, goals_of, own, ready
-from equilix.practice.meaning import left_over
+from equilix.practice.meaning import first_off, left_over
 from equilix.practice.motors import motors_on
 from equilix.practice.practice_words import attempt_words, count_words, motor_words, title_of
 from equilix.practice.scoring import FAIR_TRY, HINT_POINTS, best_of, best_points, practised
@@ -158,10 +158,31 @@ class Course(unittest.TestCase):
         self.assertIn("Motors off", first)
         self.assertIn("nose-down", second)
         self.assertIn("in front", second)
-        self.assertNotRegex(first + second, r"\d+ mm")
+        third = in_words(attempt.hint())
+        self.assertIn("short camera plate", third)
+        self.assertIn("to the left", third)
+        self.assertNotRegex(first + second + third, r"\d+ mm")
         solve(attempt)
         self.assertIn("Count it", in_words(attempt.hint()))
-        self.assertEqual(attempt.hints, 3)
+        self.assertEqual(attempt.hints, 4)
+
+    def test_the_third_hint_leads_there(self) -> None:
+        """In every step, following it by two millimetres, or a hole, brings what comes first nearer to where it belongs."""
+        for exercise in COURSE:
+            attempt = attempt_at(exercise.key)
+            attempt.hints = 2
+            first = first_off(exercise, attempt.analysis)
+            assert first is not None
+            before = abs(first.value_m)
+            said = in_words(attempt.hint())
+            names = [each for each in attempt.trainer.tracks if f" {each.name} " in said]
+            track = names[0]
+            attempt.trainer.loosen(track.key)
+            by = max(0.002, track.step_m) * (1 if "to the right" in said else -1)
+            attempt.trainer.slide(track.key, attempt.trainer.slide_m(track.key) + by)
+            now = next(each for each in attempt.analysis.conditions if each.balance.key == first.balance.key)
+            with self.subTest(exercise.key):
+                self.assertLess(abs(now.value_m), before)
 
     def test_unknown_exercise(self) -> None:
         """The message names those that there are."""

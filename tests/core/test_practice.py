@@ -18,6 +18,7 @@ from equilix.faults import document_faults
 from equilix.planner.schools import plan
 from equilix.practice.stands import STANDS, stands_for
 from equilix.practice.trainer import CAUGHT_RAD, Trainer
+from equilix.shelf.starters import starter_document, starters
 from equilix.words.telling import in_words
 
 DEMO = lighthouse()
@@ -220,6 +221,27 @@ class Off(unittest.TestCase):
             with self.subTest(setup.id):
                 near = any(each.leaning_rad < math.radians(4.0) for each in analysis.lying)
                 self.assertEqual(leans < math.radians(4.0), analysis.on_table.stands or near)
+
+
+class Starters(unittest.TestCase):
+    """The rigs that people begin with."""
+
+    def test_starters_stand_where_they_are_balanced(self) -> None:
+        """Each on what it is carried on: inside its targets it stands, or settles; all of them can be let go."""
+        for key in starters():
+            document = starter_document(key)
+            analysis = analyse(document, document.setups[0])
+            for stand in stands_for(analysis):
+                trainer = Trainer(document, document.setups[0].id, stand)
+                trainer.let_go()
+                go(trainer, 1.0)
+                on_it = analysis.way.name in STANDS[stand].ways
+                right = all(abs(each.value_m) <= each.balance.target_m for each in analysis.conditions)
+                with self.subTest(key, stand=stand):
+                    self.assertTrue(np.isfinite(trainer.picture().positions_m).all())
+                    if on_it and right:
+                        for each in trainer.rigged.turnables:
+                            self.assertLess(abs(trainer.angle_rad(each)), math.radians(4.0))
 
 
 class Hands(unittest.TestCase):

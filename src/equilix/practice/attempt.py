@@ -3,20 +3,26 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from typing import Final
 
 from msgspec import Struct
 
 from equilix.analysis import Analysis, analyse
+from equilix.carry.conditions import Condition
 from equilix.document import Document
 from equilix.edits.rigging import extend, slide
 from equilix.errors import EquilixError, Refused
 from equilix.facts import Sayable, fact
+from equilix.planner.plan import DrawOut, SlideTo
 from equilix.practice.exercises import EXERCISES, FREE, Exercise, own, ready
-from equilix.practice.meaning import Symptom, hint, symptoms
+from equilix.practice.meaning import Symptom, first_off, hint, symptoms
 from equilix.practice.scoring import FAIR_TRY, Best, Count, count
-from equilix.practice.sliding import Deed
+from equilix.practice.sliding import OUT, Deed
 from equilix.practice.stands import STANDS, StandKey
 from equilix.practice.trainer import Trainer
+
+HINT_WHAT: Final = 3
+"""From this hint on it is told what has to be slid."""
 
 
 class Left(Struct, frozen=True):
@@ -96,9 +102,24 @@ class Attempt:
         return None if slide is None else self.trainer.track(key).zero_m + slide
 
     def hint(self) -> Sayable:
-        """Ask for a hint; the second on one condition says more than the first. It is counted."""
+        """Ask for a hint: where to look, which way it goes, what does it. Each is counted, and each says more."""
         self.hints += 1
-        return hint(self.exercise, self.analysis, self.hints)
+        off = first_off(self.exercise, self.analysis)
+        if off is None or self.hints < HINT_WHAT:
+            return hint(self.exercise, self.analysis, self.hints)
+        return self._what_does_it(off)
+
+    def _what_does_it(self, off: Condition) -> Sayable:
+        """What has to be slid for a condition, and which way on its scale; not how far."""
+        trainer, best = self.trainer, self.best
+        wanted = () if best is None else [step for step in best.plan.steps if isinstance(step, SlideTo | DrawOut)]
+        keys = [f"{each.placement}{OUT}" if isinstance(each, DrawOut) else each.placement for each in wanted]
+        does = {key: trainer.moves(key, off.balance.key) for key in keys}
+        if not does:
+            return hint(self.exercise, self.analysis, self.hints)
+        key = max(does, key=lambda each: abs(does[each]))
+        on = does[key] * off.value_m < 0
+        return fact("practice.hint_more" if on else "practice.hint_less", name=trainer.track(key).name)
 
     def again(self) -> None:
         """Begin anew; what could be had is known already."""

@@ -16,6 +16,7 @@ from equilix.document import Document
 from equilix.edits.rigging import extend, slide
 from equilix.errors import Refused
 from equilix.facts import fact
+from equilix.keys import BalanceKey
 from equilix.rig.kinematics import Assembly
 
 Array = NDArray[np.float64]
@@ -109,6 +110,19 @@ class Sliding(ABC):
     def way_of(self, key: str) -> Array:
         """The way ``(3,)`` in which what is on that track goes as it grows, as the rig stands."""
         return _way_of(self.track(key), self.picture())
+
+    def moves(self, key: str, balance: BalanceKey) -> float:
+        """How far a condition goes, m, for each metre that what is on a track is slid on, or back at its end."""
+        track, now = self.track(key), self.slide_m(key)
+        to = now + track.step_m if now + track.step_m <= track.to_m else now - track.step_m
+        put = extend if track.draws else slide
+        other = put(self.document, self.setup_id, track.placement, to)
+        then = analyse(other, other.setups_by_id[self.setup_id])
+        before, after = (
+            next((each.value_m for each in analysis.conditions if each.balance.key == balance), 0.0)
+            for analysis in (self.analysis, then)
+        )
+        return (after - before) / (to - now)
 
     # what hands do
 

@@ -52,6 +52,8 @@ PRACTICE: Final[Wordings] = {
     "practice.hint_done": N_("All that was asked is inside its tolerance. Count it."),
     "practice.hint_look": N_("{title}. {prepare} When it is right: {right}"),
     "practice.hint_way": N_("{title}: it goes {way}. {against}."),
+    "practice.hint_more": N_("It is the {name} that does it: its pointer has to go to the right."),
+    "practice.hint_less": N_("It is the {name} that does it: its pointer has to go to the left."),
     "practice.weight_x_less": N_("There is too much weight in front"),
     "practice.weight_x_more": N_("There is too much weight behind"),
     "practice.weight_y_less": N_("There is too much weight on the left"),
