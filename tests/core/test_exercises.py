@@ -167,7 +167,7 @@ class Course(unittest.TestCase):
         self.assertEqual(attempt.hints, 4)
 
     def test_the_third_hint_leads_there(self) -> None:
-        """In every step, following it by two millimetres, or a hole, brings what comes first nearer to where it belongs."""
+        """In every step, following it by 2 mm, or a hole, brings what comes first nearer to where it belongs."""
         for exercise in COURSE:
             attempt = attempt_at(exercise.key)
             attempt.hints = 2

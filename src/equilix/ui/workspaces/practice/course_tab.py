@@ -28,7 +28,7 @@ class CourseTab(WorkTab):
         super().__init__(session, say("Looking what can be practised"))
         self.course = text_table(say("The course"), (say("Step"), say("What it is about"), say("On"), say("Best")))
         self.own = text_table(say("Rigs of your own"), (say("Rig"), say("On")))
-        self.lead, self.task, self.caution = text_label(), text_label(), text_label()
+        self.lead, self.task, self.caution, self.none = (text_label() for _ in range(4))
         self.begin, self.begin_own = QPushButton(say("Begin this step")), QPushButton(say("Practise on this rig"))
         self.go_on = QPushButton()
         self.go_on.clicked.connect(self.goes_on)
@@ -55,6 +55,7 @@ class CourseTab(WorkTab):
             box.addLayout(keys)
         left.insertWidget(0, self.go_on)
         left.insertWidget(2, self.task)
+        right.insertWidget(0, self.none)
         columns.addLayout(left, 3)
         columns.addLayout(right, 2)
         whole.addLayout(columns, 1)
@@ -104,6 +105,10 @@ class CourseTab(WorkTab):
         if self.own.currentRow() < 0 and shown:
             self.own.setCurrentCell(0, 0)
         self.begin_own.setEnabled(bool(shown))
+        none = say(
+            "Your own rigs stand here as soon as there are any: Build makes one, Begin … has some to start from."
+        )
+        show_text(self.none, "" if shown else none, self.theme.quiet)
 
     def _show_task(self) -> None:
         """What is to be done in the step that is chosen."""
