@@ -117,6 +117,21 @@ class AtTheRig(PracticeTest):
         self.begin("vertical")
         self.assertFalse(picture.numbers)
 
+    def test_the_chosen_axis_is_seen(self) -> None:
+        """Tilt, from the front a line across, from the side a cross at its place; pan, a line upright from both."""
+        attempt = self.begin("order")
+        picture = self.rig.picture
+        for key, side_lines, front in (("tilt", 2, (1.0, 0.0)), ("pan", 1, (0.0, 1.0))):
+            while self.rig.turnable.key != key:
+                self.keys(Qt.Key.Key_T)
+            self.assertEqual(picture.axis, key)
+            side = list(stand_layers.axis(attempt, key, picture.sheet_of(SIDE)))
+            self.assertEqual(len(side), side_lines)
+            (line,) = stand_layers.axis(attempt, key, picture.sheet_of(FRONT))
+            assert isinstance(line, Line)
+            way = line.points[1] - line.points[0]
+            self.assertAlmostEqual(abs(way.x()) / (abs(way.x()) + abs(way.y())), front[0])
+
     def test_figures_in_us_units(self) -> None:
         """Scales read inches where the document does."""
         self.press(Qt.Key.Key_F8)
@@ -290,6 +305,27 @@ class AtTheRig(PracticeTest):
             shown = self.trainer.picture()
             for place in shown.cgs_m:
                 self.assertTrue(sheet.bounds.contains(sheet.place_px(place)))
+
+    def test_a_tipped_gimbal_stays_in_sight(self) -> None:
+        """Tipped to every side, swung round: it is on the paper, and the pull of the mouse starts where it holds."""
+        self.begin("masked")
+        picture = self.rig.picture
+        for _ in range(4):
+            self.keys(Qt.Key.Key_H)
+            self.keys(Qt.Key.Key_Space)
+            self.run_for(0.4)
+            shown = self.trainer.picture()
+            for view in (SIDE, FRONT):
+                sheet = picture.sheet_of(view)
+                for corner in shown.corners_m[0]:
+                    self.assertTrue(sheet.bounds.adjusted(-40, -40, 40, 40).contains(sheet.place_px(corner)))
+        at = self.place_on("lens", front=True)
+        QTest.mousePress(picture, Qt.MouseButton.LeftButton, NO_KEYS, at)
+        (line, _) = picture.grip.primitives(picture.sheet_of(FRONT))
+        assert isinstance(line, Line)
+        off = line.points[0] - line.points[1]
+        self.assertLess(abs(off.x()) + abs(off.y()), 2.0)
+        QTest.mouseRelease(picture, Qt.MouseButton.LeftButton, NO_KEYS, at)
 
     def test_every_stand_is_drawn(self) -> None:
         """Own rigs on whatever they can be put on: something of each bears it, and it can be let go and held."""

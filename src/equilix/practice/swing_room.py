@@ -21,6 +21,7 @@ LIMITS_DEG: Final[dict[StandKey, tuple[float, float, bool]]] = {
 }  # fmt: skip
 """How far each leans and nods in sight, and whether it is turned round; what goes farther goes out of the picture."""
 STEPS: Final = 7
+TIPPED_RAD: Final = math.radians(20.0)
 
 
 def swing_room_m(trainer: Trainer) -> tuple[Array, Array]:
@@ -39,7 +40,13 @@ def swing_room_m(trainer: Trainer) -> tuple[Array, Array]:
         ]
     if round_:
         up = np.array((0.0, 0.0, 1.0))
-        found += [moved @ about_axis(up, k * math.pi / 2).T + pivot for k in (1, 2, 3)]
+        post = next((each.point_m for each in trainer.rigged.turnables if each.key in ("pan", "spin")), pivot)
+        around = corners[goes] - post
+        found += [around @ about_axis(up, k * math.pi / 2).T + post for k in (1, 2, 3)]
+    if trainer.rigged.tips:  # the handle, and all that it carries
+        whole, held = np.concatenate(found), trainer.held_m
+        for axis in np.eye(3)[:2]:
+            found += [(whole - held) @ about_axis(axis, side * TIPPED_RAD).T + held for side in (-1.0, 1.0)]
     points = np.concatenate([*found, *(point[None, :] for point in _beside(trainer))])
     return points.min(axis=0), points.max(axis=0)
 

@@ -97,6 +97,19 @@ class Trainer(Sliding):
         return about_axis(axis, self.tip_rad)
 
     @property
+    def held_m(self) -> Array:
+        """The place ``(3,)`` about which the handle is tipped: a hand under its first axis."""
+        return self.rigged.turnables[0].point_m
+
+    def in_world(self, place_m: Array) -> Array:
+        """A place ``(3,)`` of the base's frame as it is seen, the handle tipped."""
+        return np.asarray(self.held_m + self.base @ (place_m - self.held_m))
+
+    def in_base(self, place_m: Array) -> Array:
+        """A place ``(3,)`` that is seen, in the frame of the base."""
+        return np.asarray(self.held_m + self.base.T @ (place_m - self.held_m))
+
+    @property
     def frames(self) -> list[Frame]:
         """Where each link is, in the frame of the base."""
         return self.moving.frames
@@ -121,7 +134,8 @@ class Trainer(Sliding):
         )
         if not self.tip_rad:
             return shown
-        return replace(shown, rotations=base @ shown.rotations, positions_m=shown.positions_m @ base.T)
+        held = self.held_m
+        return replace(shown, rotations=base @ shown.rotations, positions_m=(shown.positions_m - held) @ base.T + held)
 
     @property
     def still(self) -> bool:

@@ -129,7 +129,7 @@ class Grip:
         mm = sheet.to_mm(at - self.picture.box_of(self.view).topLeft())
         place = np.array(self.view.toward) * self._depth
         place[self.view.right], place[self.view.up] = mm.x() / 1000.0, -mm.y() / 1000.0
-        return np.asarray(self.trainer.base.T @ place)
+        return self.trainer.in_base(place)
 
     def move(self, at: QPointF) -> None:
         """The mouse goes on with what it holds."""
@@ -170,7 +170,7 @@ class Grip:
         if self.does != "pulls" or sheet.view is not self.view:
             return
         trainer = self.trainer
-        held = trainer.base @ trainer.frames[self._link].place_m(self._home_m)
+        held = trainer.in_world(trainer.frames[self._link].place_m(self._home_m))
         start, end = sheet.place_px(held), self.at - self.picture.box_of(self.view).topLeft()
         yield Line((start, end), "hold", 2.0)
         yield Dot(end, 5.0, "hold")

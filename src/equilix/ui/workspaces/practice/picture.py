@@ -48,6 +48,8 @@ class Picture(QWidget):
         self.theme: Theme = PREP_ROOM
         self.attempt: Attempt | None = None
         self.numbers = self.over = False
+        self.axis = ""
+        """The key of what is turned, pushed, spun and locked."""
         self.chosen = ""
         """The key of the track that is chosen."""
         self.tumbling = Tumbling()
@@ -168,6 +170,8 @@ class Picture(QWidget):
         paint(painter, stand_layers.under(self.attempt, sheet), self.theme, sheet.bounds)
         self.tumbling.draw(painter, shown, sheet, self.theme, lit)
         over = [*stand_layers.over(self.attempt, sheet), *self.grip.primitives(sheet)]
+        if self.axis and self.hasFocus() and not self.over:
+            over += stand_layers.axis(self.attempt, self.axis, sheet)
         if self.numbers:
             over += stand_layers.numbers(self.attempt, sheet)
         paint(painter, over, self.theme, sheet.bounds)

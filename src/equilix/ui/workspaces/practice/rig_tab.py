@@ -166,7 +166,7 @@ class RigTab(WorkTab):
         rows = [(self.session.tell(each.name), each.key) for each in attempt.trainer.rigged.turnables]
         self.axis.offer(rows, rows[-1][1])
         self.axis.setCurrentIndex(self._usual_axis(attempt))
-        self.picture.numbers = False
+        self.picture.numbers, self.picture.axis = False, ""
         self.picture.show_attempt(attempt)
         show_text(self.said, "", self.theme.ink)
         self.frame.stop()
@@ -271,6 +271,9 @@ class RigTab(WorkTab):
         if attempt is None:
             return
         trainer = attempt.trainer
+        if self.picture.axis != self.turnable.key:
+            self.picture.axis = self.turnable.key
+            self.picture.update()
         self.controls.show_state(trainer, self.turnable, over=self.over, numbers=self.picture.numbers)
         if trainer.caught:
             show_text(self.state, say("▲ It fell; hands have caught it."), self.theme.tip)

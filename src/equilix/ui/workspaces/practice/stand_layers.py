@@ -26,6 +26,8 @@ Array = NDArray[np.float64]
 
 X, Y, Z = np.eye(3)
 DOCK_M: Final = 0.30
+AXIS_M: Final = 0.14
+CROSS_PX: Final = 11.0
 TABLE_M: Final = 0.9
 SHOULDER_M: Final = (0.10, 0.12)
 """From the middle of the pad forward and down: as much of the operator as should be in sight."""
@@ -105,16 +107,31 @@ def _held(attempt: Attempt, sheet: Sheet) -> Iterator[Primitive]:
     yield Text(at + QPointF(reach * 0.86, -reach * 0.48 - 8), word, "tip" if caught else "hold")
 
 
+def axis(attempt: Attempt, key: str, sheet: Sheet) -> Iterator[Primitive]:
+    """The axis that is chosen: a line, or a cross where one looks along it."""
+    trainer = attempt.trainer
+    each = trainer.turnable(key)
+    frame = trainer.frames[each.link]
+    at = trainer.in_world(frame.place_m(each.point_m))
+    along = trainer.base @ (frame.turn @ each.axis) * AXIS_M
+    start, middle, end = (sheet.place_px(place) for place in (at - along, at, at + along))
+    if abs(end.x() - start.x()) + abs(end.y() - start.y()) > CROSS_PX:
+        yield Line((start, end), "hold", 1.1, "dash-dot")
+    else:
+        yield Line((middle - QPointF(CROSS_PX, 0), middle + QPointF(CROSS_PX, 0)), "hold", 1.1)
+        yield Line((middle - QPointF(0, CROSS_PX), middle + QPointF(0, CROSS_PX)), "hold", 1.1)
+
+
 def numbers(attempt: Attempt, sheet: Sheet) -> list[Primitive]:
     """Angles at the joints, and the centre of gravity of all that moves."""
     trainer = attempt.trainer
-    frames, base = trainer.frames, trainer.base
+    frames = trainer.frames
     found: list[Primitive] = []
-    found.append(Centre(sheet.place_px(base @ trainer.cg_m), "tip"))
+    found.append(Centre(sheet.place_px(trainer.in_world(trainer.cg_m)), "tip"))
     for each in trainer.rigged.turnables:
         seen = abs(float(each.axis @ np.array(sheet.view.toward)))
         if seen > 0.5:
-            at = sheet.place_px(base @ frames[each.link].place_m(each.point_m))
+            at = sheet.place_px(trainer.in_world(frames[each.link].place_m(each.point_m)))
             said = f"{tell(each.name)} {angle(trainer.angle_rad(each))}"
             found.append(Text(at + QPointF(12, -12), said, "ink"))
     return found
