@@ -158,6 +158,8 @@ class InTheNotebook(PracticeTest):
         tab = page.practised
         self.assertEqual(tab.table.rowCount(), 2)
         self.assertIn("2 of 12", tab.head.text())
+        left = {tab.table.item(row, 1).text(): tab.table.item(row, 5).text() for row in range(2)}
+        self.assertEqual(left, {"Let go and look": "over 10", "Gimbal: the first axis": "6.7"})
         self.assertIn("It falls off the shoulder", tab.more.text())
         tab.table.setCurrentCell(0, 0)
         self.click(tab.remove)
