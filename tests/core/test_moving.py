@@ -9,7 +9,7 @@ from scipy.special import ellipk
 
 from equilix.mechanics.linkage import Link, rates, turned_by
 from equilix.mechanics.loads import Bed, Push, Spring
-from equilix.mechanics.moving import Moving
+from equilix.mechanics.moving import Moving, Runaway
 from equilix.mechanics.rotations import about_axis
 
 G = 9.80665
@@ -300,6 +300,14 @@ class Beds(unittest.TestCase):
         wanted = 0.4 * 3.0 * G * math.hypot(0.1, 0.1) / 0.03
         self.assertAlmostEqual(braked, wanted, delta=0.04 * wanted)
         self.assertLess(float(np.abs(moving.speeds[:5]).max()), 0.02)
+
+    def test_too_stiff_for_its_step_is_said(self) -> None:
+        """A spring that no step of a sixtieth can follow: said before anything is infinite."""
+        link = Link("free", np.zeros(3), 1.0, np.zeros(3), np.eye(3) * 1e-3, Z, (0.0,) * 6, (0.0,) * 6)
+        moving = Moving([link], [Spring(0, np.array((0.1, 0.0, 0.0)), np.array((0.1, 0.0, 0.01)), 1e9, 0.0)])
+        with self.assertRaises(Runaway):
+            moving.run(1.0, 1 / 60)
+        self.assertTrue(np.isfinite(moving.speeds).all())
 
 
 class Turning(unittest.TestCase):

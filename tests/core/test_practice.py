@@ -4,6 +4,7 @@ import contextlib
 import math
 import random
 import unittest
+from unittest import mock
 
 import numpy as np
 
@@ -15,6 +16,7 @@ from equilix.document import Document
 from equilix.edits.rigging import slide
 from equilix.errors import Refused
 from equilix.faults import document_faults
+from equilix.mechanics.moving import Runaway
 from equilix.planner.schools import plan
 from equilix.practice.stands import STANDS, stands_for
 from equilix.practice.trainer import CAUGHT_RAD, Trainer
@@ -446,6 +448,18 @@ class Odd(unittest.TestCase):
             lambda: trainer.grab(each.link, trainer.frames[each.link].cg_m), trainer.release,
             lambda: trainer.drag(np.array([rng.uniform(-1, 1) for _ in range(3)])),
         ))()  # fmt: skip
+
+    def test_what_no_step_follows_is_caught(self) -> None:
+        """Should a rig be too stiff all the same, hands take it, upright, and it can be let go again."""
+        trainer = Trainer(DEMO, "workshop", "hands")
+        trainer.let_go()
+        with mock.patch.object(trainer.moving, "run", side_effect=Runaway):
+            trainer.advance(FRAME_S)
+        self.assertTrue(trainer.caught)
+        self.assertFalse(trainer.held)
+        np.testing.assert_array_equal(trainer.frames[0].turn, np.eye(3))
+        trainer.let_go()
+        self.assertFalse(trainer.caught)
 
     def test_rules_from_another_world(self) -> None:
         """A shoulder of stone, hands of steel, joints without friction or full of sand: caught at worst."""

@@ -26,8 +26,14 @@ BOUNCE: Final = 0.2
 """Of the speed at which a stop is met, so much comes back (estimate)."""
 SLOW_RAD_S: Final = 0.05
 """Slower than this a stop is met without bouncing."""
+FARTHEST: Final = 10.0
+"""Nothing turns by so many rad, or goes so many metres, within one step."""
 MOST_EVENTS: Final = 12
 """Within one step; what happens oftener than that comes to rest."""
+
+
+class Runaway(Exception):
+    """Something is stiffer than the steps that were asked for can follow."""
 
 
 class Energy(Struct):
@@ -139,7 +145,7 @@ class Moving:
         self.given_j += self.energy().moving - before
 
     def run(self, seconds: float, step_s: float) -> None:
-        """Go on for so long, in steps that are no longer than this."""
+        """Go on for so long, in steps that are no longer than this. Raises :class:`Runaway`."""
         count = max(math.ceil(seconds / step_s - 1e-9), 1)
         for _ in range(count):
             self.step(seconds / count)
@@ -238,6 +244,8 @@ class Moving:
         for k, share in enumerate((0.0, 0.5, 0.5, 1.0)):
             if k:
                 x, u = share * h * steps[k - 1], u0 + share * h * pushes[k - 1]
+                if not np.isfinite(u).all() or float(np.abs(x).max()) > FARTHEST:
+                    raise Runaway
                 now = self._now(moved(self.links, self.pose, x), u)
             steps[k] = rates(self.links, x, u)
             pushes[k] = self._solve(now, stuck, signs)

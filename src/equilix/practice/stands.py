@@ -53,7 +53,7 @@ TILT_RAD: Final = math.radians(80.0)
 DRAG_NM_S: Final = 0.15
 """The lightest step of a fluid head's drag (estimate)."""
 FEW_FEET: Final = 40
-PART_OF_A_SWING: Final = 1.8
+PART_OF_A_SWING: Final = 2.2
 """The longest step, in rad of the quickest thing that swings; Runge and Kutta's fourth order bears 2.8."""
 SHORTEST_S: Final = 1 / 2000
 """No machine takes shorter ones sixty pictures a second."""
@@ -130,29 +130,36 @@ def _pad(analysis: Analysis) -> Rigged | None:
     stiff = analysis.weight_n / len(corners) / gives
     level = float(corners[:, 2].min())
     corners[:, 2] = level
-    bed = Bed(0, corners, level + gives, stiff, _damping(stiff, analysis, len(corners), 1.0), 0.6)
     link = free_body(analysis, analysis.assembly.ids, (0.0,) * 6, (0.0,) * 3 + (0.02,) * 3)
-    step = step_s(link, corners, stiff)
+    stiff, damping, step = springs(link, corners, stiff, 1.0)
+    bed = Bed(0, corners, level + analysis.weight_n / len(corners) / stiff, stiff, damping, 0.6)
     return Rigged(
         (link,), (bed,), (analysis.assembly.ids,), _turnables(support.datum_m, 3), step, catches=True, walks=True
     )
 
 
-def step_s(link: Link, points_m: Array, stiffness_n_m: float) -> float:
-    """The longest step for a free body on so many springs at these points ``(k, 3)``: by what swings quickest there."""
+def _quickest(link: Link, points_m: Array, stiffness_n_m: float) -> float:
+    """What swings quickest of a free body on so many springs at these points ``(k, 3)``, rad/s."""
     stiff = np.zeros((6, 6))
     for point in points_m:
         arm = np.hstack((np.eye(3), -skew(point - link.cg_m)))
         stiff += stiffness_n_m * arm.T @ arm
     mass = np.zeros((6, 6))
     mass[:3, :3], mass[3:, 3:] = link.mass_kg * np.eye(3), link.inertia_kg_m2
-    quickest = math.sqrt(max(float(np.linalg.eigvals(np.linalg.solve(mass, stiff)).real.max()), 1e-9))
-    return max(min(SPRINGS_S, PART_OF_A_SWING / quickest), SHORTEST_S)
+    return math.sqrt(max(float(np.linalg.eigvals(np.linalg.solve(mass, stiff)).real.max()), 1e-9))
 
 
-def _damping(stiffness_n_m: float, analysis: Analysis, count: int, share: float) -> float:
-    """Of each of so many springs under a rig, for a share of what is critical."""
-    return 2 * share * math.sqrt(stiffness_n_m * count * analysis.mass.mass_kg) / count
+def springs(link: Link, points_m: Array, stiffness_n_m: float, share: float) -> tuple[float, float, float]:
+    """Stiffness and damping of each spring at these points ``(k, 3)``, and the longest step that follows them.
+
+    Damping is in proportion to stiffness, ``2 ζ k/ω``, so that the quickest swing has this ``share`` ζ of what is
+    critical, slower ones less, and nothing answers quicker than ω. What is too stiff for any step gives as much more.
+    """
+    quickest, most = _quickest(link, points_m, stiffness_n_m), PART_OF_A_SWING / SHORTEST_S
+    if quickest > most:
+        stiffness_n_m *= (most / quickest) ** 2
+        quickest = most
+    return stiffness_n_m, 2 * share * stiffness_n_m / quickest, min(SPRINGS_S, PART_OF_A_SWING / quickest)
 
 
 def _hands(analysis: Analysis) -> Rigged | None:
@@ -161,17 +168,15 @@ def _hands(analysis: Analysis) -> Rigged | None:
     if support is None or support.kind not in ("hands", "grip"):
         return None
     rules, places = analysis.carried.rules, support.grips or ()
-    stiff = rule(rules, "hand_n_m")
-    shares = _shares(support, analysis)
-    loads = []
-    for place, share in zip(places, shares, strict=True):
-        point = np.asarray(place.point_m)
-        held = point + Z * (share * analysis.weight_n / stiff)
-        loads.append(Spring(0, point, held, stiff, _damping(stiff, analysis, len(places), 0.5)))
     wrists = rule(rules, "wrist_nm") * len(places)
     link = free_body(analysis, analysis.assembly.ids, (0.0,) * 3 + (wrists,) * 3, (0.0,) * 3 + (0.03,) * 3)
-    middle = sum((np.asarray(place.point_m) for place in places), np.zeros(3)) / len(places)
-    step = step_s(link, np.array([place.point_m for place in places]), stiff)
+    points = np.array([place.point_m for place in places])
+    stiff, damping, step = springs(link, points, rule(rules, "hand_n_m"), 0.7)
+    loads = [
+        Spring(0, point, point + Z * (share * analysis.weight_n / stiff), stiff, damping)
+        for point, share in zip(points, _shares(support, analysis), strict=True)
+    ]
+    middle = points.mean(axis=0)
     return Rigged(
         (link,), tuple(loads), (analysis.assembly.ids,), _turnables(middle, 3), step, catches=True, walks=True
     )
@@ -194,11 +199,12 @@ def _line(analysis: Analysis) -> Rigged | None:
     stiff = TAUT_N_M if harness is None or harness.stiffness_n_m is None else harness.stiffness_n_m
     share = 0.1 if harness is None else harness.damping_ratio
     hook = support.datum_m + Z * long
-    rest = max(long - analysis.weight_n / stiff, 0.01)
-    line = Spring(0, support.datum_m, hook, stiff, _damping(stiff, analysis, 1, share), rest_m=rest, slack=True)
     rub = rule(analysis.carried.rules, "eyelet_friction_nm")
     link = free_body(analysis, analysis.assembly.ids, (0.0,) * 3 + (rub,) * 3, (0.05,) * 3 + (HUNG_NM_S,) * 3)
-    step = step_s(link, support.datum_m[None, :], stiff)
+    stiff, _, step = springs(link, support.datum_m[None, :], stiff, share)
+    damping = 2 * share * math.sqrt(stiff * analysis.mass.mass_kg)  # of the bounce itself, which is told of the line
+    rest = max(long - analysis.weight_n / stiff, 0.01)
+    line = Spring(0, support.datum_m, hook, stiff, damping, rest_m=rest, slack=True)
     return Rigged(
         (link,), (line,), (analysis.assembly.ids,), _turnables(support.datum_m, 3), step, walks=True, hook_m=hook
     )
@@ -242,16 +248,15 @@ def _table(analysis: Analysis) -> Rigged | None:
     kept = corners[np.isin(rows, [analysis.assembly.index[each] for each in comes])]
     feet = _outermost(kept)
     level = float(feet[:, 2].min())
-    whole = analysis.assembly.mass_properties(comes)
-    weight = whole.mass_kg * STANDARD_GRAVITY_M_S2
-    stiff = weight / 4 / TABLE_GIVES_M
-    damping = 2 * 0.3 * math.sqrt(stiff * 4 * whole.mass_kg) / 4
-    bed = Bed(0, feet, level + TABLE_GIVES_M, stiff, damping, 0.5)
     link = free_body(analysis, comes, (0.0,) * 6, (0.0,) * 3 + (AIR_NM_S,) * 3)
-    middle = np.array((whole.cg_m[0], whole.cg_m[1], level))
+    weight, lowest = link.mass_kg * STANDARD_GRAVITY_M_S2, feet[feet[:, 2] < level + 0.002]
+    farthest = feet[int(np.argmax(((feet - link.cg_m) ** 2).sum(axis=1)))]
+    touching = max(lowest, np.stack((farthest, farthest)), key=lambda points: _quickest(link, points, 1.0))
+    stiff, damping, step = springs(link, touching, weight / 4 / TABLE_GIVES_M, 0.7)
+    bed = Bed(0, feet, level + weight / 4 / stiff, stiff, damping, 0.5)
+    middle = np.array((link.cg_m[0], link.cg_m[1], level))
     stays = tuple(each for each in analysis.assembly.ids if each not in comes)
-    lowest = feet[feet[:, 2] < level + 0.002]
-    return Rigged((link,), (bed,), (comes,), _turnables(middle, 3), step_s(link, lowest, stiff), stays)
+    return Rigged((link,), (bed,), (comes,), _turnables(middle, 3), step, stays)
 
 
 def _outermost(points_m: Array) -> Array:

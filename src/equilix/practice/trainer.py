@@ -20,7 +20,7 @@ from equilix.errors import Refused
 from equilix.facts import fact
 from equilix.mechanics.linkage import Frame
 from equilix.mechanics.loads import Bed, Push, Spring
-from equilix.mechanics.moving import Moving
+from equilix.mechanics.moving import Moving, Runaway
 from equilix.mechanics.rotations import about_axis
 from equilix.practice.rigged import Rigged, Turnable, posed
 from equilix.practice.sliding import Sliding
@@ -333,16 +333,18 @@ class Trainer(Sliding):
             self._walk()
         if self._easing_s > 0:
             self._ease(seconds)
-        self.moving.run(seconds, self.rigged.step_s)
+        try:
+            self.moving.run(seconds, self.rigged.step_s)
+        except Runaway:  # hands take it before it flies off
+            self.upright()
+            self.caught, self.held = True, False
+            return
         if self._tap is not None:
             tap, left = self._tap
             self._tap = (tap, left - seconds)
             if left - seconds <= 1e-9:
                 self._let_be()
-        if not np.isfinite(self.moving.speeds).all():  # stiffer than any step follows
-            self.upright()
-            self.caught, self.held = True, False
-        elif self.rigged.catches and self._falls():
+        if self.rigged.catches and self._falls():
             self.moving.stop()
             self.caught = True
 

@@ -23,7 +23,6 @@ from equilix.ui.stage.outlines import FACING
 from equilix.ui.stage.painting import cosmetic_pen
 from equilix.ui.stage.sheet import Sheet
 from equilix.ui.stage.silhouettes import strokes
-from equilix.ui.stage.sprites import DETAIL_SCALE
 from equilix.ui.stage.strokes import Style
 from equilix.ui.theme import PREP_ROOM, Theme, colour
 
@@ -33,6 +32,8 @@ WAYS: Final = 32
 _TURN: Final = np.arange(WAYS) * (2 * math.pi / WAYS)
 LOOKS: Final = np.stack((np.cos(_TURN), np.sin(_TURN)))
 """The directions ``(2, WAYS)`` in which the outermost point is looked for."""
+FINE_SCALE: Final = 0.6
+"""Pixels per millimetre under which fine lines are left out: what moves, and is small, only shimmers with them."""
 EDGE_PX: Final = 1.0
 """The widest line that is drawn as quickly as a hairline, a fifth of the time of wider ones."""
 EDGE_ON: Final = 0.7
@@ -86,7 +87,7 @@ class Tumbling:
             "bright": cosmetic_pen(theme.card, EDGE_PX),
         }  # fmt: skip
         edge, marked = cosmetic_pen(theme.ink, EDGE_PX), cosmetic_pen(theme.hold, 2.2)
-        laid = self.laid(assembly, sheet, fine=sheet.scale >= DETAIL_SCALE)
+        laid = self.laid(assembly, sheet, fine=sheet.scale >= FINE_SCALE)
         for row in np.argsort(depths, kind="stable").tolist():
             pen = marked if assembly.ids[row] in lit else edge
             for polygon, style, filled in laid[row]:
