@@ -64,6 +64,17 @@ class PracticeCommand(unittest.TestCase):
         code, _, _ = self.run_it("--remove", attempts[0].id, "--save", str(self.folder / "less.eqx"))
         self.assertEqual((code, open_document(self.folder / "less.eqx").practised), (0, ()))
 
+    def test_the_motors_of_an_own_gimbal_come_on(self) -> None:
+        """As in the window: three of them on the gimbal; none where the same rig lies on a table, or on a shoulder."""
+        for options, motors in (
+            (("--setup", "stairs"), 3),
+            (("--setup", "stairs", "--stand", "table"), 0),
+            (("--setup", "workshop"), 0),
+        ):
+            with self.subTest(options):
+                counted = self.told(*options, "--count")["counted"]
+                self.assertEqual(len(counted["motors"]), motors)  # type: ignore[index]
+
     def test_a_table_of_how_it_moved(self) -> None:
         """A row a picture, a column a joint, seconds and degrees."""
         table = self.folder / "moved.csv"

@@ -164,7 +164,7 @@ def _worked(attempt: Attempt, options: argparse.Namespace, display: Display) -> 
         raise Refused(fact("practice.no_time"), fact("practice.time_allowed"))
     names = [each.key for each in trainer.rigged.turnables]
     rows: list[list[float]] = []
-    lines = [f"{tell(attempt.exercise.title, display)}: {tell(attempt.exercise.task, display)}"]
+    lines = [f"{tell(attempt.exercise.title, display)}: {tell(attempt.task, display)}"]
     if options.seconds:
         trainer.let_go()
         if options.push is not None:
@@ -202,7 +202,7 @@ def _counted(attempt: Attempt, display: Display) -> tuple[dict[str, Any], list[s
     ]
     lines += [tell(each, display) for each in left_over(goals_of(attempt.exercise, attempt.analysis))]
     lines.append(tell(attempt.exercise.after, display))
-    motors = motors_on(attempt.analysis) if attempt.exercise.motors else None
+    motors = motors_on(attempt.analysis) if attempt.motors_come_on else None
     if motors is not None:
         lines += [tell(each, display) for each in motor_words(motors)]
     found = {

@@ -10,14 +10,13 @@ from msgspec import Struct
 from equilix.analysis import Analysis, analyse
 from equilix.carry.conditions import Condition
 from equilix.document import Document
-from equilix.edits.rigging import extend, slide
 from equilix.errors import EquilixError, Refused
 from equilix.facts import Sayable, fact
 from equilix.planner.plan import DrawOut, SlideTo
 from equilix.practice.exercises import EXERCISES, FREE, Exercise, own, ready
 from equilix.practice.meaning import Symptom, first_off, hint, symptoms
 from equilix.practice.scoring import FAIR_TRY, Best, Count, count
-from equilix.practice.sliding import OUT, Deed
+from equilix.practice.sliding import OUT, Deed, put_at
 from equilix.practice.stands import STANDS, StandKey
 from equilix.practice.trainer import Trainer
 
@@ -62,6 +61,11 @@ class Attempt:
     def counts(self) -> bool:
         """Whether there is anything to be balanced: a table asks nothing of a rig but to stay there."""
         return self.exercise.stand != "table" and bool(self.began.conditions)
+
+    @property
+    def motors_come_on(self) -> bool:
+        """Whether the motors come on once it is counted: where the exercise asks it, and on one's own gimbal."""
+        return self.exercise.motors or (self.free and self.exercise.stand == "gimbal")
 
     @property
     def task(self) -> Sayable:
@@ -141,8 +145,7 @@ def taken_over(attempt: Attempt, document: Document) -> Document:
     setup_id, trainer = attempt.exercise.setup, attempt.trainer
     made = document
     for track in trainer.tracks:
-        put = extend if track.draws else slide
-        made = put(made, setup_id, track.placement, trainer.slide_m(track.key))
+        made = put_at(made, setup_id, track, trainer.slide_m(track.key))
     if made == document:
         raise Refused(fact("practice.nothing_new"), fact("practice.slide_first"))
     return made

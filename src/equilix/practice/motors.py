@@ -45,7 +45,7 @@ class Motor(Struct, frozen=True):
 
 
 class MotorsOn(Struct, frozen=True):
-    """``run_time_s`` as it is and as it would be in balance; None where the electronics are not told."""
+    """What each motor has to do; ``run_time``: what is said of how long the battery lasts, empty where nothing is."""
 
     motors: tuple[Motor, ...]
     run_time: Sayable

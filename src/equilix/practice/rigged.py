@@ -21,7 +21,7 @@ Array = NDArray[np.float64]
 class Turnable(Struct, frozen=True):
     """A coordinate that a hand can turn, lock and spin: its row among the speeds, its link, its axis at home ``(3,)``.
 
-    ``locks``: it has a lock of its own. ``most_rad``: a hand aims it no farther than that.
+    ``locks``: it has a lock of its own.
     """
 
     name: Sayable
@@ -32,7 +32,6 @@ class Turnable(Struct, frozen=True):
     point_m: Array
     locks: bool = False
     locked_first: bool = False
-    most_rad: float = 3.2
 
 
 class Rigged(Struct, frozen=True):

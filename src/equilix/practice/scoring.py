@@ -30,6 +30,8 @@ MATTERS: Final = 0.25
 HINT_POINTS: Final = 10
 LONG: Final = 4.0
 """After so many times the par nothing is left for time."""
+INSIDE: Final = 1.0 + 1e-6
+"""So many tolerances off is still inside, with room for what sums round off."""
 FAIR_TRY: Final = 3
 """After so many slides it is said of a rig that it cannot be balanced with what slides."""
 
@@ -43,7 +45,7 @@ class Best(Struct, frozen=True):
     @property
     def can(self) -> bool:
         """Whether everything comes inside its tolerance."""
-        return self.off <= 1.0 + 1e-6
+        return self.off <= INSIDE
 
     @property
     def why(self) -> Sayable:
@@ -73,7 +75,7 @@ class Count(Struct, frozen=True):
     @property
     def right(self) -> bool:
         """Whether everything that was asked is inside its tolerance."""
-        return self.off <= 1.0 + 1e-6
+        return self.off <= INSIDE
 
 
 def best_of(document: Document, exercise: Exercise, called_off: Called = lambda: False) -> Best | None:
@@ -133,7 +135,7 @@ def order_of(exercise: Exercise, analysis: Analysis, deeds: Sequence[Deed]) -> f
             continue
         counted += 1
         earlier = [key for key in steps[: steps.index(served[0])] if key in goals]
-        in_turn += all(abs(values[key][0]) <= 1.0 + 1e-6 for key in earlier)
+        in_turn += all(abs(values[key][0]) <= INSIDE for key in earlier)
     return in_turn / counted if counted else 1.0
 
 

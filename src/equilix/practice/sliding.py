@@ -115,8 +115,7 @@ class Sliding(ABC):
         """How far a condition goes, m, for each metre that what is on a track is slid on, or back at its end."""
         track, now = self.track(key), self.slide_m(key)
         to = now + track.step_m if now + track.step_m <= track.to_m else now - track.step_m
-        put = extend if track.draws else slide
-        other = put(self.document, self.setup_id, track.placement, to)
+        other = put_at(self.document, self.setup_id, track, to)
         then = analyse(other, other.setups_by_id[self.setup_id])
         before, after = (
             next((each.value_m for each in analysis.conditions if each.balance.key == balance), 0.0)
@@ -153,8 +152,7 @@ class Sliding(ABC):
         self._set(track, min(max(to_m, track.from_m), track.to_m))
 
     def _set(self, track: Track, to_m: float) -> None:
-        put = extend if track.draws else slide
-        self.document = put(self.document, self.setup_id, track.placement, to_m)
+        self.document = put_at(self.document, self.setup_id, track, to_m)
         self.analysis = self._analysed()
         self._rebuilt()
 
@@ -199,6 +197,12 @@ class Sliding(ABC):
         if abs(to - now) > 1e-5:
             self._slid_from.setdefault(key, self.conditions)
             self._set(track, to)
+
+
+def put_at(document: Document, setup_id: str, track: Track, to_m: float) -> Document:
+    """The document with what is on a track slid there, or drawn out so far, m. Raises :class:`Refused`."""
+    put = extend if track.draws else slide
+    return put(document, setup_id, track.placement, to_m)
 
 
 def _way_of(track: Track, shown: Assembly) -> Array:

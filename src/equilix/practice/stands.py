@@ -90,7 +90,6 @@ def _gimbal(analysis: Analysis) -> Rigged | None:
         turnables.append(
             Turnable(
                 fact(f"axis.{axis.joint.name}"), axis.joint.name, k, k, axis.direction, axis.point_m, locks=True,
-                most_rad=max(abs(each) for each in axis.range_rad),
             )
         )  # fmt: skip
     turning = {each for ids in members for each in ids}
@@ -232,9 +231,9 @@ def _head(analysis: Analysis) -> Rigged | None:
         ),
     )  # fmt: skip
     turnables = (
-        Turnable(fact("practice.turn_bowl"), "bowl", 0, 0, X, axis, True, True, BOWL_RAD),
+        Turnable(fact("practice.turn_bowl"), "bowl", 0, 0, X, axis, True, True),
         Turnable(fact("axis.pan"), "pan", 1, 1, Z, axis, True),
-        Turnable(fact("axis.tilt"), "tilt", 2, 2, Y, axis, True, False, TILT_RAD),
+        Turnable(fact("axis.tilt"), "tilt", 2, 2, Y, axis, True),
     )
     return Rigged(links, (), ((), (), (*comes, *clamps)), turnables, HINGES_S)
 

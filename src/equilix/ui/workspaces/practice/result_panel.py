@@ -85,7 +85,7 @@ class ResultPanel(QWidget):
         whole.addStretch(1)
 
     def show_result(self, attempt: Attempt, motors: MotorsOn | None, onward: str, *, looking: bool) -> None:
-        """Show how an attempt counted; ``onward``: what the first button says, nothing where there is no next step.
+        """Show how an attempt counted; ``onward``: what the first button says.
 
         ``looking``: what the motors do is still being worked out.
         """
@@ -105,7 +105,6 @@ class ResultPanel(QWidget):
         said = say("The motors come on …") if looking else _lines(lines, tell, head=say("Motors on"))
         show_text(self.motors, said, self.theme.ink)
         self.onward.setText(on_button(onward))
-        self.onward.setVisible(bool(onward))
 
 
 def _lines(facts: Sequence[Sayable], tell: object, head: str = "") -> str:

@@ -202,7 +202,7 @@ class RigTab(WorkTab):
             self._look_for_best()
             return
         self.over = self.picture.over = True
-        if attempt.exercise.motors or (attempt.free and self.trainer.stand == "gimbal"):
+        if attempt.motors_come_on:
             self.motor_job.start(partial(work_out_motors, attempt))
         self.counted.emit()
         self.refresh()

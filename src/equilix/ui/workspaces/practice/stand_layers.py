@@ -24,13 +24,11 @@ from equilix.words.telling import tell
 
 Array = NDArray[np.float64]
 
-X, Y, Z = np.eye(3)
+Y = np.eye(3)[1]
 DOCK_M: Final = 0.30
 AXIS_M: Final = 0.14
 CROSS_PX: Final = 11.0
 TABLE_M: Final = 0.9
-SHOULDER_M: Final = (0.10, 0.12)
-"""From the middle of the pad forward and down: as much of the operator as should be in sight."""
 
 
 def still(attempt: Attempt, sheet: Sheet) -> Iterator[Primitive]:
