@@ -1,59 +1,22 @@
 """The course: each step is wrong as it says, can be mended, and teaches; how attempts count and are kept."""
 
-import json
 import math
-import tempfile
 import unittest
-from datetime import date
-from pathlib import Path
 
 import numpy as np
 
-from equilix.analysis import analyse
-from equilix.body.practised import Practised
 from equilix.demo import lighthouse
-from equilix.document import MOST_PRACTISED
-from equilix.edits.outings import without_notebook
-from equilix.edits.practising import keep_practised, remove_practised
-from equilix.edits.rigging import pin
-from equilix.errors import Invalid, Refused
-from equilix.practice.attempt import Attempt, taken_up
+from equilix.errors import Refused
+from equilix.practice.attempt import Attempt
 from equilix.practice.exercises import COURSE, EXERCISES, exercise_named, goals_of, own, ready
 from equilix.practice.meaning import first_off, left_over
 from equilix.practice.motors import motors_on
-from equilix.practice.practice_words import attempt_words, count_words, motor_words, title_of
-from equilix.practice.scoring import FAIR_TRY, HINT_POINTS, best_of, best_points, practised
-from equilix.practice.sliding import OUT
-from equilix.store import practice_kept
-from equilix.store.differences import differences
-from equilix.store.merging import merged
-from equilix.words.telling import in_words, tell
+from equilix.practice.practice_words import motor_words
+from equilix.practice.scoring import FAIR_TRY, HINT_POINTS, best_of
+from equilix.words.telling import in_words
+from tests.core.practising import attempt_at, go, solve
 
 DEMO = lighthouse()
-
-
-def attempt_at(key: str) -> Attempt:
-    """An attempt at a step of the course, with what could be had."""
-    made = Attempt(EXERCISES[key], DEMO)
-    made.best = best_of(made.start, made.exercise)
-    return made
-
-
-def solve(attempt: Attempt) -> None:
-    """Slide everything to where the plan wants it, in the order in which it is balanced."""
-    assert attempt.best is not None
-    wanted = {step.placement: step.slide_m for step in attempt.best.plan.steps if hasattr(step, "slide_m")}
-    order = ("gimbal-plate", "gimbal-cradle", "gimbal-roll-arm", "gimbal-pan-arm")
-    for key in sorted(wanted, key=lambda each: order.index(each) if each in order else 0):
-        attempt.trainer.loosen(key)
-        attempt.trainer.slide(key, wanted[key])
-        attempt.trainer.clamp(key)
-
-
-def go(attempt: Attempt, seconds: float) -> None:
-    """Let time go on in pictures."""
-    for _ in range(round(seconds * 60)):
-        attempt.trainer.advance(1 / 60)
 
 
 class Course(unittest.TestCase):
@@ -88,11 +51,11 @@ class Course(unittest.TestCase):
         """Let go level it stays; aimed up and let go it falls over."""
         attempt = attempt_at("vertical")
         attempt.trainer.let_go()
-        go(attempt, 2.0)
+        go(attempt.trainer, 2.0)
         self.assertEqual(attempt.trainer.moving.pose.angles_rad[2], 0.0)
         attempt.trainer.aim("tilt", math.radians(-60.0))
         attempt.trainer.let_go()
-        go(attempt, 2.0)
+        go(attempt.trainer, 2.0)
         self.assertLess(attempt.trainer.moving.pose.angles_rad[2], math.radians(-65.0))
 
     def test_two_errors_hide_each_other(self) -> None:
@@ -104,7 +67,7 @@ class Course(unittest.TestCase):
                 solve(attempt)
             trainer = attempt.trainer
             trainer.let_go()
-            go(attempt, 1.0)
+            go(attempt.trainer, 1.0)
             self.assertGreater(float(trainer.moving.pose.turns[0][2, 2]), math.cos(math.radians(3.0)))
             trainer.upright()
             trainer.spin("spin", math.pi)
@@ -119,13 +82,13 @@ class Course(unittest.TestCase):
         """Upright the camera rolls over; with the roll locked and the handle tipped to the side it swings round."""
         attempt = attempt_at("masked")
         attempt.trainer.let_go()
-        go(attempt, 1.5)
+        go(attempt.trainer, 1.5)
         self.assertGreater(attempt.trainer.moving.pose.angles_rad[1], math.radians(20.0))
         attempt.trainer.upright()
         attempt.trainer.lock("roll", True)
         attempt.trainer.tip(math.radians(20.0), math.pi / 2)
         attempt.trainer.let_go()
-        go(attempt, 1.5)
+        go(attempt.trainer, 1.5)
         self.assertGreater(abs(attempt.trainer.moving.pose.angles_rad[0]), math.radians(10.0))
 
     def test_a_wrong_mark_misleads(self) -> None:
@@ -148,7 +111,7 @@ class Course(unittest.TestCase):
         attempt = attempt_at("worst")
         before = attempt.trainer.slide_m("gimbal-plate")
         attempt.trainer.aim("tilt", math.radians(-60.0))
-        go(attempt, 0.5)
+        go(attempt.trainer, 0.5)
         self.assertLess(attempt.trainer.slide_m("gimbal-plate"), before - 0.002)
 
     def test_hints_say_more_and_more(self) -> None:
@@ -283,125 +246,3 @@ class Counting(unittest.TestCase):
         self.assertIn("does not come into balance", said)
         self.assertIn(in_words(attempt.best.plan.reason), said)
         self.assertEqual(attempt_at("tilt").best.why, "")  # type: ignore[union-attr]
-
-
-class Keeping(unittest.TestCase):
-    """An exercise that is closed in the middle, and what was counted."""
-
-    def setUp(self) -> None:
-        kept = tempfile.TemporaryDirectory()
-        self.addCleanup(kept.cleanup)
-        self.folder = Path(kept.name)
-
-    def middle(self) -> Attempt:
-        """An attempt in the middle."""
-        attempt = attempt_at("order")
-        attempt.trainer.loosen("gimbal-plate")
-        attempt.trainer.slide("gimbal-plate", -0.03)
-        attempt.trainer.clamp("gimbal-plate")
-        attempt.trainer.loosen("gimbal-cradle")
-        attempt.trainer.seconds, attempt.hints = 42.5, 1
-        return attempt
-
-    def test_left_and_taken_up(self) -> None:
-        """Places, clamps, time, hints and what was done are what they were."""
-        attempt = self.middle()
-        practice_kept.keep(attempt.left, self.folder)
-        left = practice_kept.kept(self.folder)
-        assert left is not None
-        again = taken_up(left, DEMO, DEMO)
-        assert again is not None
-        self.assertEqual(again.left, attempt.left)
-        self.assertEqual(again.counted.in_order, attempt.counted.in_order)
-        self.assertEqual(again.trainer.loose, {"gimbal-cradle"})
-        practice_kept.keep(None, self.folder)
-        self.assertIsNone(practice_kept.kept(self.folder))
-
-    def test_own_rig_taken_up_or_gone(self) -> None:
-        """A rig of one's own is taken up where it is still there; a telescope stands as it did."""
-        attempt = Attempt(own("causeway", "sled"), DEMO)
-        key = next(each.key for each in attempt.trainer.tracks if each.draws)
-        attempt.trainer.loosen(key)
-        attempt.trainer.slide(key, 0.05)
-        self.assertTrue(key.endswith(OUT))
-        again = taken_up(attempt.left, DEMO, DEMO)
-        assert again is not None
-        self.assertAlmostEqual(again.trainer.slide_m(key), 0.05)
-        gone = DEMO.changed(setups=DEMO.setups[:1])
-        self.assertIsNone(taken_up(attempt.left, DEMO, gone))
-
-    def test_damaged_files_are_nothing(self) -> None:
-        """Cut off, of another kind, with figures that are none: nothing is offered, nothing breaks."""
-        practice_kept.keep(self.middle().left, self.folder)
-        file = self.folder / practice_kept.FILE
-        whole = file.read_bytes()
-        for raw in (b"", whole[:-7], b"[1, 2]", b"{}", b"\xff\xfe", whole.replace(b"42.5", b'"x"'), b"[" * 50_000):
-            file.write_bytes(raw)
-            with self.subTest(raw[:20]):
-                self.assertIsNone(practice_kept.kept(self.folder))
-        told = json.loads(whole)
-        for change in (
-            {"exercise": "nowhere"}, {"exercise": "free", "setup": "nowhere"}, {"places_m": {"gimbal-plate": 1e9}},
-            {"deeds": [{"at_s": 1, "key": "x", "before": [1], "after": [2]}]}, {"seconds": -5.0},
-        ):  # fmt: skip
-            file.write_text(json.dumps({**told, **change}))
-            left = practice_kept.kept(self.folder)
-            assert left is not None
-            again = taken_up(left, DEMO, DEMO)
-            with self.subTest(change):
-                if again is not None:
-                    self.assertGreaterEqual(again.trainer.seconds, 0.0)
-                    self.assertGreaterEqual(again.counted.points, 0)
-
-    def test_counted_goes_into_the_document(self) -> None:
-        """Under an id that is free, told in a line, taken out again; it stays behind when a document is handed on."""
-        attempt = attempt_at("tilt")
-        solve(attempt)
-        new = practised(attempt.exercise, attempt.analysis, attempt.counted, date(2026, 10, 14), "tall")
-        bare = DEMO.changed(practised=())
-        document = keep_practised(keep_practised(bare, new), new)
-        ids = [each.id for each in document.practised]
-        self.assertEqual(len(set(ids)), 2)
-        self.assertIn("Gimbal: the first axis", tell(attempt_words(new), "metric"))
-        self.assertEqual(best_points(document.practised), {"tilt": new.points})
-        self.assertEqual(len(remove_practised(document, ids[0]).practised), 1)
-        with self.assertRaises(Refused):
-            remove_practised(document, "nowhere")
-        self.assertEqual(without_notebook(document).practised, ())
-        self.assertIn("2 exercises practised now", [tell(each, "metric") for each in differences(bare, document)])
-        self.assertEqual(title_of("gone-since"), "gone-since")
-
-    def test_too_many_and_no_day(self) -> None:
-        """Neither more than can be kept, nor a day that is none."""
-        one = Practised(id="a", day="2026-10-14", exercise="tilt")
-        full = DEMO.changed(practised=tuple(one.changed(id=f"a{k}") for k in range(MOST_PRACTISED)))
-        with self.assertRaises(Refused):
-            keep_practised(full, one)
-        with self.assertRaises((Invalid, ValueError)):
-            Practised(id="a", day="yesterday", exercise="tilt")
-
-    def test_two_copies_keep_both(self) -> None:
-        """Merged, what each of two practised is there."""
-        one = Practised(id="a", day="2026-10-14", exercise="tilt", points=70)
-        base = DEMO.changed(practised=())
-        mine, theirs = keep_practised(base, one), keep_practised(base, one.changed(id="b", points=80))
-        self.assertEqual({each.id for each in merged(base, mine, theirs).document.practised}, {"a", "b"})
-
-    def test_words_of_a_count(self) -> None:
-        """The points first, then where they come from; hints only where there were any."""
-        attempt = attempt_at("tilt")
-        self.assertEqual(len(count_words(attempt.counted)), 4)
-        attempt.hints = 1
-        said = [tell(each, "metric") for each in count_words(attempt.counted)]
-        self.assertIn("points of 100", said[0])
-        self.assertEqual(said[-1], "With one hint")
-
-    def test_pinned_and_empty_rigs(self) -> None:
-        """What is pinned for plans can be slid by hand; a rig without tracks has none, and says what is off."""
-        document = pin(DEMO, "gallery", "top-handle", True)
-        attempt = Attempt(own("gallery", "line"), document)
-        attempt.trainer.loosen("top-handle")
-        attempt.trainer.slide("top-handle", 0.0)
-        self.assertEqual(attempt.trainer.slide_m("top-handle"), 0.0)
-        self.assertFalse(Attempt(own("gallery", "table"), DEMO).counts)
-        self.assertTrue(analyse(DEMO, DEMO.setups_by_id["gallery"]).conditions)

@@ -65,15 +65,26 @@ class PracticeCommand(unittest.TestCase):
         self.assertEqual((code, open_document(self.folder / "less.eqx").practised), (0, ()))
 
     def test_the_motors_of_an_own_gimbal_come_on(self) -> None:
-        """As in the window: three of them on the gimbal; none where the same rig lies on a table, or on a shoulder."""
+        """As in the window: three of them on the gimbal, none on a rig that has no motors."""
         for options, motors in (
             (("--setup", "stairs"), 3),
-            (("--setup", "stairs", "--stand", "table"), 0),
             (("--setup", "workshop"), 0),
         ):
             with self.subTest(options):
                 counted = self.told(*options, "--count")["counted"]
                 self.assertEqual(len(counted["motors"]), motors)  # type: ignore[index]
+
+    def test_kept_under_who_carries_it(self) -> None:
+        """As in the window: the operator of the rig that is carried, not the first of the document."""
+        document = open_document(self.file)
+        other = document.operators[1].id
+        setup = next(each for each in document.setups if each.id == "stairs")
+        save(document.with_setup(setup.changed(operator=other)), self.file)
+        for options in (("--setup", "stairs"), ("--exercise", "tilt", "--setup", "stairs")):
+            with self.subTest(options):
+                kept = self.folder / "kept.eqx"
+                self.run_it(*options, "--count", "--save", str(kept))
+                self.assertEqual([each.operator for each in open_document(kept).practised], [other])
 
     def test_a_table_of_how_it_moved(self) -> None:
         """A row a picture, a column a joint, seconds and degrees."""
@@ -106,6 +117,7 @@ class PracticeCommand(unittest.TestCase):
             (("--exercise", "tilt", "--slide", "gimbal-plate=far"), "number"),
             (("--exercise", "tilt", "--seconds", "1e9"), "600"),
             (("--exercise", "tilt", "--aim", "nose=3deg"), "turns"),
+            (("--setup", "stairs", "--stand", "table", "--count"), "nothing to count"),
             (("--exercise", "pad", "--tip", "20deg"), "handle"), (("--remove", "nothing"), "no attempt"),
             (("--exercise", "tilt", "--seconds", "nan"), "600"),
         ):  # fmt: skip

@@ -24,7 +24,7 @@ class Seen(PracticeTest):
             scale = self.rig.tracks.rows[0].scale
             sheet = picture.sheet_of(SIDE)
             more = stand_layers.numbers(attempt, sheet) if picture.numbers else []
-            drawn = [*stand_layers.over(attempt, sheet), *scale.primitives(), *more]
+            drawn = [*stand_layers.over(attempt, attempt.trainer.picture(), sheet), *scale.primitives(), *more]
             return [each.text for each in drawn if isinstance(each, Text) and any(c.isdigit() for c in each.text)]
 
         self.assertEqual(told(), [])
@@ -129,7 +129,7 @@ class Seen(PracticeTest):
                     attempt = self.rig.attempt
                     assert attempt is not None
                     drawn = [*stand_layers.still(attempt, sheet), *stand_layers.under(attempt, sheet),
-                             *stand_layers.over(attempt, sheet)]  # fmt: skip
+                             *stand_layers.over(attempt, attempt.trainer.picture(), sheet)]  # fmt: skip
                     self.assertTrue(drawn or stand == "gimbal")
                 self.keys(Qt.Key.Key_Space)
                 self.assertTrue(self.trainer.held)

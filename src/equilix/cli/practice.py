@@ -87,11 +87,17 @@ def run(options: argparse.Namespace) -> None:
         lines = found.pop("lines")
     else:
         attempt = _attempt(document, options)
+        if options.count and not attempt.counts:
+            raise Refused(
+                fact("practice.nothing_to_count", stand=STANDS[attempt.exercise.stand].title),
+                fact("practice.count_others"),
+            )
         found, lines = _worked(attempt, options, display)
         if options.count:
             found["counted"], more = _counted(attempt, display)
             lines += more
-            who = document.operators[0].id if document.operators else None
+            carried = document.setup_named(options.setup)  # the rig itself, or with an exercise the one that is open
+            who = document.operator_of(carried).id if carried and document.operators else None
             kept = practised(attempt.exercise, attempt.analysis, attempt.counted, date.today(), who)
             document = keep_practised(document, kept)
     if options.save is not None:

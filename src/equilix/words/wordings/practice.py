@@ -21,6 +21,8 @@ PRACTICE: Final[Wordings] = {
     "practice.needs_hands": N_("It needs at least one grip, and to be held before the chest"),
     "practice.needs_line": N_("It needs an eyelet or a top handle that it hangs from"),
     "practice.needs_head": N_("It needs a plate that a tripod head can clamp, and the tripod as its way"),
+    "practice.nothing_to_count": N_("There is nothing to be balanced here, and so nothing to count: {stand}"),
+    "practice.count_others": N_("Put a rig that asks for balance on another stand, or leave the count off"),
     "practice.needs_table": N_("It needs at least one part"),
     "practice.cannot_stand": N_("“{setup}” has no joint for this: {stand}"),
     "practice.turn_lean": N_("side"),

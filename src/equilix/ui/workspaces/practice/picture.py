@@ -97,15 +97,13 @@ class Picture(QWidget):
     def fit(self) -> None:
         """Give each view the scale at which the rig has room to swing."""
         if self.attempt is not None and self.width() > 10:
+            low, high = swing_room_m(self.attempt.trainer)
             for view in (SIDE, FRONT):
-                self._fit(view)
+                self._fit(view, low - ROOM_M / 2, high + ROOM_M / 2)
         self._behind = None
         self.update()
 
-    def _fit(self, view: Projection) -> None:
-        assert self.attempt is not None  # who fits it has looked
-        low, high = swing_room_m(self.attempt.trainer)
-        low, high = low - ROOM_M / 2, high + ROOM_M / 2
+    def _fit(self, view: Projection, low: Array, high: Array) -> None:
         box = self.box_of(view)
         flat = view.flat(np.stack((low, high)))
         wide, tall = np.abs(flat[1] - flat[0]).tolist()
@@ -169,7 +167,7 @@ class Picture(QWidget):
         painter.translate(box.topLeft())
         paint(painter, stand_layers.under(self.attempt, sheet), self.theme, sheet.bounds)
         self.tumbling.draw(painter, shown, sheet, self.theme, lit)
-        over = [*stand_layers.over(self.attempt, sheet), *self.grip.primitives(sheet)]
+        over = [*stand_layers.over(self.attempt, shown, sheet), *self.grip.primitives(sheet)]
         if self.axis and self.hasFocus() and not self.over:
             over += stand_layers.axis(self.attempt, self.axis, sheet)
         if self.numbers:

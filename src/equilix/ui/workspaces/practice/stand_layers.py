@@ -12,6 +12,7 @@ from PySide6.QtGui import QPainterPath
 
 from equilix.practice.attempt import Attempt
 from equilix.result import Result
+from equilix.rig.kinematics import Assembly
 from equilix.ui.stage.layers import person
 from equilix.ui.stage.layers.stand import tripod
 from equilix.ui.stage.primitives import Centre, Dot, Line, Primitive, Shape, Text, tube
@@ -71,8 +72,8 @@ def _line(attempt: Attempt, sheet: Sheet) -> Iterator[Primitive]:
     yield Dot(hook, 5.0, "card", "ink", 1.4)
 
 
-def over(attempt: Attempt, sheet: Sheet) -> Iterator[Primitive]:
-    """What is before the rig: hands on the grips, the bearing of a sled, a hand that holds it all."""
+def over(attempt: Attempt, shown: Assembly, sheet: Sheet) -> Iterator[Primitive]:
+    """What is before the rig, ``shown`` as it stands now: hands on the grips, a bearing, a hand that holds it."""
     trainer = attempt.trainer
     if trainer.stand == "hands":
         for _, grip in trainer.springs_m:
@@ -82,14 +83,11 @@ def over(attempt: Attempt, sheet: Sheet) -> Iterator[Primitive]:
         assert support is not None  # a sled has a post
         yield Dot(sheet.place_px(support.datum_m), max(sheet.px(0.012), 4.0), "card", "ink", 1.6)
     if trainer.held or trainer.caught:
-        yield from _held(attempt, sheet)
+        yield from _held(shown, trainer.caught, sheet)
 
 
-def _held(attempt: Attempt, sheet: Sheet) -> Iterator[Primitive]:
+def _held(shown: Assembly, caught: bool, sheet: Sheet) -> Iterator[Primitive]:
     """A bracket about the rig: hands hold it, or have caught it."""
-    trainer = attempt.trainer
-    caught = trainer.caught
-    shown = trainer.picture()
     flat = sheet.view.flat(shown.cgs_m) * sheet.scale
     middle = flat.mean(axis=0)
     at = sheet.to_px(middle[0] / sheet.scale, middle[1] / sheet.scale)
