@@ -3,7 +3,7 @@
 Before the first comma stands how often and how long, and what; after it, in any order: a time (``at 14:00``),
 ``after`` or ``before`` something, a lens or an operator by words of their names, ``without matte box``,
 ``2 min gap``, ``6 °C``, ``wind 8 m/s``, ``walking``, ``low``, ``chest high``, ``eye high`` or ``overhead``, ``mains``.
-What must be reached in time is ``ferry by 18:40``.
+What must be reached in time is ``ferry by 18:40``. Lines in the languages of :mod:`~equilix.day.tongues` are read too.
 """
 
 from __future__ import annotations
@@ -15,6 +15,7 @@ from typing import Any, Final
 from msgspec import Struct
 from pydantic_core import ValidationError
 
+from equilix.day.tongues import first_in_english, more_in_english
 from equilix.document import Document
 from equilix.edits.kit import slug
 from equilix.edits.sound import refused_by
@@ -34,7 +35,9 @@ WIND: Final = re.compile(r"wind (\d+(?:[.,]\d+)?) ?(m/s|km/h|mph|kn)$")
 SPEEDS: Final = {"m/s": 1.0, "km/h": 1 / 3.6, "mph": 0.44704, "kn": 1852 / 3600}
 BREAKS: Final[dict[str, ItemKind]] = {
     "break": "break", "rest": "break", "pause": "break", "lunch": "meal", "meal": "meal", "dinner": "meal",
-    "breakfast": "meal", "drive": "transport", "transport": "transport", "travel": "transport", "move": "transport",
+    "breakfast": "meal", "mittag": "meal", "mittagessen": "meal",
+    "abendessen": "meal", "frühstück": "meal",
+    "drive": "transport", "transport": "transport", "travel": "transport", "move": "transport",
 }  # fmt: skip
 HIGH_WORDS: Final[dict[Height, str]] = {
     "low": "low", "chest": "chest high", "eye": "eye high", "overhead": "overhead",
@@ -86,6 +89,7 @@ class Read(Struct, frozen=True):
 def read_item(document: Document, day: Day, text: str) -> Read:
     """An item out of a line. Raises :class:`Refused` with the word that is not understood."""
     typed = [piece.strip() for piece in " ".join(text.split()).split(",") if piece.strip()] or [""]
+    typed[0] = first_in_english(typed[0])
     first, *more = (piece.casefold() for piece in typed)
     by = BY.match(typed[0])
     if by is not None:
@@ -95,7 +99,8 @@ def read_item(document: Document, day: Day, text: str) -> Read:
         if ":" in typed[0]:
             fields["name"] = typed[0].partition(":")[2].strip()
     at = None
-    for piece in more:
+    for said in more:
+        piece = more_in_english(said)
         place = _place(day, piece)
         if place is not None:
             at = place

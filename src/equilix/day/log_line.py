@@ -11,6 +11,7 @@ from typing import Any, Final, get_args
 from pydantic_core import ValidationError
 
 from equilix.day.line import named, read_clock
+from equilix.day.tongues import log_in_english
 from equilix.document import Document
 from equilix.edits.days import item_of
 from equilix.edits.sound import refused_by
@@ -53,7 +54,7 @@ def _names(document: Document, day: Day) -> dict[str, str]:
 def read_event(document: Document, day: Day, text: str) -> Event:
     """An entry out of a line. Raises :class:`Refused` with what is not understood."""
     when, _, rest = " ".join(text.casefold().split()).partition(" ")
-    kind, _, what = rest.partition(" ")
+    kind, _, what = log_in_english(rest).partition(" ")
     minute = read_clock(when)
     if kind not in KINDS:
         raise Refused(fact("log.no_kind", text=kind), fact("log.write_line", kinds=listed(KINDS)))

@@ -23,6 +23,7 @@ from equilix.document import MOST_READINGS, Document
 from equilix.edits.measuring import correct_part
 from equilix.errors import Refused
 from equilix.facts import Sayable, fact, length, mass, number, percent, run
+from equilix.guide.seen_words import in_english
 from equilix.keys import BalanceKey
 from equilix.kit.catalogue import free_id
 from equilix.kit.parts import Part
@@ -59,7 +60,7 @@ class Seen(Struct, frozen=True):
 
 def read_seen(analysis: Analysis, condition: Condition, text: str) -> Seen:
     """Understand what someone typed about one axis. Raises :class:`Refused` with what is allowed."""
-    said = text.strip().lower().replace("−", "-")
+    said = in_english(text.strip().lower().replace("−", "-"))
     balance = condition.balance
     sign = _direction(condition, said)
     if found := re.search(_NUMBER + r"\s*%", said):
@@ -148,7 +149,9 @@ def _timed(analysis: Analysis, condition: Condition, time_s: float, text: str) -
             fact("observing.give_angle_length_or_words"),
         )
     assert analysis.support is not None  # it has a drop time
-    dropped = drop(analysis.carried, analysis.support, "roll" if _SIDEWAYS.search(text.lower()) else "pitch")
+    dropped = drop(
+        analysis.carried, analysis.support, "roll" if _SIDEWAYS.search(in_english(text.lower())) else "pitch"
+    )
     if time_s < dropped.least_s:
         raise Refused(
             fact("observing.shorter_any_height_gimbal_gives", text=text),

@@ -164,7 +164,7 @@ def one_hand_words(alone: Analysis) -> tuple[Sayable, Sayable]:
 
 def _of_side(tired: Effort) -> Sayable:
     """What tires, as it is spoken of where it gives out."""
-    return run(fact(f"way.{tired.side}") if tired.side else NOTHING, fact(f"joint.{tired.joint}"))
+    return fact(f"joint.{tired.joint}_{tired.side}" if tired.side else f"joint.{tired.joint}")
 
 
 def sureness(analysis: Analysis) -> tuple[Sayable, Sayable]:

@@ -22,24 +22,22 @@ CHANGE: Final[Wordings] = {
     "lenses.nothing_slides": N_("Nothing on this rig slides fore and aft"),
     "lenses.none_served": N_("No lens gets its balance on {plate}"),
     "lenses.some_served": plural(
-        N_("One mark serves {count} of {all} lenses"), N_("{marks} marks serve {count} of {all} lenses"), "marks"
+        "One mark serves {count} of {all} lenses", "{marks} marks serve {count} of {all} lenses", "marks"
     ),
     "lenses.all_served": plural(
-        N_("One mark of {plate} serves all lenses"), N_("{marks} marks of {plate} serve all lenses"), "marks"
+        "One mark of {plate} serves all lenses", "{marks} marks of {plate} serve all lenses", "marks"
     ),
     "lenses.headline": N_("{setup}: {said:low}."),
     "lenses.two_lenses": N_("There are several lenses on it: the one nearest to the base is swapped."),
     "lenses.still_hold": plural(
-        N_("It still holds all of them on one: {at}."), N_("It still holds them on {marks}: {at}."), "marks"
+        "It still holds all of them on one: {at}.", "It still holds them on {marks}: {at}.", "marks"
     ),
     "lenses.shortest": N_("The shortest travel that serves all: {length}."),
     "lenses.more_behind": N_("To serve all, the track of {owner} would have to go on for {more} at its rear end."),
     "lenses.more_ahead": N_("To serve all, the track of {owner} would have to go on for {more} at its front end."),
     "lenses.would_serve": N_("In the kit: {parts} would serve all."),
     "lenses.once": N_("Slide {part} to {at} once: then every lens has its mark."),
-    "lenses.without_two": plural(
-        N_("Without {lenses} one mark would do."), N_("Without {lenses} {marks} would do."), "marks"
-    ),
+    "lenses.without_two": plural("Without {lenses} one mark would do.", "Without {lenses} {marks} would do.", "marks"),
     "lenses.instead": N_("Or leave {plate} on {at} and slide {part} instead, between {low} and {high}."),
     "lenses.reads": N_("{plate:cap} on {at}"),
     "lenses.left_over": N_("{off} is left"),
@@ -57,7 +55,7 @@ CHANGE: Final[Wordings] = {
     "card.battery": N_("{battery:cap}: {time}"),
     "card.without_end": N_("nothing draws from it"),
     "card.weights": N_("Counterweight: {weights}"),
-    "card.times": plural(N_("{part}"), N_("{count} × {part}"), "count"),
+    "card.times": plural("{part}", "{count} × {part}", "count"),
     "card.bearer": N_("{bearer:cap}, set for the load"),
     "card.bearer_set": N_("{bearer:cap}: setting {setting}"),
     "card.lasts": N_("{effort:cap} gives out after {time}"),
@@ -87,7 +85,7 @@ CHANGE: Final[Wordings] = {
     "buy.nothing_helps": N_("For {budget} no wanted part makes it better so that it is felt"),
     "buy.per_minute": N_("{price} a minute"),
     "buy.as_it_is": N_("as it is, on its best mark"),
-    "buy.lenses": plural(N_("one lens"), N_("{count} lenses"), "count"),
+    "buy.lenses": plural("one lens", "{count} lenses", "count"),
     "buy.strikes": N_("strikes {parts}"),
     "buy.costs": N_("{what} {price}"),
     "buy.all_costs": N_("What the rigs cost: {setups}."),
@@ -103,9 +101,9 @@ CHANGE: Final[Wordings] = {
     "beside.steady": N_("Steadiness"),
     "beside.price": N_("Price"),
     "beside.checks": N_("Check"),
-    "beside.findings": plural(N_("one finding"), N_("{count} findings"), "count"),
+    "beside.findings": plural("one finding", "{count} findings", "count"),
     "beside.only": N_("Only {setup}: {parts}."),
-    "beside.shared": plural(N_("One piece is in both."), N_("{count} pieces are in both."), "count"),
+    "beside.shared": plural("One piece is in both.", "{count} pieces are in both.", "count"),
     "beside.minutes": N_("From the one to the other {there}, back {back}."),
     "beside.held": N_("{first} · {second}"),
     "beside.figure": N_("{label}: {first} · {second}"),
@@ -117,9 +115,7 @@ CHANGE: Final[Wordings] = {
     "parts_list.strapped": N_("strapped to {carrier}"),
     "parts_list.bears": N_("bears the rig"),
     "parts_list.cable": N_("{cable:cap}, {length}"),
-    "parts_list.unknown": plural(
-        N_("without the price of one part"), N_("without the prices of {count} parts"), "count"
-    ),
+    "parts_list.unknown": plural("without the price of one part", "without the prices of {count} parts", "count"),
     "convert.itself": N_("“{setup}” is both ends of the conversion"),
     "convert.choose_two": N_("Choose two setups"),
     "convert.set_down": N_("Set the rig down"),
@@ -155,11 +151,11 @@ CHANGE: Final[Wordings] = {
     "timing.take_one_out": N_("Take one out first"),
     "timing.none": N_("This conversion has not been timed"),
     "timing.nothing_to_take_out": N_("There is nothing to take out"),
-    "convert.headline": plural(N_("One step, {minutes}"), N_("{count} steps, {minutes}"), "count"),
+    "convert.headline": plural("One step, {minutes}", "{count} steps, {minutes}", "count"),
     "convert.nothing": N_("Nothing is to be done: both are built alike"),
-    "convert.clamps": plural(N_("one clamp"), N_("{count} clamps"), "count"),
+    "convert.clamps": plural("one clamp", "{count} clamps", "count"),
     "convert.pairs": plural(
-        N_("one step wants a second pair of hands"), N_("{count} steps want a second pair of hands"), "count"
+        "one step wants a second pair of hands", "{count} steps want a second pair of hands", "count"
     ),
     "convert.tools": N_("tools: {tools}"),
     "convert.nothing_shared": N_("nothing is shared: the one rig stays built, the other comes out of the case"),
@@ -179,13 +175,13 @@ CHANGE: Final[Wordings] = {
     "pack.nothing": N_("There is nothing to pack"),
     "pack.put_on": N_("Put something on the rig, or pack the whole kit"),
     "pack.with_all": N_("{part} with what is on it"),
-    "pack.with_more": plural(N_("{part} with one more part"), N_("{part} with {count} parts on it"), "count"),
+    "pack.with_more": plural("{part} with one more part", "{part} with {count} parts on it", "count"),
     "pack.with": N_("{part} with {parts}"),
     "pack.times": N_("{count} × {what}"),
-    "pack.all_in": plural(N_("All of it goes into one case"), N_("All of it goes into {count} cases"), "count"),
-    "pack.left": plural(N_("One thing does not go in"), N_("{count} things do not go in"), "count"),
+    "pack.all_in": plural("All of it goes into one case", "All of it goes into {count} cases", "count"),
+    "pack.left": plural("One thing does not go in", "{count} things do not go in", "count"),
     "pack.apart": N_("{off}; {strip} to strip, {build} to build"),
-    "pack.off": plural(N_("one thing comes off the rig"), N_("{count} things come off the rig"), "count"),
+    "pack.off": plural("one thing comes off the rig", "{count} things come off the rig", "count"),
     "pack.as_it_is": N_("the rig goes in as it stands"),
     "pack.case": N_("{case:cap}: {mass}, {share} of its room"),
     "pack.heavy": N_("two lift it: more than {most}, which is the most for one even where all else is right"),
@@ -199,8 +195,8 @@ CHANGE: Final[Wordings] = {
     "pack.never": N_("By its volume alone it cannot all go in, however it is packed"),
     "pack.perhaps": N_("For the rest no place was found so; by hand there may be one"),
     "pack.unmeasured": plural(
-        N_("one part has only the usual size of its kind: measure it"),
-        N_("{count} parts have only the usual sizes of their kinds: measure them"),
+        "one part has only the usual size of its kind: measure it",
+        "{count} parts have only the usual sizes of their kinds: measure them",
         "count",
     ),
     "tape.none": N_("No track of “{setup}” has marks of lenses"),

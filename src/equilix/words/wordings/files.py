@@ -102,7 +102,7 @@ FILES: Final[Wordings] = {
     "merge.no_conflict": N_("“{key}” is no conflict"),
     "merge.keys_are": N_("There are: {keys}"),
     "merge.undecided": plural(
-        N_("One thing has been changed by both"), N_("{count} things have been changed by both"), "count"
+        "One thing has been changed by both", "{count} things have been changed by both", "count"
     ),
     "merge.decide": N_(
         "Say for each what is taken, with --take KEY=mine or --take KEY=theirs, or for all with --prefer"
@@ -121,13 +121,11 @@ FILES: Final[Wordings] = {
     "differences.measured": plural(
         "What was measured: {count} reading now", "What was measured: {count} readings now", by="count"
     ),
-    "differences.days": plural(N_("One shooting day now"), N_("{count} shooting days now"), "count"),
-    "differences.practised": plural(N_("One exercise practised now"), N_("{count} exercises practised now"), "count"),
-    "differences.outings": plural(
-        N_("The notebook has one outing now"), N_("The notebook has {count} outings now"), "count"
-    ),
+    "differences.days": plural("One shooting day now", "{count} shooting days now", "count"),
+    "differences.practised": plural("One exercise practised now", "{count} exercises practised now", "count"),
+    "differences.outings": plural("The notebook has one outing now", "The notebook has {count} outings now", "count"),
     "differences.corrected": N_("What readings have corrected"),
-    "differences.timed": plural(N_("One conversion is timed"), N_("{count} conversions are timed"), "count"),
+    "differences.timed": plural("One conversion is timed", "{count} conversions are timed", "count"),
     "differences.lens_set": N_("What goes on with “{lens}”"),
     "differences.among_operators": N_("among the operators"),
     "differences.rule_thumb": N_("Rule of thumb “{key}”: {was} → {now}"),

@@ -70,7 +70,7 @@ PRACTICE: Final[Wordings] = {
     "practice.not_right": N_("The worst is {off} times its tolerance off, and {best} could be had"),
     "practice.order_share": N_("{share} of the slides were made in their turn"),
     "practice.took": N_("It took {time}"),
-    "practice.hints_taken": plural(N_("With one hint"), N_("With {count} hints"), "count"),
+    "practice.hints_taken": plural("With one hint", "With {count} hints", "count"),
     "practice.motor": N_("{axis}: the motor gives {level} level, {worst} at its worst; {shake}"),
     "practice.shake": N_("it shakes by {shake} while you walk (estimate)"),
     "practice.run_time": N_("The battery: {said}"),

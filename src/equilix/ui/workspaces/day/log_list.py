@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QListWidget, QPushButton, 
 from equilix.day.day_words import clock
 from equilix.day.log_line import event_line, read_event
 from equilix.day.log_words import event_words
+from equilix.day.tongues import log_line_in
 from equilix.document import Document
 from equilix.edits.day_log import add_event, change_event, remove_event
 from equilix.edits.days import day_of
@@ -17,7 +18,7 @@ from equilix.ui.session import Session
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.tab import takes_the_rest
-from equilix.words.language import say
+from equilix.words.language import say, spoken
 from equilix.words.telling import begun
 
 
@@ -86,7 +87,8 @@ class LogList(QWidget):
         day = self.day
         if day is not None and 0 <= row < len(self.order):
             self.place = self.order[row]
-            self.line.setText(event_line(self.session.document, day, day.log[self.place]))
+            line = event_line(self.session.document, day, day.log[self.place])
+            self.line.setText(log_line_in(line, spoken().code))
             self._say("")
             self.show_log(day)
 

@@ -11,6 +11,7 @@ from equilix.day.day_words import headline, hours_words, mark_words, minute_word
 from equilix.day.line import line_of, read_clock
 from equilix.day.rigs import Rigs
 from equilix.day.taking import with_line
+from equilix.day.tongues import line_in
 from equilix.edits.days import add_day, change_day, copy_item, move_item, remove_day, remove_item
 from equilix.errors import EquilixError
 from equilix.rig.clock import clock_text
@@ -26,7 +27,7 @@ from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.day.day_done import minute_now, work_out
 from equilix.ui.workspaces.day.day_files import DayFiles
 from equilix.ui.workspaces.tab import WorkTab, takes_the_rest
-from equilix.words.language import say
+from equilix.words.language import say, spoken
 from equilix.words.reading import CAUTION
 from equilix.words.telling import begun
 
@@ -302,7 +303,8 @@ class TimelineTab(WorkTab):
         day = self.day
         found = None if day is None else next((each for each in day.items if each.id == item_id), None)
         self.item = "" if found is None else found.id
-        self.line.setText("" if found is None else line_of(self.session.document, found))
+        line = "" if found is None else line_of(self.session.document, found)
+        self.line.setText(line_in(line, spoken().code))
         show_text(self.complaint, "", self.theme.tip)
         self._show()
 
