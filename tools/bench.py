@@ -42,9 +42,9 @@ from equilix.practice.trainer import Trainer
 from equilix.report import report
 from equilix.store.parsing import parse
 from equilix.store.writing import to_bytes
-from equilix.ui.app import open_window
+from equilix.ui.app import open_program
+from equilix.ui.placing import USUAL
 from equilix.ui.theme import load_fonts
-from equilix.ui.window import USUAL
 from equilix.ui.workspaces.practice.picture import Picture
 from equilix.ui.workspaces.table import WORKSPACES
 
@@ -62,9 +62,9 @@ import os; os._exit(0)
 """
 _DEMO = """
 from PySide6.QtWidgets import QApplication
-from equilix.ui.app import open_window
+from equilix.ui.app import open_program
 from equilix.ui.theme import load_fonts
-a = QApplication([]); load_fonts(a); w = open_window(demo=True); w.show(); a.processEvents()
+a = QApplication([]); load_fonts(a); w = open_program(demo=True).window; w.show(); a.processEvents()
 from PySide6.QtCore import QEvent, Qt
 from PySide6.QtGui import QMouseEvent
 body = next(d for d in w.stage.side.drawn if d.placement == "body")
@@ -151,7 +151,7 @@ def closing_ms(application: QApplication) -> tuple[float, float]:
     """Closing while plans are being found: until the window is gone, and until all of its work has ended, ms."""
     gone, ended = [], []
     for _ in range(8):
-        window = open_window(demo=True)
+        window = open_program(demo=True).window
         window.show()
         while not window.session.answers.job.running:
             application.processEvents()
@@ -175,7 +175,7 @@ def longest_block_ms() -> tuple[float, str, int]:
     A timer ticks every few milliseconds in the loop of the interface, as a hand would; what counts is the longest time
     between two ticks, while something is opened, and while what is worked out beside it comes in.
     """
-    window, worst, where, often = open_window(demo=True), 0.0, "", 0
+    window, worst, where, often = open_program(demo=True).window, 0.0, "", 0
     window.show()
     loop, pulse = QEventLoop(), QTimer(interval=TICK_MS)
     last, name, until = time.perf_counter(), "", 0.0
@@ -272,7 +272,7 @@ def main() -> None:
     application = QApplication.instance() or QApplication([])
     assert isinstance(application, QApplication)
     load_fonts(application)
-    window = open_window(demo=True)
+    window = open_program(demo=True).window
     window.resize(*USUAL)
     window.show()
     for name, opened in (("demo rig", lighthouse()), ("60 parts", document)):

@@ -22,10 +22,11 @@ from equilix.edits import kit
 from equilix.edits.day_log import begin_day, log
 from equilix.practice.exercises import COURSE
 from equilix.store.day_clock import DayClock, Reading
-from equilix.ui.app import open_window
+from equilix.ui.app import open_program
+from equilix.ui.placing import USUAL
 from equilix.ui.stage.projection import SIDE
 from equilix.ui.theme import font, load_fonts
-from equilix.ui.window import USUAL, Window
+from equilix.ui.window import Window
 
 WIDE = (1920, 1080)
 TILES = 6
@@ -48,7 +49,7 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     """Write the pictures (all of them where none is named)."""
     application = QApplication(["equilix"])
     load_fonts(application)
-    window = open_window(demo=True)
+    window = open_program(demo=True).window
     window.resize(*USUAL)
     window.show()
     folder.mkdir(parents=True, exist_ok=True)

@@ -175,10 +175,10 @@ from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QApplication
 from equilix.store import recovery
 recovery.EVERY_S = 0.1
-from equilix.ui.app import open_window
+from equilix.ui.app import open_program
 from equilix.ui.theme import load_fonts
 a = QApplication(["equilix"]); load_fonts(a)
-w = open_window(demo=True); w.show()
+w = open_program(demo=True).window; w.show()
 number = 0
 def work():
     global number

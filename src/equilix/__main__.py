@@ -55,6 +55,7 @@ def build_parser() -> argparse.ArgumentParser:
     )  # fmt: skip
     parser.add_argument("--version", action="version", version=f"equilix {__version__}")
     parser.add_argument("--demo", action="store_true", help=say("open the demonstration"))
+    parser.add_argument("--another", action="store_true", help=say("open another window beside the one that is open"))
     parser.add_argument("--screenshot", type=Path, metavar="PNG", help=say("paint the window into a picture and exit"))
     parser.add_argument("file", nargs="?", type=Path, help=say("a document to open in the window"))
     return parser

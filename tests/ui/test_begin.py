@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QLabel, QPushButton
 from equilix.kit.catalogue import LUMP
 from equilix.quick.answer import along
 from equilix.shelf.starters import starters
-from equilix.ui.app import open_window
+from equilix.ui.app import open_program
 from equilix.ui.stage.targets import PART_MIME
 from equilix.ui.theme import NIGHT_SET
 from equilix.ui.workspaces.build import BuildPage
@@ -72,7 +72,7 @@ class Start(Beginning):
 
     def test_first_start(self) -> None:
         """Nobody has opened anything yet: the ways to begin; with the demo asked for, the demo."""
-        window = open_window()
+        window = open_program().window
         try:
             self.assertEqual(window.pages.open_key, "start")
             self.assertEqual(window.session.document.parts, ())

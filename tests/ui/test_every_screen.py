@@ -14,12 +14,13 @@ from PySide6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QPushButton, QWidg
 
 from equilix.document import Document, empty
 from equilix.practice.exercises import EXERCISES
-from equilix.store import remembered
+from equilix.store.settings import settings
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.primitives import Text
 from equilix.ui.theme import NIGHT_SET, PREP_ROOM, THEMES, enlarge, font
 from equilix.ui.widgets.panel import Panel
 from equilix.ui.workspaces.table import WORKSPACES
+from equilix.words.language import ENGLISH, language, speak
 from tests.ui.screen_lint import contrast, findings, pale_roles
 from tests.ui.window_test import WindowTest
 
@@ -183,17 +184,55 @@ class LargerText(EveryScreen):
         self.assertAlmostEqual(side.sheet.px(0.1), 100.0 * side.scale)
 
     def test_chosen_from_the_commands(self) -> None:
-        """Larger or smaller for the next start: said, remembered, and no further than the sizes there are."""
-        self.assertEqual(self.window.text_percent, 150)
-        self.assertFalse(self.window.commands["larger-text"].isEnabled())
-        for wanted in (125, 100):
-            self.window.commands["smaller-text"].trigger()
-            self.assertEqual(remembered.recall().text_percent, wanted)
-            self.assertIn(f"{wanted}%", self.messages[-1][0])
+        """Larger or smaller: kept, the window asked to be made anew, and no further than the sizes there are."""
+        asked: list[int] = []
+        self.session.chosen.renewal_asked.connect(lambda: asked.append(self.session.chosen.now.text_percent))
         self.assertFalse(self.window.commands["smaller-text"].isEnabled())
-        self.assertAlmostEqual(font().pointSizeF(), 16.5)  # this window stays as it is
-        self.window.change_text(-1)
-        self.assertEqual(self.window.text_percent, 100)
+        for wanted in (125, 150, 175, 200):
+            self.window.commands["larger-text"].trigger()
+            self.assertEqual(settings().text_percent, wanted)
+        self.assertFalse(self.window.commands["larger-text"].isEnabled())
+        self.window.change_text(1)
+        self.assertEqual(asked, [125, 150, 175, 200])
+
+
+class LargestText(EveryScreen):
+    """The same with text at 200 %, in a window of 1920 × 1080: two scenes, by day and by night."""
+
+    def setUp(self) -> None:
+        enlarge(2.0)
+        self.addCleanup(enlarge, 1.0)
+        super().setUp()
+
+    def look_at(self, scene: str, looks: Iterable[tuple[tuple[int, int], str, bool]] = ()) -> list[str]:
+        """At the largest size; what is the same for all scenes is seen in the first."""
+        if scene not in SCENES[:2]:
+            return []
+        return super().look_at(scene, looks or [(SIZES[-1], "metric", scene == SCENES[1])])
+
+    def test_forms_and_panels(self) -> None:
+        """Looked at with text at 150 %."""
+
+    def test_at_the_rig(self) -> None:
+        """Looked at with text at 150 %."""
+
+
+class InGerman(EveryScreen):
+    """The same in another language, whose words are longer: two scenes at the usual size."""
+
+    def setUp(self) -> None:
+        speak(language("de"))
+        self.addCleanup(speak, ENGLISH)
+        super().setUp()
+
+    def look_at(self, scene: str, looks: Iterable[tuple[tuple[int, int], str, bool]] = ()) -> list[str]:
+        """At the usual size; on the shoulder and on the gimbal there is most to be said."""
+        if scene not in (SCENES[0], SCENES[2]):
+            return []
+        return super().look_at(scene, looks or [(SIZES[1], "metric", False)])
+
+    def test_every_look_is_seen(self) -> None:
+        """That is so in English."""
 
 
 class EmptyDocument(WindowTest):

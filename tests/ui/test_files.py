@@ -22,7 +22,7 @@ class FilesAndFaults(WindowTest):
 
     def test_save_close_open_again(self) -> None:
         """Drag, plan, save; another window finds everything as it was."""
-        from equilix.ui.app import open_window
+        from equilix.ui.app import open_program
 
         file = self.folder / "mine.equilix"
         self.wait_for_plans()
@@ -33,7 +33,7 @@ class FilesAndFaults(WindowTest):
         self.assertFalse(self.session.desk.dirty)
         saved = self.session.document
         self.window.close()
-        again = open_window(file=file)
+        again = open_program(file=file).window
         self.assertEqual(again.session.document, saved)
         self.assertEqual(again.session.analysis.status, "rests")
         self.assertFalse(again.commands["undo"].isEnabled())
@@ -142,14 +142,14 @@ class FilesAndFaults(WindowTest):
             for _ in range(3):
                 self.assertFalse(self.session.desk.autosave())
             self.assertIn("disk is full", self.window.message.offers["unkept"].text.text())
-            self.assertFalse(self.window.mark.isHidden())
+            self.assertFalse(self.window.nav.mark.isHidden())
             self.assertFalse(self.window.close())
             self.assertTrue(self.window.isVisible())
             self.assertIn("only here", self.window.message.offers["closing"].text.text())
             self.window.message.offers["closing"].press("Stay")
             self.assertTrue(self.window.isVisible())
         self.assertTrue(self.session.desk.autosave())
-        self.assertTrue(self.window.mark.isHidden())
+        self.assertTrue(self.window.nav.mark.isHidden())
         self.assertEqual(self.window.message.offers, {})
         with mock.patch("equilix.store.recovery.write_atomically", side_effect=UnwritableFile("The disk is full.")):
             self.session.edit("Rename", lambda d: d.changed(name="again"))

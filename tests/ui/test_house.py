@@ -68,8 +68,8 @@ class House(unittest.TestCase):
     def test_what_the_first_window_waits_for(self) -> None:
         """The libraries that few need are loaded when they are: the window with a rig in it needs none of them."""
         code = (
-            "import sys; from PySide6.QtWidgets import QApplication; from equilix.ui.app import open_window\n"
-            "app = QApplication([]); window = open_window(demo=True); window.show(); app.processEvents()\n"
+            "import sys; from PySide6.QtWidgets import QApplication; from equilix.ui.app import open_program\n"
+            "app = QApplication([]); window = open_program(demo=True).window; window.show(); app.processEvents()\n"
             "print({'scipy', 'trimesh', 'lxml', 'networkx', 'pyqtgraph'} & set(sys.modules))"
         )
         with tempfile.TemporaryDirectory() as folder:

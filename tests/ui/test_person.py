@@ -10,6 +10,7 @@ from PySide6.QtTest import QTest
 from equilix.body.endurance import EASY
 from equilix.edits import carrying, rigging
 from equilix.keys import BodyPosture
+from equilix.ui.placing import SMALLEST
 from equilix.ui.stage.contours import _kept, contours, groups, smooth, trunk_depth_m
 from equilix.ui.stage.drawing import primitives
 from equilix.ui.stage.layers import person
@@ -17,7 +18,6 @@ from equilix.ui.stage.layers.aim import angle_at, plot_area
 from equilix.ui.stage.primitives import Dot, Line, Primitive, Shape, Text
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE
 from equilix.ui.theme import enlarge
-from equilix.ui.window import SMALLEST
 from equilix.words.quantities import torque
 from tests.ui.window_test import WindowTest
 

@@ -14,13 +14,13 @@ from PySide6.QtCore import QEventLoop, QPoint, Qt
 from PySide6.QtGui import QGuiApplication
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
-from equilix.ui.app import open_window
+from equilix.ui.app import open_program
 from equilix.ui.theme import load_fonts
 
 app = QApplication(["equilix"])
 load_fonts(app)
 assert QGuiApplication.platformName() == "xcb", QGuiApplication.platformName()
-window = open_window(demo=True)
+window = open_program(demo=True).window
 window.show()
 assert QTest.qWaitForWindowExposed(window, 10000)
 window.activateWindow()

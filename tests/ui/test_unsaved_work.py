@@ -65,7 +65,7 @@ class UnsavedWork(WindowTest):
 
     def test_the_offer_at_the_start(self) -> None:
         """One is offered, the others are counted; no message takes the offer away; the next is offered after it."""
-        self.window.offer_lost_work()
+        self.window.lost.offer()
         offer = self.window.message.offers["lost"]
         self.assertIn("without saving newer. There is one more", offer.text.text())
         self.session.said.emit("Something else.", True)
@@ -112,7 +112,7 @@ class UnsavedWork(WindowTest):
         row = self.row("newer")
         self.assertFalse(row.keep.isEnabled())
         self.assertIn("set aside", row.when.text())
-        self.window.offer_lost_work()
+        self.window.lost.offer()
         self.assertIn("job.equilix", self.window.message.offers["lost"].text.text())
         other = self.row("job.equilix")
         other.forget.click()

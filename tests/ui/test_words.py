@@ -11,6 +11,7 @@ from equilix.practice.exercises import own
 from equilix.ui.window import Window
 from equilix.words.language import ENGLISH, Language, speak
 from tests.strange import UNITS, Strange, nameless
+from tests.ui.screen_lint import placed_on
 from tests.ui.window_test import WindowTest
 
 KEYS = re.compile(r"\(?\b(Ctrl|Shift|Alt|F\d+|Del|Delete|Up|Down|Left|Right)(\+\S+)?\)?|<[^>]*>|&\w+;|#\w{6}|Equilix")
@@ -33,6 +34,8 @@ def shown(window: Window) -> list[str]:
     found += [action.text() for action in window.commands.actions.values()]
     for button in (window.header.way, window.header.setup, window.header.operator):
         found += [choice[0] for choice in button.choices() if choice is not None]
+    for drawn in window.findChildren(QWidget):
+        found += [each.text.text for each in placed_on(drawn)] if drawn.isVisible() else []
     return found
 
 

@@ -13,7 +13,10 @@ from PySide6.QtWidgets import QLabel, QWidget
 
 from equilix.store import remembered
 from equilix.store.remembered import Remembered
+from equilix.store.settings import settings
+from equilix.ui.placing import remember
 from equilix.ui.session import Session
+from equilix.ui.session.chosen import Chosen
 from equilix.ui.theme import NIGHT_SET
 from equilix.ui.widgets.columns import TWO_FROM_PX, Columns
 from equilix.ui.window import Window
@@ -141,14 +144,13 @@ class Kept(WindowTest):
         """Size, column, strip, theme, units and workspace; the document knows nothing of it."""
         self.window.resize(1200, 760)
         self.window.room.column_px = 400
-        self.window.put_on(NIGHT_SET)
+        self.window.change_theme()
         self.session.show_units("us")
         self.window.show_page("power")
         self.settle()
-        self.window.remember()
-        seen = remembered.recall()
-        again = Window(Session(self.document(), self.window, seen.units))
-        again.recall(seen, QRect(0, 0, 1920, 1080))
+        remember(self.window, self.window.room, self.window.pages.open_key)
+        again = Window(Session(self.document(), self.window, Chosen(settings())))
+        again.recall(remembered.recall(), QRect(0, 0, 1920, 1080))
         again.show()
         self.settle()
         self.assertEqual((again.width(), again.height()), (1200, 760))
@@ -172,7 +174,7 @@ class Kept(WindowTest):
         """Damaged, another shape, wrong kinds: what is right of it counts, and nothing is said."""
         folder = self.folder / "state"
         folder.mkdir(exist_ok=True)
-        for text in ("", "{", "[1]", "null", '{"width_px": "wide", "theme": 3, "units": "stone", "maximized": 1}'):
+        for text in ("", "{", "[1]", "null", '{"width_px": "wide", "workspace": 3, "maximized": 1}'):
             (folder / remembered.FILE).write_text(text)
             self.assertEqual(remembered.recall(folder), Remembered())
         (folder / remembered.FILE).write_text(json.dumps({"width_px": 1100, "height_px": True, "later": 1}))
@@ -184,7 +186,7 @@ class Kept(WindowTest):
 
     def test_round_trip(self) -> None:
         """Whatever is kept comes back as it was."""
-        seen = Remembered(1280, 764, -8, 3, True, 410, 222, "night set", "us", "fit", 125)
+        seen = Remembered(1280, 764, -8, 3, True, 410, 222, "fit")
         self.assertNotIn(None, msgspec.structs.astuple(seen))
         remembered.remember(seen, self.folder)
         self.assertEqual(remembered.recall(self.folder), seen)

@@ -1,4 +1,4 @@
-"""What a person's window was like when it was last closed: size, place, column, theme, units, workspace.
+"""What a person's window was like when it was last closed: size, place, column, workspace.
 
 It belongs to the person and the machine, not to a document. What cannot be read is as if it had never been.
 """
@@ -16,12 +16,9 @@ from msgspec.structs import asdict, fields
 from equilix.errors import EquilixError
 from equilix.store.saving import write_atomically
 from equilix.store.state import state_folder
-from equilix.units import Display
 
 FILE: Final = "window.json"
 MOST_PX: Final = 20_000
-TEXT_PERCENT: Final = (100, 125, 150)
-"""The sizes that text can have."""
 
 
 class Remembered(Struct, frozen=True):
@@ -34,11 +31,7 @@ class Remembered(Struct, frozen=True):
     maximized: bool = False
     column_px: int | None = None
     strip_px: int | None = None
-    theme: str = ""
-    units: Display | None = None
     workspace: str = ""
-    text_percent: int = 100
-    """How large text is, of its usual size."""
 
 
 def remember(seen: Remembered, folder: Path | None = None) -> None:
@@ -64,10 +57,6 @@ def recall(folder: Path | None = None) -> Remembered:
 def _is_right(name: str, value: Any) -> bool:
     if name.endswith("_px"):
         return type(value) is int and abs(value) <= MOST_PX
-    if name == "text_percent":
-        return value in TEXT_PERCENT
     if name == "maximized":
         return type(value) is bool
-    if name == "units":
-        return value in ("metric", "us")
     return isinstance(value, str) and len(value) <= 100

@@ -6,6 +6,7 @@ import argparse
 import gc
 import os
 import sys
+from functools import partial
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -13,12 +14,16 @@ from PySide6.QtCore import QEventLoop, Qt, QTimer
 from PySide6.QtGui import QColor, QImageWriter, QPainter, QPixmap
 from PySide6.QtWidgets import QApplication, QLabel
 
-from equilix.ui.theme import PREP_ROOM, enlarge, font, load_fonts
+from equilix.ui.theme import PREP_ROOM, font, load_fonts
 from equilix.words.language import say
 
 if TYPE_CHECKING:
+    from equilix.ui.program import Program
+    from equilix.ui.session.chosen import Chosen
     from equilix.ui.window import Window
 
+DESKTOP_ID = "app.equilix.Equilix"
+"""The name of its entry on the desktop."""
 OFFSCREEN_PICTURE = Path("build/demo.png")
 
 
@@ -33,13 +38,21 @@ def start(options: argparse.Namespace) -> int:
     application = QApplication.instance() or QApplication(["equilix"])
     assert isinstance(application, QApplication)
     application.setApplicationDisplayName("Equilix")
+    application.setDesktopFileName(DESKTOP_ID)
+    quiet = headless or options.screenshot
+    if not quiet and not options.another:
+        from equilix.ui.one_window import hand_on
+
+        if hand_on(options.file, demo=options.demo):
+            return 0
     load_fonts(application)
     splash = first_picture()
-    if not (headless or options.screenshot):
+    if not quiet:
         splash.show()
         application.processEvents()
-    window = open_window(demo=options.demo, file=options.file)
-    if headless or options.screenshot:
+    program = open_program(demo=options.demo, file=options.file)
+    window = program.window
+    if quiet:
         from equilix.report import report_text
 
         print(report_text(window.session.analysis, window.session.document.display))
@@ -56,10 +69,14 @@ def start(options: argparse.Namespace) -> int:
         return 0
     window.show()
     splash.close()
-    QTimer.singleShot(0, window.offer_lost_work)
+    QTimer.singleShot(0, window.lost.offer)
+    from equilix.store.log import argv_line, logging_to, note, system
     from equilix.ui.ending import Ending  # with what the window does not wait for
+    from equilix.ui.mishaps import Mishaps
 
-    with Ending(window):
+    QTimer.singleShot(0, program.listen)
+    with logging_to(), Mishaps(program.tell_mishap), Ending(program.end_now):
+        note(f"{system()}, {application.platformName()}: {argv_line()}")
         return application.exec()
 
 
@@ -82,27 +99,33 @@ def first_picture() -> QLabel:
     return label
 
 
-def open_window(*, demo: bool = False, file: Path | None = None) -> Window:
-    """A window with the demo, with a file, with the file used last, or on a first run with the ways to begin."""
+def open_program(*, demo: bool = False, file: Path | None = None) -> Program:
+    """The program, its window with the demo, a file, the file used last, or on a first run the ways to begin."""
     gc.disable()  # all that is made from here on stays: looking through it for what can go takes a tenth of the start
     try:
-        return _open_window(demo=demo, file=file)
+        return _open_program(demo=demo, file=file)
     finally:
         gc.freeze()
         gc.enable()
 
 
-def _open_window(*, demo: bool, file: Path | None) -> Window:
-    from equilix.demo import lighthouse  # here, so that the first picture does not wait for the core
+def _open_program(*, demo: bool, file: Path | None) -> Program:
+    from equilix.store.settings import settings  # here, so that the first picture does not wait for the core
+    from equilix.ui.program import Program
+    from equilix.ui.session.chosen import Chosen
+
+    return Program(Chosen(settings()), partial(_open_window, demo=demo, file=file))
+
+
+def _open_window(chosen: Chosen, *, demo: bool, file: Path | None) -> Window:
+    from equilix.demo import lighthouse
     from equilix.store import remembered, state
     from equilix.ui.session import Session
     from equilix.ui.window import Window
 
-    seen = remembered.recall()
-    enlarge(seen.text_percent / 100)
-    session = Session(lighthouse() if demo else None, units=seen.units)
+    session = Session(lighthouse() if demo else None, chosen=chosen)
     window = Window(session)
-    window.recall(seen, window.screen().availableGeometry())
+    window.recall(remembered.recall(), window.screen().availableGeometry())
     if file is not None:
         session.desk.open(file)
     elif not demo and state.recent():
@@ -114,7 +137,7 @@ def _open_window(*, demo: bool, file: Path | None) -> Window:
 
 def paint(window: Window, picture: Path) -> str:
     """Wait for the plans and paint the window into a PNG; returns why it could not be written, or nothing."""
-    from equilix.ui.window import USUAL
+    from equilix.ui.placing import USUAL
 
     window.resize(*USUAL)  # a picture has no screen to fit
     window.show()

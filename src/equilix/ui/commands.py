@@ -10,7 +10,7 @@ from msgspec import Struct
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMenu, QWidget
 
-from equilix.store.remembered import TEXT_PERCENT
+from equilix.store.settings import TEXT_PERCENT
 from equilix.ui.widgets.tint import on_button
 from equilix.words.language import say
 from equilix.words.wordings.wording import N_
@@ -19,6 +19,7 @@ if TYPE_CHECKING:
     from equilix.ui.files import Files
     from equilix.ui.room import Room
     from equilix.ui.session import Session
+    from equilix.ui.session.chosen import Chosen
     from equilix.ui.stage.stage import Stage
     from equilix.ui.workspaces.page import Page
 
@@ -27,7 +28,7 @@ class House(Protocol):
     """What commands may touch of a window."""
 
     session: Session
-    text_percent: int
+    chosen: Chosen
     files: Files
     stage: Stage
     room: Room
@@ -37,13 +38,22 @@ class House(Protocol):
         """The open workspace."""
 
     def change_text(self, step: int) -> None:
-        """Larger or smaller text from the next start on."""
+        """Larger or smaller text."""
 
     def ask_origin(self, key: str) -> None:
         """Show where a figure comes from."""
 
     def show_page(self, key: str) -> None:
         """Open a workspace, by its key."""
+
+    def look_up(self, key: str) -> None:
+        """Open what one looks up, or, where it is open, go back to the work."""
+
+    def find_anything(self) -> None:
+        """Find a command, a part, a setup, a lens … by its name."""
+
+    def show_around(self) -> None:
+        """The way round, on the demo."""
 
     def ask_part(self, part_id: str, tab: str = "", point: str = "") -> None:
         """Put a part of the kit on the bench."""
@@ -88,6 +98,7 @@ def _begin(window: House) -> None:
 
 
 COMMANDS: Final[tuple[Command, ...]] = (
+    Command("find-anything", N_("Find anything …"), ("Ctrl+G",), "go", lambda w: w.find_anything()),
     Command("undo", N_("Undo"), ("Ctrl+Z",), "edit", lambda w: w.session.undo(), lambda w: bool(w.session.history.undo_label or w.session.in_hand)),
     Command("redo", N_("Redo"), ("Ctrl+Shift+Z", "Ctrl+Y"), "edit", lambda w: w.session.redo(), lambda w: bool(w.session.history.redo_label)),
     Command("stop", N_("Stop what is being looked for"), ("Ctrl+.",), "edit", lambda w: w.session.jobs.stop(), lambda w: bool(w.session.jobs.running)),
@@ -105,8 +116,9 @@ COMMANDS: Final[tuple[Command, ...]] = (
     Command("arms-length", N_("At arm’s length"), ("F11",), "view", lambda w: w.toggle_arms_length()),
     Command("theme", N_("Prep room or night set"), ("F9",), "view", lambda w: w.change_theme()),
     Command("units", N_("Metric or US units"), ("F8",), "view", lambda w: w.change_units()),
-    Command("larger-text", N_("Larger text"), ("Ctrl+Shift+=",), "view", lambda w: w.change_text(1), lambda w: w.text_percent < TEXT_PERCENT[-1]),
-    Command("smaller-text", N_("Smaller text"), ("Ctrl+Shift+-",), "view", lambda w: w.change_text(-1), lambda w: w.text_percent > TEXT_PERCENT[0]),
+    Command("larger-text", N_("Larger text"), ("Ctrl+Shift+=",), "view", lambda w: w.change_text(1), lambda w: w.chosen.now.text_percent < TEXT_PERCENT[-1]),
+    Command("smaller-text", N_("Smaller text"), ("Ctrl+Shift+-",), "view", lambda w: w.change_text(-1), lambda w: w.chosen.now.text_percent > TEXT_PERCENT[0]),
+    Command("show-around", N_("Show me around"), (), "file", lambda w: w.show_around()),
     Command("quit", N_("Quit"), ("Ctrl+Q",), "file", lambda w: w.close()),
 )  # fmt: skip
 """Those that belong to no workspace."""
@@ -115,13 +127,13 @@ COMMANDS: Final[tuple[Command, ...]] = (
 class Commands:
     """The commands of one window as actions, with their shortcuts."""
 
-    def __init__(self, house: House, window: QWidget, table: Sequence[Command]) -> None:
-        self.house, self.window, self.table = house, window, table
+    def __init__(self, house: House, window: QWidget, table: Sequence[Command], chosen: Chosen) -> None:
+        self.house, self.window, self.table, self.chosen = house, window, table, chosen
         self.actions = {command.key: self._action(command) for command in table}
 
     def _action(self, command: Command) -> QAction:
         action = QAction(say(command.text), self.window)
-        action.setShortcuts([QKeySequence(keys) for keys in command.keys])
+        action.setShortcuts([QKeySequence(keys) for keys in self._keys(command)])
         action.triggered.connect(partial(self._run, command))
         self.window.addAction(action)
         return action
@@ -131,6 +143,20 @@ class Commands:
 
     def __getitem__(self, key: str) -> QAction:
         return self.actions[key]
+
+    def _keys(self, command: Command) -> tuple[str, ...]:
+        return self.chosen.now.keys.get(command.key, command.keys)
+
+    def keys_of(self, key: str) -> str:
+        """The first keys of a command, as the system writes them; empty where it has none."""
+        return self.actions[key].shortcut().toString(QKeySequence.SequenceFormat.NativeText)
+
+    def follow_keys(self) -> None:
+        """Give every command the keys that are chosen for it."""
+        for command in self.table:
+            wanted = [QKeySequence(keys) for keys in self._keys(command)]
+            if self.actions[command.key].shortcuts() != wanted:
+                self.actions[command.key].setShortcuts(wanted)
 
     def refresh(self) -> None:
         """Enable what can be done now, and say what undo and redo would do."""

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import signal
 import socket
+from collections.abc import Callable
 from typing import TYPE_CHECKING, Final
 
 from PySide6.QtCore import QSocketNotifier
@@ -16,16 +17,15 @@ from PySide6.QtWidgets import QApplication
 if TYPE_CHECKING:
     from types import FrameType, TracebackType
 
-    from equilix.ui.window import Window
 
 SIGNALS: Final = (signal.SIGTERM, signal.SIGHUP, signal.SIGINT)
 
 
 class Ending:
-    """While it is entered, a signal puts the work by, closes the window and ends with 128 + its number."""
+    """While it is entered, a signal calls ``end``, which puts the work by, and ends with 128 + its number."""
 
-    def __init__(self, window: Window) -> None:
-        self.window = window
+    def __init__(self, end: Callable[[], object]) -> None:
+        self.end = end
         self._ours, self._theirs = socket.socketpair()
         for each in (self._ours, self._theirs):
             each.setblocking(False)
@@ -50,7 +50,7 @@ class Ending:
     def _signalled(self) -> None:
         number = next((each for each in self._ours.recv(64) if each in SIGNALS), None)
         if number is not None:
-            self.window.end_now()
+            self.end()
             QApplication.exit(128 + number)
 
 

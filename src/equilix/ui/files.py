@@ -20,7 +20,7 @@ from equilix.words.language import say
 
 def _filter() -> str:
     """The sorts of files that are offered."""
-    return f"{say('Equilix documents')} (*{SUFFIX});;{say('All files')} (*)"
+    return say("Equilix documents") + f" (*{SUFFIX});;" + say("All files") + " (*)"
 
 
 class Files(QObject):

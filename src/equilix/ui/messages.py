@@ -7,10 +7,12 @@ takes it away.
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
+from functools import partial
 
 from PySide6.QtCore import QEvent, QObject, Qt, QTimer
 from PySide6.QtWidgets import QBoxLayout, QHBoxLayout, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
+from equilix.ui.mishaps import copy_details
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
 from equilix.ui.widgets.tint import on_button, plain_label
@@ -98,7 +100,10 @@ class MessageBar(QWidget):
     def say(self, text: str, complaint: bool) -> None:
         """Show a message; it takes the place of the message before."""
         said, away = f"▲ {text}" if complaint else text, say("Read it") if complaint else say("Close")
-        self._fill(self.notice, said, [(away, self.read_away)], points=11, urgent=complaint)
+        choices: list[Choice] = [(away, self.read_away)]
+        if complaint:
+            choices.append((say("Copy details"), partial(copy_details, text)))
+        self._fill(self.notice, said, choices, points=11, urgent=complaint)
         self._timer.stop()
         if not complaint:
             self._timer.start()
@@ -111,16 +116,14 @@ class MessageBar(QWidget):
         self.notice.hide()
         self._place()
 
-    def offer(
-        self, key: str, text: str, choices: Sequence[Choice], *, urgent: bool = False, away: str = "Later"
-    ) -> None:
+    def offer(self, key: str, text: str, choices: Sequence[Choice], *, urgent: bool = False, away: str = "") -> None:
         """Show something that can be done now. It stays until it is answered or withdrawn; ``away`` answers nothing."""
         bar = self.offers.get(key)
         if bar is None:
             bar = self.offers[key] = Bar(self)
             self.column.insertWidget(len(self.offers) - 1, bar)
         answers = [(word, self._answering(key, act)) for word, act in choices]
-        answers.append((away, lambda: self.withdraw(key)))
+        answers.append((away or say("Later"), lambda: self.withdraw(key)))
         self._fill(bar, text, answers, points=13, urgent=urgent)
         bar.show()
         self._place()

@@ -21,7 +21,7 @@ from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.tint import plain_label, set_tip
 from equilix.words.language import say
 from equilix.words.quantities import fixed, general, stature, torque
-from equilix.words.telling import tell
+from equilix.words.telling import begun, tell
 from equilix.words.wordings.wording import N_
 
 _SEXES = ("male", "female")
@@ -50,7 +50,9 @@ class OperatorPanel(Panel):
     def __init__(self, session: Session, parent: QWidget, *, new: bool) -> None:
         super().__init__(parent, say("Add and let them carry it") if new else say("Take it over"))
         self.session, self.new = session, new
-        operator = Operator(id="new", name=say("New operator")) if new else session.analysis.operator
+        side = session.chosen.now.side
+        someone = Operator(id="new", name=say("New operator"), shoulder=side, eye=side)
+        operator = someone if new else session.analysis.operator
         if operator is AVERAGE:
             self.new = True
         self.operator = operator
@@ -105,7 +107,7 @@ class OperatorPanel(Panel):
             line.line.setPlaceholderText(
                 say("mean: {mean_strength}").format(mean_strength=general(MEAN_STRENGTH[operator.sex][key]))
             )
-            rows.append((f"{tell(fact(f'joint.{key}')).capitalize()}, {unit}", line))
+            rows.append((f"{begun(tell(fact(f'joint.{key}')))}, {unit}", line))
         for label, field in rows:
             self.form.addRow(label, field)
         self.endurance = QuantityField(say("How long they last, times most people"), "number")

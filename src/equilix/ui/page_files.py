@@ -30,7 +30,7 @@ def choose_pages_file(
         names = ", ".join(each.name for each in written)
         session.said.emit(say("Written: {path}").format(path=names), False)
 
-    sorts = f"{say('Pages to print')} (*.pdf);;{say('Drawings')} (*.svg);;{say('Pictures')} (*.png)"
+    sorts = say("Pages to print") + " (*.pdf);;" + say("Drawings") + " (*.svg);;" + say("Pictures") + " (*.png)"
     dialog = save_dialog(asker, session, sorts, take)
     dialog.selectFile(f"{title.replace('/', ' ').replace(':', '')}.pdf")
     dialog.open()

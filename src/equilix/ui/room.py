@@ -26,12 +26,15 @@ DRAWING_PX = 420
 LEAST_STRIP_PX, USUAL_STRIP_SHARE, MOST_STRIP_SHARE = 150, 0.3, 0.6
 WIDE_PX = 1600
 """From this width of the window on the column has room for two columns of its own."""
+MOST_WIDE_SHARE = 0.52
+"""But no more of the width than this: with large text the drawing would have none left."""
 STEP_PX = 48
 
 
 def column_px() -> int:
     """The least width of the column: not quite as much wider as text is larger, so that the drawing keeps some room."""
-    return round(COLUMN_PX * (1.0 + (enlarged() - 1.0) * 0.85))
+    more = enlarged() - 1.0
+    return round(COLUMN_PX * (1.0 + more * (0.85 + 0.3 * max(more - 0.5, 0.0))))
 
 
 class Room(QSplitter):
@@ -71,7 +74,9 @@ class Room(QSplitter):
             return
         if self.use != "whole":
             whole = self.width() - self.handleWidth()
-            usual = column_px() if self.window().width() < WIDE_PX else 2 * column_px()
+            usual = column_px()
+            if self.window().width() >= WIDE_PX:
+                usual = max(min(2 * usual, int(whole * MOST_WIDE_SHARE)), usual)
             column = max(min(self.column_px or usual, whole - DRAWING_PX), column_px())
             self.setSizes([max(whole - column, 1), column])
         else:

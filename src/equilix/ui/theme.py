@@ -165,7 +165,8 @@ def _sheet(t: Theme) -> str:
     QSlider::groove:horizontal {{ height: 2px; background: {t.quiet}; }}
     QSlider::handle:horizontal {{ width: 9px; margin: -8px 0; background: {t.card}; border: 2px solid {t.hold}; }}
     QSlider::handle:horizontal:focus {{ background: {t.hold}; }}
-    QTreeWidget::item {{ padding: 3px 0; }}
+    QTreeWidget::item, QListWidget::item {{ padding: 3px 0; }}
+    QListWidget::item:selected {{ background: {t.hold_wash}; color: {t.ink}; }}
     QTreeWidget::item:selected {{ background: {t.hold_wash}; color: {t.ink}; }}
     QTableView {{ border: none; background: transparent; alternate-background-color: {t.card}; }}
     QTableView::item {{ padding: 2px 6px; border: none; }}

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from functools import partial
 from pathlib import Path
+from typing import TYPE_CHECKING
 
+from msgspec.structs import replace
 from PySide6.QtCore import QPoint, QRect, Qt
 from PySide6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent
 from PySide6.QtWidgets import (
@@ -13,36 +14,35 @@ from PySide6.QtWidgets import (
     QFrame,
     QHBoxLayout,
     QMainWindow,
-    QPushButton,
-    QSizePolicy,
     QVBoxLayout,
     QWidget,
 )
 
-from equilix.store import recovery, remembered
+from equilix.store.remembered import Remembered
+from equilix.store.settings import TEXT_PERCENT
 from equilix.ui.commands import COMMANDS, Commands
 from equilix.ui.disk_messages import DiskMessages
 from equilix.ui.files import Files
 from equilix.ui.header import Header
 from equilix.ui.job_line import JobLine
+from equilix.ui.lost_work import LostWork
 from equilix.ui.messages import MessageBar
+from equilix.ui.nav import Nav
+from equilix.ui.placing import SMALLEST, USUAL, recall, remember
 from equilix.ui.reading_bar import ReadingBar
 from equilix.ui.room import Room
 from equilix.ui.session import Session
 from equilix.ui.stage.stage import Stage
-from equilix.ui.theme import PREP_ROOM, THEMES, Theme, enlarged, font, grown, wear
-from equilix.ui.widgets.tint import on_button, plain_label, set_tip, tint
+from equilix.ui.theme import PREP_ROOM, THEMES, Theme, wear
+from equilix.ui.widgets.tint import on_button
 from equilix.ui.workspaces import table
 from equilix.ui.workspaces.page import Page
 from equilix.ui.workspaces.pages import Pages
 from equilix.units import Display
 from equilix.words.language import say
-from equilix.words.quantities import percent
 
-SMALLEST, USUAL = (1024, 640), (1280, 800)
-TITLE_BAR_PX = 36
-"""What the frame of a window takes of the height, before anyone can ask it (common practice, no source)."""
-NAV_PX = 112
+if TYPE_CHECKING:
+    from equilix.ui.tour import Tour
 
 
 class Window(QMainWindow):
@@ -52,7 +52,8 @@ class Window(QMainWindow):
         super().__init__()
         self.session: Session = session
         session.setParent(self)
-        self.theme: Theme = PREP_ROOM
+        self.chosen = session.chosen
+        self.theme: Theme = next((each for each in THEMES if each.name == self.chosen.now.theme), PREP_ROOM)
         self.files: Files = Files(session, self)
         self.header, self.reading = Header(session), ReadingBar(session)
         self.stage: Stage = Stage(session)
@@ -60,14 +61,17 @@ class Window(QMainWindow):
         self.disk = DiskMessages(session.desk, self.message, self.files, self.close_anyway)
         self._let_go = False
         self.at_arms_length = False
-        self.text_percent = round(100 * enlarged())
-        """Of what is usual; it holds from the next start on."""
+        self.tour: Tour | None = None
+        """The way round, while it is being shown."""
         self._came_from = dict.fromkeys(table.LOOKED_UP, table.FIRST)
         """For each workspace that one leaves again with Esc, from where it was opened."""
         self.pages = Pages(session, self)
-        self.commands = Commands(self, self, [*table.commands(), *COMMANDS])
+        self.commands = Commands(self, self, [*table.commands(), *COMMANDS], self.chosen)
         self.jobs = JobLine(session.jobs)
-        self.nav = self._make_nav()
+        self.nav: Nav = Nav(self.commands, self.jobs)
+        self.tabs = self.nav.tabs
+        self.nav.more.clicked.connect(self.show_commands)
+        self.lost = LostWork(session.desk, self.message, partial(self.show_page, "unsaved"))
         self._lay_out()
         self.setMinimumSize(*SMALLEST)
         self.resize(*USUAL)
@@ -79,51 +83,12 @@ class Window(QMainWindow):
         session.view.origin_asked.connect(self.ask_origin)
         session.view.part_asked.connect(self.ask_part)
         session.view.page_asked.connect(self.ask_page)
-        self.put_on(PREP_ROOM)
+        session.view.back_asked.connect(self.go_back)
+        session.view.tour_asked.connect(self.show_around)
+        self.chosen.changed.connect(self._follow)
+        self.put_on(self.theme)
         self.show_page(table.FIRST)
         self.refresh()
-
-    def _make_nav(self) -> QWidget:
-        nav = QWidget()
-        nav.setFixedWidth(round(grown(NAV_PX)))
-        column = QVBoxLayout(nav)
-        column.setContentsMargins(10, 12, 4, 10)
-        column.setSpacing(2)
-        self.tabs: dict[str, QPushButton] = {}
-        for workspace in table.WORKSPACES:
-            if workspace.in_the_row:
-                tab = self._nav_button(say(workspace.title), self.commands[workspace.opens.key].trigger)
-                tab.setToolTip(f"{say(workspace.title)} ({workspace.shortcut})")
-                self.tabs[workspace.key] = tab
-                column.addWidget(tab)
-        column.addStretch(1)
-        column.addWidget(self.jobs)
-        for key, title in (
-            ("undo", say("Undo")),
-            ("redo", say("Redo")),
-            ("open", say("Open …")),
-            ("save", say("Save")),
-            ("arms-length", say("Arm’s length")),
-        ):
-            button = self._nav_button(title, self.commands[key].trigger)
-            button.setToolTip(f"{title} ({self.commands[key].shortcut().toString()})")
-            column.addWidget(button)
-        self.mark = plain_label(say("▲ not backed up"))
-        self.mark.setFont(font(11, bold=True))
-        self.mark.hide()
-        column.addWidget(self.mark)
-        self.more = self._nav_button(say("Commands"), self.show_commands)
-        column.addWidget(self.more)
-        return nav
-
-    def _nav_button(self, title: str, act: Callable[[], object]) -> QPushButton:
-        button = QPushButton(title)
-        button.setProperty("plain", True)
-        button.setFont(font())
-        button.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
-        button.setCursor(Qt.CursorShape.PointingHandCursor)
-        button.clicked.connect(act)
-        return button
 
     def _lay_out(self) -> None:
         centre = QWidget()
@@ -160,10 +125,7 @@ class Window(QMainWindow):
         self.setWindowTitle(
             say("{unsaved}{name} – Equilix").format(unsaved=unsaved, name=name).replace("[*]", "[*][*]")
         )  # Qt's own mark, written out
-        unkept = self.session.desk.unkept
-        self.mark.setVisible(bool(unkept))
-        set_tip(self.mark, unkept)
-        tint(self.mark, self.theme.tip)
+        self.nav.show_unkept(self.session.desk.unkept, self.theme)
         self.commands.refresh()
 
     def show_page(self, key: str) -> None:
@@ -177,7 +139,7 @@ class Window(QMainWindow):
         self.room.show_use(self.pages.workspace.use)
         self.session.view.show_ghost(None)
         (page.first_focus or self.stage.side).setFocus(Qt.FocusReason.OtherFocusReason)
-        self._mark_tabs()
+        self.nav.show_open(self.pages.open_key)
 
     def ask_origin(self, key: str) -> None:
         """Show where a figure comes from; asked again without one, go back to the work."""
@@ -203,19 +165,49 @@ class Window(QMainWindow):
         assert isinstance(page, BenchPage)
         page.open_part(part_id, tab, point)
 
+    def look_up(self, key: str) -> None:
+        """Open what one looks up, or, where it is open, go back to the work."""
+        self.show_page(key if self.pages.open_key != key else self._came_from[key])
+
+    def go_back(self) -> None:
+        """Leave what was looked up."""
+        self.show_page(self._came_from.get(self.pages.open_key, table.FIRST))
+
+    def find_anything(self) -> None:
+        """Find a command, a part, a setup, a lens … by its name."""
+        from equilix.ui.findable import entries
+        from equilix.ui.finder import Finder
+
+        self.finder = Finder(self, entries(self.session, self.commands, self.header))
+        self.finder.open_over(self)
+
+    def show_around(self) -> None:
+        """The way round, on the demo: a step at a time, beside what it is about."""
+        from equilix.ui.tour import Tour
+
+        if self.tour is not None:
+            self.tour.end()
+        places = {
+            "rig": self.stage.side, "reading": self.reading, "page": self.pages.stack, "nav": self.nav,
+            "commands": self.nav.more,
+        }  # fmt: skip
+        if self.at_arms_length:
+            self.toggle_arms_length()
+        self.files.open_demo()
+        self.show_page("balance")
+        keys = {key.replace("-", "_"): self.commands.keys_of(key) or "–" for key in self.commands.actions}
+        self.tour = Tour(self, self.stage.side, places, keys)
+        self.tour.ended.connect(self._forget_tour)
+        self.tour.show_step(0)
+
+    def _forget_tour(self) -> None:
+        self.tour = None
+
     def ask_page(self, key: str, tab: str = "") -> None:
         """Open a workspace at one of its tabs."""
         self.show_page(key)
         if tab:
             self.page.choose(tab)
-
-    def _mark_tabs(self) -> None:
-        """Show which workspace is open; again in another theme, as a new style sheet gives back the fonts it found."""
-        for each, tab in self.tabs.items():
-            on, title = each == self.pages.open_key, say(table.BY_KEY[each].title)
-            tab.setText(f"▍{title}" if on else f"  {title}")
-            tab.setFont(font(12, bold=on))
-            tab.setAccessibleName(say("{title}, open").format(title=title) if on else title)
 
     @property
     def page(self) -> Page:
@@ -224,7 +216,7 @@ class Window(QMainWindow):
 
     def show_commands(self) -> None:
         """List every command with its keys."""
-        menu = self.commands.menu()
+        menu, more = self.commands.menu(), self.nav.more
         if self.session.desk.aside:
             menu.addSection(say("Put aside, to go on with"))
             for sheet in self.session.desk.aside:
@@ -235,7 +227,7 @@ class Window(QMainWindow):
             for path in files:
                 menu.addAction(on_button(path.name), partial(self.files.open, path))
         menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        menu.popup(self.more.mapToGlobal(QPoint(self.more.width(), -menu.sizeHint().height() + self.more.height())))
+        menu.popup(more.mapToGlobal(QPoint(more.width(), -menu.sizeHint().height() + more.height())))
 
     def put_on(self, theme: Theme) -> None:
         """Wear a theme."""
@@ -252,25 +244,32 @@ class Window(QMainWindow):
         self.jobs.wear(theme)
         for page in self.pages:
             page.wear(theme)
-        self._mark_tabs()
+        self.nav.show_open(self.pages.open_key)
 
     def change_theme(self) -> None:
         """The other theme."""
-        self.put_on(THEMES[(THEMES.index(self.theme) + 1) % len(THEMES)])
+        other = THEMES[(THEMES.index(self.theme) + 1) % len(THEMES)]
+        self.chosen.become(replace(self.chosen.now, theme=other.name))
 
     def change_text(self, step: int) -> None:
-        """Larger text from the next start on, or with a negative step smaller."""
-        place = remembered.TEXT_PERCENT.index(self.text_percent) + step
-        self.text_percent = remembered.TEXT_PERCENT[min(max(place, 0), len(remembered.TEXT_PERCENT) - 1)]
-        self.remember()
-        self.commands.refresh()
-        said = say("Text is at {percent} of its usual size from the next start.")
-        self.session.said.emit(said.format(percent=percent(self.text_percent / 100)), False)
+        """Larger text, or with a negative step smaller."""
+        place = TEXT_PERCENT.index(self.chosen.now.text_percent) + step
+        percent = TEXT_PERCENT[min(max(place, 0), len(TEXT_PERCENT) - 1)]
+        self.chosen.become(replace(self.chosen.now, text_percent=percent))
 
     def change_units(self) -> None:
         """Metric or US."""
         other: Display = "us" if self.session.document.display == "metric" else "metric"
         self.session.show_units(other)
+
+    def _follow(self) -> None:
+        """What was chosen is another: theme and keys follow at once."""
+        wanted = next((each for each in THEMES if each.name == self.chosen.now.theme), PREP_ROOM)
+        if wanted is not self.theme:
+            self.put_on(wanted)
+        self.commands.follow_keys()
+        self.commands.refresh()
+        self.nav.show_keys()
 
     def toggle_arms_length(self) -> None:
         """Only the drawing, the sentence and the next step, large; of a day, now and next; and back."""
@@ -296,60 +295,9 @@ class Window(QMainWindow):
                 [(say("Do it"), lambda: self.session.apply_plan(plan))],
             )
 
-    def offer_lost_work(self) -> None:
-        """Offer what an earlier run left unsaved."""
-        lost = [work for work in recovery.find_lost() if not work.put_aside]
-        if not lost:
-            return
-        newest = lost[0]
-        name = newest.original.name if newest.original else newest.name or say("a new document")
-        others = (
-            ""
-            if len(lost) < 2
-            else say(" There is one more.")
-            if len(lost) == 2
-            else say(" There are {lost} more.").format(lost=len(lost) - 1)
-        )
-        self.message.offer(
-            "lost",
-            say("Equilix ended without saving {name}.{others}").format(name=name, others=others),
-            [
-                (say("Recover it"), lambda: self.bring_back(newest)),
-                (say("Look at it"), lambda: self.show_page("unsaved")),
-            ],
-        )
-
-    def bring_back(self, work: recovery.LostWork) -> None:
-        """Go on with lost work; what else is lost is offered next."""
-        self.session.desk.recover(work)
-        self.offer_lost_work()
-
-    # what is remembered from one start to the next
-
-    def remember(self) -> None:
-        """Keep what the window is like for the next start."""
-        plain = self.normalGeometry() if self.isMaximized() or self.isFullScreen() else self.geometry()
-        remembered.remember(
-            remembered.Remembered(
-                plain.width(), plain.height(), self.x(), self.y(), self.isMaximized(), self.room.column_px,
-                self.room.strip_px, self.theme.name, self.session.units, self.pages.open_key,
-                self.text_percent,
-            )
-        )  # fmt: skip
-
-    def recall(self, seen: remembered.Remembered, screen: QRect) -> None:
-        """Be as it was left, as far as that still fits the screen's free area; a first window fits it too."""
-        width, height = seen.width_px or USUAL[0], seen.height_px or USUAL[1]
-        free = screen.width(), screen.height() - TITLE_BAR_PX
-        self.resize(max(min(width, free[0]), SMALLEST[0]), max(min(height, free[1]), SMALLEST[1]))
-        if seen.x_px is not None and seen.y_px is not None and screen.contains(seen.x_px + 40, seen.y_px + 10):
-            self.move(seen.x_px, seen.y_px)
-        if seen.maximized:
-            self.setWindowState(Qt.WindowState.WindowMaximized)
-        self.room.column_px, self.room.strip_px = seen.column_px, seen.strip_px
-        theme = next((each for each in THEMES if each.name == seen.theme), None)
-        if theme is not None and theme is not self.theme:
-            self.put_on(theme)
+    def recall(self, seen: Remembered, screen: QRect) -> None:
+        """Be as it was left, as far as that still fits the screen's free area."""
+        recall(self, self.room, seen, screen)
         if seen.workspace in self.tabs:
             self.show_page(seen.workspace)
         self.room.share()
@@ -372,7 +320,7 @@ class Window(QMainWindow):
                 event.ignore()
                 self.disk.ask_before_closing(homeless)
                 return
-        self.remember()
+        remember(self, self.room, self.pages.open_key)
         for page in self.pages:
             page.stop()
         self.jobs.close_down()

@@ -59,6 +59,11 @@ def language(code: str, catalogues: Path = CATALOGUES) -> Language:
     return Language(code, found, get_decimal_symbol(place), get_group_symbol(place), percent)
 
 
+def languages(catalogues: Path = CATALOGUES) -> list[str]:
+    """The codes of those that can be spoken; English needs no catalogue."""
+    return ["en", *sorted(each.parents[1].name for each in catalogues.glob(f"*/LC_MESSAGES/{DOMAIN}.mo"))]
+
+
 def wished() -> str:
     """The language that the environment asks for, as the C library would take it: 'pt_BR'; 'en' where it says none."""
     for name in ("LANGUAGE", "LC_ALL", "LC_MESSAGES", "LANG"):

@@ -106,6 +106,8 @@ class Desk(QObject):
         """Why unsaved work cannot be put by; empty where it can."""
         self.theirs: Fingerprint | None = None
         """What another program has made of the open file; None where it is as it was."""
+        self._handed_over = False
+        """Another desk goes on with it."""
         self.ticked: set[Tick] = set()
         """What is ticked off the packing list of the open document."""
         self._autosave_timer = QTimer(self, interval=int(recovery.EVERY_S * 1000))
@@ -320,7 +322,7 @@ class Desk(QObject):
         """Put every unsaved document by, the open one and those put aside; the names of those that cannot be."""
         found = (
             []
-            if self.autosave()
+            if self._handed_over or self.autosave()
             else [self.path.name if self.path else self.session.document.name or say("new document")]
         )
         for sheet in self.aside:
@@ -362,12 +364,25 @@ class Desk(QObject):
         self.look_at_file()
         return True
 
-    def close(self) -> None:
-        """Stop watching; unsaved work stays put by."""
+    def hand_to(self, other: Desk) -> None:
+        """Let another desk go on with all that lies here, and with what this run has put by."""
+        self._stop()
+        other.run.end()
+        other.run, other.sheet, other.aside = self.run, self.sheet, self.aside
+        other.theirs, other.unkept, other.ticked = self.theirs, self.unkept, self.ticked
+        other._watch()
+        self._handed_over = True
+
+    def _stop(self) -> None:
         self._autosave_timer.stop()
         self._look.stop()
         watched = (*self._watcher.files(), *self._watcher.directories())
         if watched:
             self._watcher.removePaths(watched)
-        self.autosave()
-        self.run.end()
+
+    def close(self) -> None:
+        """Stop watching; unsaved work stays put by."""
+        self._stop()
+        if not self._handed_over:
+            self.autosave()
+            self.run.end()

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import TYPE_CHECKING, Protocol
 
+from msgspec.structs import replace
 from PySide6.QtCore import QObject, Signal
 
 from equilix.analysis import Analysis, analyse
@@ -17,6 +18,7 @@ from equilix.result import Result
 from equilix.rig.setups import Setup
 from equilix.ui.jobs import Jobs
 from equilix.ui.session.answers import Answers
+from equilix.ui.session.chosen import Chosen
 from equilix.ui.session.desk import Desk
 from equilix.ui.session.opening import history_of, with_a_setup
 from equilix.ui.session.pictures import Pictures
@@ -47,12 +49,16 @@ class Session(QObject):
     """A message for the person, and whether it is a complaint."""
 
     def __init__(
-        self, document: Document | None = None, parent: QObject | None = None, units: Display | None = None
+        self,
+        document: Document | None = None,
+        parent: QObject | None = None,
+        chosen: Chosen | None = None,
+        before: Session | None = None,
     ) -> None:
+        """``before``: whose document, undo and selection it goes on with; that one is done for."""
         super().__init__(parent)
         self.in_hand: InHand | None = None
-        self.units = units
-        """The units that the person has chosen; None: those of each document."""
+        self.chosen = chosen or Chosen()
         self.history = self._seen(history_of(document or empty()))
         self.selection = Selection(self)
         self.view = ViewState(self)
@@ -63,8 +69,20 @@ class Session(QObject):
         self.desk = Desk(self, self)
         self.pictures = Pictures(self.jobs, lambda: self.setup, lambda: self.desk.path, self)
         self.changed.connect(self.pictures.look)
-        self.result = Result(analyse(self.document, self.setup))
+        if before is None:
+            self.result = Result(analyse(self.document, self.setup))
+        else:
+            self._go_on_from(before)
         self.answers.look(self.document, self.setup.id)
+
+    def _go_on_from(self, before: Session) -> None:
+        if before.in_hand is not None:
+            before.in_hand.cancel()
+        before.end_gesture()
+        before.answers.stop()
+        self.history, self.result = before.history, before.result
+        before.desk.hand_to(self.desk)
+        self.selection.id, self.selection.others = before.selection.id, before.selection.others
 
     # what is there
 
@@ -153,11 +171,12 @@ class Session(QObject):
 
     def show_units(self, display: Display) -> None:
         """Show all figures in these units, of this document and of those opened later."""
-        self.units = display
+        self.chosen.become(replace(self.chosen.now, units=display))
         self._say(self._become(self._seen(self.history)))
 
     def _seen(self, history: History) -> History:
-        return history if self.units is None else history.seen(kit.choose_display(history.now, self.units))
+        units = self.chosen.now.units
+        return history if units is None else history.seen(kit.choose_display(history.now, units))
 
     def put_on_desk(self, history: History) -> bool:
         """Show another document, with its own history. Returns whether it could be analysed."""

@@ -35,6 +35,12 @@ class ViewState(QObject):
     page_asked = Signal(str, str)
     """Someone wants a workspace, at one of its tabs."""
 
+    tour_asked = Signal()
+    """Someone wants to be shown around."""
+
+    back_asked = Signal()
+    """What was looked up has been read: back to the work."""
+
     def __init__(self, parent: QObject) -> None:
         super().__init__(parent)
         self.ghost: Compared | None = None

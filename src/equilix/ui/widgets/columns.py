@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Final
 
 from PySide6.QtCore import QPoint, QRect, QSize, Qt
@@ -27,6 +28,16 @@ class Columns(QLayout):
         """Put a widget in as the ``place``-th of the list."""
         self.addWidget(widget)
         self._items.insert(place, self._items.pop())
+        self.invalidate()
+
+    def put_in_order(self, widgets: Sequence[QWidget]) -> None:
+        """Show these in this order; those that are there keep their place in the layout, new ones come into it."""
+        there = {item.widget(): item for item in self._items}
+        for widget in widgets:
+            if widget not in there:
+                self.addWidget(widget)
+                there[widget] = self._items[-1]
+        self._items = [there[widget] for widget in widgets]
         self.invalidate()
 
     def addItem(self, item: QLayoutItem) -> None:
@@ -88,7 +99,11 @@ class Columns(QLayout):
 
 
 def _height(item: QLayoutItem, width: int) -> int:
-    return item.heightForWidth(width) if item.hasHeightForWidth() else item.sizeHint().height()
+    """How high a widget wants to be; asked of itself, as an item may remember what it said before its words changed."""
+    widget = item.widget()
+    if widget is None or not widget.hasHeightForWidth():
+        return item.sizeHint().height()
+    return max(widget.heightForWidth(width), widget.minimumHeight())
 
 
 def _first_column(heights: list[int], gap: int) -> int:

@@ -3,18 +3,23 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
+from typing import Final
 
 from PySide6.QtCore import QRectF
+from PySide6.QtGui import QFontMetricsF
 from PySide6.QtWidgets import QLabel, QVBoxLayout, QWidget
 
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.layers.rails import STEP_PX, step_rail
 from equilix.ui.stage.primitives import Primitive
-from equilix.ui.theme import Theme, grown
+from equilix.ui.theme import Theme, font, grown
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.units import Display
 from equilix.words.steps import Rail, Told
 from equilix.words.telling import tell
+
+MARKS_SHARE: Final = 0.8
+"""So much of the rail's width the marks take at most."""
 
 
 class StepRail(Chart):
@@ -34,7 +39,20 @@ class StepRail(Chart):
         self.update()
 
     def made(self, bounds: QRectF) -> Iterable[Primitive]:
-        return () if self.rail is None else step_rail(self.rail, self.figure, bounds)
+        return () if self.rail is None else step_rail(self.rail, shortened(self.figure, bounds.width()), bounds)
+
+
+def shortened(figure: str, wide_px: float) -> str:
+    """Marks that stand beside each other; where there is no room for all of them the last ones, after an ellipsis."""
+    metrics = QFontMetricsF(font(11, bold=True, as_is=True))
+    marks, left = figure.split(", "), 0
+    while left + 1 < len(marks) and metrics.horizontalAdvance(_from(marks, left)) > MARKS_SHARE * wide_px:
+        left += 1
+    return _from(marks, left)
+
+
+def _from(marks: Sequence[str], left: int) -> str:
+    return ("… " if left else "") + ", ".join(marks[left:])
 
 
 class StepRows(QWidget):

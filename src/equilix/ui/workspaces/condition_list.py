@@ -15,7 +15,7 @@ from equilix.ui.widgets.scale import Scale
 from equilix.ui.widgets.tint import set_tip, show_text, text_label
 from equilix.units import Display
 from equilix.words.quantities import length
-from equilix.words.telling import tell
+from equilix.words.telling import begun, tell
 
 
 class ConditionRow(QWidget):
@@ -45,7 +45,7 @@ class ConditionRow(QWidget):
 
     def show_condition(self, condition: Condition, theme: Theme, display: Display) -> None:
         """Show another one."""
-        name, sentence = tell(condition.balance.key).capitalize(), tell(condition.sentence, display)
+        name, sentence = begun(tell(condition.balance.key)), tell(condition.sentence, display)
         show_text(self.name, name, theme.ink)
         self.name.setFont(font(11, bold=not condition.ok))  # after its colour, which gives the type back that it found
         figure = f"{length(condition.value_m, display)} ± {length(condition.sd_m, display)}"

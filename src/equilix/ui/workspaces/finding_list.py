@@ -68,10 +68,7 @@ class FindingList(QWidget):
             row.deleteLater()
         if order == self.rows:
             return
-        while self.list.takeAt(0) is not None:
-            pass
-        for row in order:
-            self.list.addWidget(row)
+        self.list.put_in_order(order)
         for before, after in itertools.pairwise(order):
             QWidget.setTabOrder(before, after)
         self.rows = order

@@ -42,7 +42,7 @@ from equilix.ui.workspaces.page import Page
 from equilix.words.language import say
 from equilix.words.quantities import duration
 from equilix.words.reading import CAUTION_LONG, read_out
-from equilix.words.telling import tell
+from equilix.words.telling import begun, tell
 
 if TYPE_CHECKING:
     from equilix.planner.fit_plan import FitPlan
@@ -301,7 +301,7 @@ def _comparison(document: Document, analysis: Analysis, called_off: Called) -> I
     ways = ways_compared(document, analysis, called_off).values()
     yield Compared(
         rows(operators_compared(document, analysis, called_off).items()),
-        rows((tell(each.way.phrase).capitalize(), each) for each in ways),
+        rows((begun(tell(each.way.phrase)), each) for each in ways),
     )
 
 

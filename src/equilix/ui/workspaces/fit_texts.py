@@ -19,7 +19,7 @@ from equilix.units import Display
 from equilix.words.language import say
 from equilix.words.quantities import angle, duration, force, length, percent, torque
 from equilix.words.reading import lasts, one_hand_words
-from equilix.words.telling import tell
+from equilix.words.telling import begun, tell
 from equilix.words.wordings.wording import N_
 
 Asks = tuple[str, Row]
@@ -30,7 +30,7 @@ OVER_LIMIT = N_("Over the limit that the lifting equation recommends.")
 def asked_of(fit: Fit) -> list[Asked]:
     """What is asked of each joint, what gives out first at the top, and of the back."""
     found = [
-        Asked(tell(each.effort.key).capitalize(), each.effort.share, _for_how_long(each.effort),
+        Asked(begun(tell(each.effort.key)), each.effort.share, _for_how_long(each.effort),
               f"{each.effort.joint}-{each.effort.side}")
         for each in fit.ranges
     ]  # fmt: skip
@@ -68,7 +68,7 @@ def _endurance(fit: Fit) -> Iterator[Row]:
             )
         warning = say("More than it can hold.") if effort.share >= 1 else ""
         yield (
-            tell(effort.key).capitalize(),
+            begun(tell(effort.key)),
             say("{share} of its strength: {both}").format(share=percent(effort.share), both=both),
             warning,
         )
@@ -89,7 +89,7 @@ def posture_rows(fit: Fit, unit: Display) -> Iterator[Asks]:
     """Elbows, upper arms, back, neck; what is wrong with them stands among the findings."""
     analysis = fit.analysis
     for held in analysis.arms:
-        side, arm = tell(fact(f"way.{held.arm.side}")).capitalize(), f"arm-{held.arm.side}"
+        side, arm = begun(tell(fact(f"way.{held.arm.side}"))), f"arm-{held.arm.side}"
         if not held.arm.reached:
             yield arm, (say("{side} arm").format(side=side), say("does not reach its grip"), "")
             continue

@@ -86,7 +86,7 @@ class StepRow(QFrame):
         step, title = advice.step, tell(advice.step.title)
         self.setAccessibleName(
             say("Step {number}, {title}: {which}").format(
-                number=self.number + 1, title=title, which=say("right") if advice.done else say("to do")
+                number=self.number + 1, title=title, which=say("it is right") if advice.done else say("to do")
             )
         )
         edge = theme.hold if is_open else theme.rule

@@ -153,7 +153,7 @@ class PartListPage(Page):
     def choose_document(self) -> None:
         """Let the person choose the document whose kit is to be taken over, or a table or list."""
         tables = " ".join(f"*{each}" for each in TABLES)
-        sorts = f"{say('Equilix documents')} (*{SUFFIX});;{say('Tables and lists')} ({tables})"
+        sorts = say("Equilix documents") + f" (*{SUFFIX});;" + say("Tables and lists") + f" ({tables})"
         file_dialog(self, sorts, lambda name: self.load(Path(name))).open()
 
     def load(self, path: Path) -> None:

@@ -176,7 +176,7 @@ class PhotoPage(Page):
 
     def choose_picture(self) -> None:
         """Let the person choose a picture."""
-        sorts = f"{say('Pictures')} ({' '.join(f'*.{sort}' for sort in SORTS)})"
+        sorts = say("Pictures") + f" ({' '.join(f'*.{sort}' for sort in SORTS)})"
         file_dialog(self, sorts, lambda name: self.load(Path(name))).open()
 
     def load(self, path: Path) -> None:

@@ -137,6 +137,8 @@ class StartPage(Page):
             if key == "list":  # in sight in the smallest window too
                 self._way(column, "demo", say("The demo"), demo, self.open_demo)
         self._way(column, "open", say("Open …"), say("go on with a document"), self.choose_document)
+        around = say("five steps on the demo, one minute")
+        self._way(column, "around", say("Show me around"), around, session.view.tour_asked.emit)
         column.addStretch(1)
         rigs = QWidget()
         beside = QVBoxLayout(rigs)
@@ -228,7 +230,7 @@ class StartPage(Page):
 
     def choose_document(self) -> None:
         """Let the person choose a document to go on with."""
-        sorts = f"{say('Equilix documents')} (*{SUFFIX})"
+        sorts = say("Equilix documents") + f" (*{SUFFIX})"
         file_dialog(self, sorts, self._open).open()
 
     def _open(self, name: str) -> None:

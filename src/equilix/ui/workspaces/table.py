@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING, Final
 from msgspec import Struct
 
 from equilix.ui import selected
-from equilix.ui.commands import Command, House
+from equilix.ui.commands import COMMANDS, Command, House
 from equilix.ui.room import Use
 from equilix.words.wordings.wording import N_
 
@@ -21,7 +21,9 @@ ORIGINS: Final = "origins"
 """The one that is opened to look something up, and left again."""
 BENCH: Final = "part"
 """The one that a part is put on, and taken off again."""
-LOOKED_UP: Final = (ORIGINS, BENCH)
+PREFERENCES: Final = "preferences"
+MANUAL: Final = "manual"
+LOOKED_UP: Final = (ORIGINS, BENCH, PREFERENCES, MANUAL)
 """They are opened with what they are to show, and Esc leads back from them."""
 
 
@@ -115,6 +117,18 @@ def _origins(session: Session) -> Page:
     from equilix.ui.workspaces.origins_page import OriginsPage
 
     return OriginsPage(session)
+
+
+def _preferences(session: Session) -> Page:
+    from equilix.ui.workspaces.preferences import PreferencesPage
+
+    return PreferencesPage(session, [*commands(), *COMMANDS])
+
+
+def _manual(session: Session) -> Page:
+    from equilix.ui.workspaces.manual import ManualPageView
+
+    return ManualPageView(session)
 
 
 def _bench(session: Session) -> Page:
@@ -247,6 +261,14 @@ WORKSPACES: Final[tuple[Workspace, ...]] = (
     Workspace("photo", N_("Photo behind the drawing …"), "", "build", _photo, in_the_row=False),
     Workspace("list", N_("Parts from a list …"), "", "whole", _part_list, in_the_row=False),
     Workspace("unsaved", N_("Work that was not saved"), "", "whole", _unsaved, in_the_row=False),
+    Workspace(
+        PREFERENCES, N_("Preferences"), "", "alone", _preferences, in_the_row=False,
+        commands=(Command("preferences", N_("Preferences …"), ("Ctrl+,",), "file", lambda w: w.look_up(PREFERENCES)),),
+    ),
+    Workspace(
+        MANUAL, N_("Manual"), "", "alone", _manual, in_the_row=False,
+        commands=(Command("manual", N_("Manual …"), ("Ctrl+H",), "file", lambda w: w.look_up(MANUAL)),),
+    ),
 )  # fmt: skip
 """In the order of the work."""
 

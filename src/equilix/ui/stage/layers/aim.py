@@ -105,7 +105,7 @@ def _moments(scene: Scene, area: QRectF, read_rad: float | None) -> Iterator[Pri
     for tick in TICKS_RAD:
         foot = QPointF(at(tick, 0).x(), area.bottom())
         yield Line((foot, foot - QPointF(0, 5)), "quiet", 1.0)
-    yield from _ends(area, (say("down"), say("level"), say("up")))
+    yield from _ends(area, (say("↓ down"), "0°", say("↑ up")))
     if read_rad is not None:
         place = at(read_rad, float(analysis.aim_curve(np.array((read_rad,)))[0]))
         yield Line((QPointF(place.x(), area.top()), QPointF(place.x(), area.bottom())), "quiet", 1.0)
@@ -149,7 +149,7 @@ def _motors(analysis: Analysis, area: QRectF) -> Iterator[Primitive]:
     frame = QPainterPath()
     frame.addRect(QRectF(area.left() + COLUMNS // 2 * wide, area.top() + ROWS // 2 * high, wide, high))
     yield Shape(frame, edge="ink", width=1.4)
-    yield from _ends(area, (say("up"), say("level"), say("down")))
+    yield from _ends(area, (say("↑ up"), "0°", say("↓ down")))
 
 
 def level_of_work(share: float) -> int:

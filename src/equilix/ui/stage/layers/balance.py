@@ -19,6 +19,7 @@ from equilix.ui.theme import grown
 from equilix.words.language import say
 from equilix.words.names import SUPPORTS
 from equilix.words.quantities import angle, force, length
+from equilix.words.wordings.wording import N_
 
 PX_PER_N: Final = 1.2
 """All arrows of force share this scale."""
@@ -31,6 +32,9 @@ AROUND: Final = (
     ContactKey("pad", "left", "front"), ContactKey("pad", "right", "front"),
     ContactKey("pad", "right", "rear"), ContactKey("pad", "left", "rear"),
 )  # fmt: skip
+
+
+SIDES: Final = {"left": N_("left"), "right": N_("right")}
 
 
 def band_px(analysis: Analysis, sheet: Sheet) -> tuple[float, float]:
@@ -142,7 +146,7 @@ def forces(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
         if contact.hand:
             at = sheet.place_px(contact.point_m) + QPointF(26, 0)  # beside the grip, where it can be seen
             yield Arrow(at, at + QPointF(contact.force_n[0], -contact.force_n[2]) * PX_PER_N, "hold")
-            said = f"{contact.hand} {force(contact.told_n, unit)}"  # as the sentence says it
+            said = f"{say(SIDES[contact.hand])} {force(contact.told_n, unit)}"  # as the sentence says it
             yield Text(at + QPointF(12, 14), said, "hold")
 
 

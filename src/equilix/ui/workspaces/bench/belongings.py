@@ -115,7 +115,7 @@ class BelongingsEditor(Editor):
 
     def choose_picture(self) -> None:
         """Let the person choose a picture."""
-        sorts = f"{say('Pictures')} ({' '.join(f'*.{sort}' for sort in SORTS)})"
+        sorts = say("Pictures") + f" ({' '.join(f'*.{sort}' for sort in SORTS)})"
         file_dialog(self, sorts, lambda name: self.load_picture(Path(name))).open()
 
     def load_picture(self, path: Path) -> None:

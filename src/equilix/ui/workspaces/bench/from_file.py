@@ -69,7 +69,7 @@ class FromFileEditor(Editor):
 
     def choose_file(self) -> None:
         """Let the person choose a file."""
-        sorts = f"{say('Files of triangles')} ({' '.join(f'*{sort}' for sort in SORTS)})"
+        sorts = say("Files of triangles") + f" ({' '.join(f'*{sort}' for sort in SORTS)})"
         file_dialog(self, sorts, lambda name: self.load(Path(name))).open()
 
     def load(self, path: Path) -> None:

@@ -320,7 +320,7 @@ class BenchPage(Page):
         usual = (
             ""
             if part.sized
-            else f"  ◆ {say('Its size is the usual one of its kind: measure it, and enter it at About.')}"
+            else ("  ◆ " + say("Its size is the usual one of its kind: measure it, and enter it at About."))
         )
         return f"{mass(part.mass_kg, document.display)}, {points}, {users}{usual}"
 

@@ -160,9 +160,9 @@ class Sockets(QWidget):
         self.title = text_label(bold=True)
         self.title.setText(title)
         self.more = button(say("Add a socket"), self.add)
-        self.more.setAccessibleName(f"{title}: {say('Add a socket')}")
+        self.more.setAccessibleName(f"{title}: " + say("Add a socket"))
         self.less: QPushButton = button(say("Remove the last"), self.drop)
-        self.less.setAccessibleName(f"{title}: {say('Remove the last')}")
+        self.less.setAccessibleName(f"{title}: " + say("Remove the last"))
         self.form.addRow(self.title)
         self.form.addRow(beside(self.more, self.less))
         self.lines: list[tuple[QLineEdit, QuantityField, QuantityField]] = []

@@ -109,7 +109,7 @@ class DayFiles(QWidget):
         day = self.tab.day
         if day is None:
             return
-        sorts = [f"{say('A calendar')} (*{CALENDAR})", f"{say('A table')} (*{TABLE})"]
+        sorts = [(say("A calendar") + f" (*{CALENDAR})"), (say("A table") + f" (*{TABLE})")]
         sorts += [f"{say(each.title)} (*{PAGES})" for each in SHEETS]
 
         def write(name: str) -> None:
@@ -149,7 +149,7 @@ class DayFiles(QWidget):
         self.session.said.emit(say("Written: {path}").format(path=path.name), False)
 
     def _take(self) -> None:
-        sorts = f"{say('Tables and calendars')} (*{TABLE} *{CALENDAR})"
+        sorts = say("Tables and calendars") + f" (*{TABLE} *{CALENDAR})"
         self.dialog = file_dialog(self, sorts, self.read)
         self.dialog.open()
 

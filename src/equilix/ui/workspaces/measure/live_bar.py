@@ -121,7 +121,7 @@ class LiveBar(QWidget):
         if self.is_simulated:
             self._start(simulated(key, lambda _at: self.true, seed=1, speed=self.speed))
         elif key == RECORDING:
-            sorts = f"{say('Recordings')} (*.csv)"
+            sorts = say("Recordings") + " (*.csv)"
             self.dialog = file_dialog(self, sorts, lambda name: self.replay(Path(name)))
             self.dialog.open()
 
@@ -219,7 +219,7 @@ class LiveBar(QWidget):
 
     def _save(self) -> None:
         if self.kept:
-            self.dialog = save_dialog(self, self.session, f"{say('Recordings')} (*.csv)", self._write)
+            self.dialog = save_dialog(self, self.session, (say("Recordings") + " (*.csv)"), self._write)
             self.dialog.setDefaultSuffix("csv")
             self.dialog.open()
 

@@ -281,9 +281,9 @@ class OutingsTab(WorkTab):
         self.session.edit(say("Take an outing out"), lambda d: remove_outing(d, key))
 
     def _give(self) -> None:
-        sorts = f"{say('A table')} (*{TABLE});;{say('Text to be read')} (*{TEXT})"
+        sorts = say("A table") + f" (*{TABLE});;" + say("Text to be read") + f" (*{TEXT})"
         self.dialog = save_dialog(self, self.session, sorts, self._write)
-        self.dialog.selectFile(f"{say('notebook')}{TABLE}")
+        self.dialog.selectFile(say("notebook") + f"{TABLE}")
         self.dialog.open()
 
     def _write(self, name: str) -> None:
@@ -304,7 +304,7 @@ class OutingsTab(WorkTab):
         self.session.said.emit(say("Written: {path}").format(path=path.name), False)
 
     def _take(self) -> None:
-        self.dialog = file_dialog(self, f"{say('A table')} (*{TABLE})", self._read)
+        self.dialog = file_dialog(self, (say("A table") + f" (*{TABLE})"), self._read)
         self.dialog.open()
 
     def _read(self, name: str) -> None:
@@ -323,7 +323,7 @@ class OutingsTab(WorkTab):
         self.session.said.emit(f"{said}.", bool(unread))
 
     def _hand_on(self) -> None:
-        self.dialog = save_dialog(self, self.session, f"{say('Documents')} (*.equilix)", self._copy)
+        self.dialog = save_dialog(self, self.session, (say("Documents") + " (*.equilix)"), self._copy)
         self.dialog.setDefaultSuffix("equilix")
         self.dialog.open()
 

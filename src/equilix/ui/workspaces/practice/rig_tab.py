@@ -32,6 +32,8 @@ from equilix.ui.workspaces.tab import WorkTab
 from equilix.words.language import say
 
 FRAME_MS: Final = 16
+STILL_FRAME_MS: Final = 400
+"""Between two pictures for whom nothing should move smoothly; the rig itself moves as ever."""
 COLUMN_PX: Final = 320.0
 FINE_M, COARSE_M = 0.001, 0.010
 LONGEST_THOUGHT_S: Final = 60.0
@@ -309,7 +311,7 @@ class RigTab(WorkTab):
         self.show_state()
         if not self.frame.isActive() and self.isVisible() and not self.over:
             self._idle()
-            self.frame.start()
+            self.frame.start(STILL_FRAME_MS if self.session.chosen.now.still else FRAME_MS)
 
     def _idle(self) -> None:
         """Somebody looked and thought while nothing moved: that takes time, too; who went away is not timed."""
