@@ -2,7 +2,7 @@
 PYTHON_RUN = .venv/bin/python
 TESTS = -W error -m unittest discover -t . -s
 
-.PHONY: demo run test test-core test-ui lint types imports bench torture truth mutate screenshots words schema lock clean
+.PHONY: demo run test test-core test-ui lint types imports bench torture truth mutate screenshots words schema lock package clean
 
 demo: setup-run
 	@$(PYTHON_RUN) -m equilix --demo
@@ -48,6 +48,9 @@ words: setup-test
 
 schema: setup-run
 	@$(PYTHON_RUN) -m equilix schema > src/equilix/resources/document.schema.json
+
+package: setup-run
+	@$(PYTHON_RUN) tools/package.py
 
 lock: setup-test
 	@$(PYTHON_RUN) -m pip install --quiet uv

@@ -88,7 +88,8 @@ def values_of(wording: str | Plural) -> set[str]:
 
 READ = (
     "guide/observing.py", "store/strict_json.py", "model.py", "keys.py", "exchange/tables.py",
-    "exchange/outings.py", "exchange/day_table.py", "day/line.py", "day/tongues.py", "guide/seen_words.py",
+    "exchange/outings.py", "exchange/day_table.py", "day/line.py",
+    "day/tongues.py", "guide/seen_words.py", "store/log.py",
     "instruments/recording.py", "instruments/shelf.py",
 )  # fmt: skip
 """Patterns of what people type, keys with a blank that stand in files, and what instruments call themselves."""

@@ -81,7 +81,7 @@ def line_in(line: str, code: str) -> str:
     tongue = _tongue(code)
     if tongue is None:
         return line
-    first, *more = line.split(", ")
+    first, *more = (piece.strip() for piece in line.split(","))
     head, colon, name = first.partition(":")
     return ", ".join((_written(head, tongue.first) + colon + name, *(_written(each, tongue.more) for each in more)))
 

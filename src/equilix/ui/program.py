@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QApplication
 
 from equilix.ui.session import Session
 from equilix.ui.session.chosen import Chosen
+from equilix.ui.stage.accessible import tell_what_is_painted
 from equilix.ui.theme import enlarge
 from equilix.ui.window import Window
 from equilix.words.language import language, say, speak, spoken, wished
@@ -21,6 +22,7 @@ class Program(QObject):
     def __init__(self, chosen: Chosen, make: Callable[[Chosen], Window]) -> None:
         super().__init__()
         self.chosen = chosen
+        tell_what_is_painted()
         self._translator = QTranslator(self)
         self.speak()
         enlarge(chosen.now.text_percent / 100)

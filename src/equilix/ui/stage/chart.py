@@ -8,6 +8,7 @@ from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QPainter, QPaintEvent
 from PySide6.QtWidgets import QWidget
 
+from equilix.ui.stage.accessible import Piece
 from equilix.ui.stage.labels import Placed, place
 from equilix.ui.stage.painting import paint, paint_texts
 from equilix.ui.stage.primitives import Primitive, Role
@@ -45,6 +46,15 @@ class Chart(QWidget):
     def placed(self) -> list[Placed]:
         """The texts in their places."""
         return place(self.primitives(), self.paper)
+
+    def pieces(self) -> list[Piece]:
+        """Its texts where they stand; a chart that has more to tell says so."""
+        return [Piece(each.text.text, "text", self.on_widget(each.box)) for each in self.placed()]
+
+    def on_widget(self, box: QRectF) -> QRectF:
+        """A box of the paper on the widget."""
+        scale = enlarged() * self.larger
+        return QRectF(box.x() * scale, box.y() * scale, box.width() * scale, box.height() * scale)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         del event

@@ -18,6 +18,7 @@ from PySide6.QtCore import QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import QFocusEvent, QFontMetricsF, QKeyEvent, QMouseEvent, QPainter, QPainterPath, QWheelEvent
 from PySide6.QtWidgets import QFrame, QWidget
 
+from equilix.ui.stage.accessible import Piece
 from equilix.ui.stage.labels import Placed, place
 from equilix.ui.stage.painting import DASHES, paint, paint_texts
 from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text
@@ -170,6 +171,10 @@ class Plot(pyqtgraph.PlotWidget):  # type: ignore[misc]
 
     def _over(self) -> list[Primitive]:
         return [_moved(each, self.to_px) for each in self.over]
+
+    def pieces(self) -> list[Piece]:
+        """Its texts where they stand."""
+        return [Piece(each.text.text, "text", each.box) for each in self.placed()]
 
     def placed(self) -> list[Placed]:
         """The texts in their places: those of the lines between the axes, the others anywhere."""

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from PySide6.QtCore import QPointF, Qt, Signal
+from PySide6.QtCore import QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QKeyEvent, QMouseEvent
 from PySide6.QtWidgets import QWidget
 
+from equilix.ui.stage.accessible import Piece
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.primitives import Line, Primitive
 from equilix.ui.theme import grown
@@ -33,6 +34,17 @@ class RowChart(Chart):
         self.row = min(self.row, max(len(keys) - 1, 0))
         self.setFixedHeight(round(grown(row_px * len(keys))))
         self.update()
+
+    def pieces(self) -> list[Piece]:
+        """A row with all that stands in it, from left to right."""
+        found = []
+        for row in range(len(self.keys)):
+            top = row * self.row_px
+            inside = [each for each in self.placed() if top <= each.box.center().y() < top + self.row_px]
+            said = [each.text.text for each in sorted(inside, key=lambda each: each.box.x())]
+            box = self.on_widget(QRectF(0.0, top, self.paper.width(), self.row_px))
+            found.append(Piece(" ".join(said[:1]), "row", box, " ".join(said[1:]), row == self.row and self.hasFocus()))
+        return found
 
     def primitives(self) -> list[Primitive]:
         found = super().primitives()

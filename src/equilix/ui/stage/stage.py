@@ -11,12 +11,13 @@ from PySide6.QtWidgets import QBoxLayout, QHBoxLayout, QVBoxLayout, QWidget
 
 from equilix.ui.session import Session
 from equilix.ui.stage.layers.aim import aim
-from equilix.ui.stage.layers.beam import HEIGHT_PX, beam
+from equilix.ui.stage.layers.beam import HEIGHT_PX, beam, weights
 from equilix.ui.stage.layers.bearers import BEARERS
 from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.primitives import Primitive
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE
-from equilix.ui.stage.strip import AimStrip, Strip
+from equilix.ui.stage.sheet import Sheet
+from equilix.ui.stage.strip import AimStrip, BeamStrip
 from equilix.ui.stage.view import LEAST_PX, SMALL_PX, RigView
 from equilix.ui.theme import Theme, enlarged, grown
 from equilix.words.language import say
@@ -39,7 +40,9 @@ class Stage(QWidget):
         super().__init__(parent)
         book = OutlineBook()
         self.side = RigView(session, book, SIDE)
-        self.beam = Strip(session, say("Beam: the weights of the rig and the moments forward and back"), self._beam)
+        self.beam = BeamStrip(
+            session, say("Beam: the weights of the rig and the moments forward and back"), self._beam, self._weights
+        )
         self.beam.setFixedHeight(round(grown(HEIGHT_PX)))
         self.side.zoomed.connect(self.beam.update)
         self.plan, self.front = RigView(session, book, PLAN), RigView(session, book, FRONT)
@@ -67,12 +70,15 @@ class Stage(QWidget):
         self._show_small()
 
     def _beam(self, bounds: QRectF) -> Iterator[Primitive]:
-        """In the horizontal scale of the side view over it."""
-        sheet, large = self.side.sheet, enlarged()
-        return beam(
-            self.side.scene,
-            replace(sheet, width=bounds.width(), height=bounds.height(), scale=sheet.scale / large),
-        )
+        return beam(self.side.scene, self._under(bounds))
+
+    def _weights(self, bounds: QRectF) -> Iterator[tuple[int, QRectF]]:
+        return weights(self.side.scene, self._under(bounds))
+
+    def _under(self, bounds: QRectF) -> Sheet:
+        """A sheet in the horizontal scale of the side view over it."""
+        sheet = self.side.sheet
+        return replace(sheet, width=bounds.width(), height=bounds.height(), scale=sheet.scale / enlarged())
 
     def _aim(self, bounds: QRectF) -> Iterator[Primitive]:
         return aim(self.side.scene, bounds, self.chart.at_rad)

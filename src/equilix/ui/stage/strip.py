@@ -11,10 +11,12 @@ from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent
 
 from equilix.analysis import AIM_LIMIT_RAD
 from equilix.ui.session import Session
+from equilix.ui.stage.accessible import Piece
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.layers.aim import angle_at, read_out
 from equilix.ui.stage.primitives import Primitive
 from equilix.ui.theme import enlarged
+from equilix.words.quantities import mass, torque
 
 STEP_RAD: Final = math.radians(5.0)
 
@@ -31,6 +33,34 @@ class Strip(Chart):
 
     def made(self, bounds: QRectF) -> Iterable[Primitive]:
         return self.seen(bounds)
+
+
+class BeamStrip(Strip):
+    """The beam: each weight is told with its part, its mass and the moment that it gives."""
+
+    def __init__(
+        self,
+        session: Session,
+        name: str,
+        seen: Callable[[QRectF], Iterable[Primitive]],
+        stand: Callable[[QRectF], Iterable[tuple[int, QRectF]]],
+    ) -> None:
+        """``stand``: the row of each part that is weighed, and where its weight stands."""
+        super().__init__(session, name, seen)
+        self.stand = stand
+
+    def pieces(self) -> list[Piece]:
+        analysis, display = self.session.analysis, self.session.document.display
+        weights = [
+            Piece(
+                analysis.assembly.parts[row].name, "weight", self.on_widget(box),
+                f"{mass(float(analysis.assembly.masses_kg[row]), display)}, "
+                f"{torque(float(analysis.moments_nm[row]), display)}",
+                analysis.assembly.ids[row] in self.session.selection.all,
+            )
+            for row, box in self.stand(self.paper)
+        ]  # fmt: skip
+        return [*weights, *super().pieces()]
 
 
 class AimStrip(Strip):

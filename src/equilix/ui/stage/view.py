@@ -22,12 +22,13 @@ from equilix.rig.backdrops import Backdrop
 from equilix.rig.kinematics import Assembly
 from equilix.ui.session import Session
 from equilix.ui.session.view import Overlay
+from equilix.ui.stage.accessible import Piece
 from equilix.ui.stage.backdrop import THROUGH, BackdropPainter, on_paper, paint_clicked
 from equilix.ui.stage.drawing import Rig, draw, focus
 from equilix.ui.stage.extent import extent_mm
 from equilix.ui.stage.gestures import Gestures
 from equilix.ui.stage.keys import Keys
-from equilix.ui.stage.layers.findings import marked
+from equilix.ui.stage.layers.findings import marked, marks
 from equilix.ui.stage.layers.gesture import gesture
 from equilix.ui.stage.outlines import Drawn, OutlineBook
 from equilix.ui.stage.projection import SIDE, Projection
@@ -37,6 +38,7 @@ from equilix.ui.stage.sprites import SpriteBook
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font, grown
 from equilix.ui.widgets.tint import set_tip
 from equilix.words.language import say
+from equilix.words.quantities import mass
 from equilix.words.wordings.wording import N_
 
 Array = NDArray[np.float64]
@@ -47,6 +49,7 @@ EMPTY = N_(
     "An empty rig.\nDrag a part here from the mat, or choose one there and press Enter.\n"
     "A base with a shoulder pad is a good first part."
 )
+MARK_PX = 22.0
 CLOSEST, FARTHEST = 8.0, 0.08
 """Pixels per millimetre."""
 
@@ -163,6 +166,25 @@ class RigView(QWidget):
     def finding_at(self, point: QPointF) -> Check | None:
         """The finding whose mark is under a point of the widget."""
         return marked(self.scene, self.sheet, point)
+
+    def pieces(self) -> list[Piece]:
+        """Every part with its mass and what its scale reads, then the marks of what was found."""
+        self._lay_out()
+        session, sheet = self.session, self.sheet
+        analysis, chosen = session.analysis, session.selection.all
+        found = []
+        for drawn in self.drawn:
+            box = drawn.outline.whole.boundingRect().translated(drawn.x_mm, drawn.y_mm)
+            corners = QRectF(sheet.to_px(box.left(), box.top()), sheet.to_px(box.right(), box.bottom()))
+            row = analysis.assembly.index[drawn.placement]
+            name = analysis.assembly.parts[row].name
+            weighs = mass(float(analysis.assembly.masses_kg[row]), session.document.display)
+            found.append(Piece(name, "part", corners, weighs, drawn.placement in chosen))
+        for number, check, at in marks(self.scene, sheet):
+            said = session.tell(check.title)
+            around = QRectF(at.x() - MARK_PX / 2, at.y() - MARK_PX / 2, MARK_PX, MARK_PX)
+            found.append(Piece(f"{number} {said}", "mark", around, session.tell(check.said)))
+        return found
 
     def show_tip(self, text: str) -> None:
         """Show a text, as it is, where the mouse rests."""

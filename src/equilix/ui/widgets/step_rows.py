@@ -9,6 +9,7 @@ from PySide6.QtCore import QRectF
 from PySide6.QtGui import QFontMetricsF
 from PySide6.QtWidgets import QLabel, QVBoxLayout, QWidget
 
+from equilix.facts import Listed
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.layers.rails import STEP_PX, step_rail
 from equilix.ui.stage.primitives import Primitive
@@ -30,22 +31,23 @@ class StepRail(Chart):
     def __init__(self) -> None:
         super().__init__()
         self.rail: Rail | None = None
-        self.figure = ""
+        self.marks: tuple[str, ...] = ()
         self.setFixedHeight(round(grown(STEP_PX)))
 
-    def show_rail(self, rail: Rail, figure: str, theme: Theme) -> None:
+    def show_rail(self, rail: Rail, theme: Theme, display: Display) -> None:
         """Show another one."""
-        self.rail, self.figure, self.theme = rail, figure, theme
+        reads = rail.reads.pieces if isinstance(rail.reads, Listed) else (rail.reads,)
+        self.rail, self.marks, self.theme = rail, tuple(tell(each, display) for each in reads), theme
         self.update()
 
     def made(self, bounds: QRectF) -> Iterable[Primitive]:
-        return () if self.rail is None else step_rail(self.rail, shortened(self.figure, bounds.width()), bounds)
+        return () if self.rail is None else step_rail(self.rail, shortened(self.marks, bounds.width()), bounds)
 
 
-def shortened(figure: str, wide_px: float) -> str:
+def shortened(marks: Sequence[str], wide_px: float) -> str:
     """Marks that stand beside each other; where there is no room for all of them the last ones, after an ellipsis."""
     metrics = QFontMetricsF(font(11, bold=True, as_is=True))
-    marks, left = figure.split(", "), 0
+    left = 0
     while left + 1 < len(marks) and metrics.horizontalAdvance(_from(marks, left)) > MARKS_SHARE * wide_px:
         left += 1
     return _from(marks, left)
@@ -78,7 +80,7 @@ class StepRows(QWidget):
             show_text(label, said(step, display) if step is not None else "", tone)
             rail.setVisible(step is not None and step.rail is not None)
             if step is not None and step.rail is not None:
-                rail.show_rail(step.rail, tell(step.rail.reads, display), theme)
+                rail.show_rail(step.rail, theme, display)
 
     def text(self) -> str:
         """All that is told."""

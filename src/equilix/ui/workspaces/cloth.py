@@ -30,6 +30,7 @@ from equilix.facts import fact
 from equilix.kit.catalogue import FAMILIES, family_of
 from equilix.kit.parts import Part
 from equilix.kit.pivots import AT_REST
+from equilix.ui.stage.accessible import Piece
 from equilix.ui.stage.outlines import Outline, OutlineBook
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE, Projection
 from equilix.ui.stage.sprites import paint_outline
@@ -180,6 +181,13 @@ class Cloth(QWidget):
             self.chosen.emit(part_id)
 
     # painting
+
+    def pieces(self) -> list[Piece]:
+        """Every part that lies there, with its mass and what else stands beside it."""
+        return [
+            Piece(cell.part.name, "part", cell.box, self._words(cell, 1e6)[1], cell.part.id == self.current)
+            for cell in self.cells
+        ]
 
     def paintEvent(self, event: QPaintEvent) -> None:
         seen = QRectF(event.rect())

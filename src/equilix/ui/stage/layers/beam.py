@@ -56,30 +56,41 @@ def _plumb(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
     yield Line((QPointF(x, 0), QPointF(x, BEAM_PX)), "hold" if scene.rests else "tip")
 
 
-def _weights(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
-    """Heaviest first, each on the lowest level where it finds room, as one would stack them."""
+def weights(scene: Scene, sheet: Sheet) -> Iterator[tuple[int, QRectF]]:
+    """The row of each part that is weighed, and its weight as it stands on the beam.
+
+    Heaviest first, each on the lowest level where it finds room, as one would stack them.
+    """
     analysis = scene.analysis
+    if not analysis.assembly.ids or analysis.support is None:
+        return
     stood: list[tuple[float, float, float]] = []
-    chosen = scene.selected if scene.selected in analysis.setup.by_id else None
-    carried = set() if chosen is None else set(analysis.setup.subtree(chosen))
     masses: list[float] = analysis.assembly.masses_kg.tolist()
-    moments: list[float] = analysis.moments_nm.tolist()
-    names = 0
     for row in sorted((row for row in range(len(masses)) if analysis.weighed[row]), key=lambda row: -masses[row]):
         x = sheet.place_px(analysis.assembly.cgs_m[row]).x()
         size = max(PX_PER_SQRT_KG * math.sqrt(masses[row]), LEAST_WEIGHT_PX)
         left, right = x - size / 2, x + size / 2
         floor = min([top for a, b, top in stood if b > left and a < right], default=BEAM_PX)
         stood.append((left, right, floor - size))
+        yield row, QRectF(left, floor - size, size, size)
+
+
+def _weights(scene: Scene, sheet: Sheet) -> Iterator[Primitive]:
+    analysis = scene.analysis
+    chosen = scene.selected if scene.selected in analysis.setup.by_id else None
+    carried = set() if chosen is None else set(analysis.setup.subtree(chosen))
+    moments: list[float] = analysis.moments_nm.tolist()
+    names = 0
+    for row, box in weights(scene, sheet):
         tone: Role = "quiet" if abs(moments[row]) < NO_MATTER_NM else "tip" if moments[row] > 0 else "hold"
         path = QPainterPath()
-        path.addRect(QRectF(left, floor - size, size, size))
+        path.addRect(box)
         fill: Role = "hold_wash" if analysis.assembly.ids[row] in carried else "card"
         yield Shape(path, fill, tone, 1.0, keeps_off=True)
-        if names < MOST_NAMES and size >= LEAST_NAMED_PX:
+        if names < MOST_NAMES and box.width() >= LEAST_NAMED_PX:
             names += 1
-            name = analysis.assembly.parts[row].name
-            yield Text(QPointF(x, NAME_PX), name, tone, bold=False, anchor="middle", reach_px=NAME_REACH_PX)
+            name, at = analysis.assembly.parts[row].name, QPointF(box.center().x(), NAME_PX)
+            yield Text(at, name, tone, bold=False, anchor="middle", reach_px=NAME_REACH_PX)
 
 
 def _axis(scene: Scene, sheet: Sheet, middle: float) -> Iterator[Primitive]:

@@ -15,6 +15,7 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 from equilix.practice.attempt import Attempt
 from equilix.practice.swing_room import swing_room_m
 from equilix.rig.kinematics import Assembly
+from equilix.ui.stage.accessible import Piece
 from equilix.ui.stage.labels import place
 from equilix.ui.stage.painting import paint, paint_texts
 from equilix.ui.stage.primitives import Primitive, Text
@@ -126,6 +127,20 @@ class Picture(QWidget):
             ):
                 return shown.ids[row], view
         return None, view
+
+    def pieces(self) -> list[Piece]:
+        """What it is made of, as it stands in the view from the side, without a figure: those are to be seen by eye."""
+        if self.attempt is None:
+            return []
+        shown, sheet = self.attempt.trainer.picture(), self.sheet_of(SIDE)
+        laid = self.tumbling.laid(shown, sheet, fine=False)
+        found = []
+        for row, name in enumerate(part.name for part in shown.parts):
+            box = QRectF()
+            for polygon, _, _ in laid[row]:
+                box = box.united(polygon.boundingRect())
+            found.append(Piece(name, "part", box))
+        return found
 
     # painting
 
