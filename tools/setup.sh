@@ -45,7 +45,14 @@ if ! command -v "$python" >/dev/null; then
 elif [ ! -x .venv/bin/python ] && ! "$python" -c 'import ensurepip' 2>/dev/null; then
     missing+=(python3-venv)
 fi
-[ "$purpose" != test ] || command -v Xvfb >/dev/null || missing+=(xvfb)
+if [ "$purpose" = test ]; then
+    command -v Xvfb >/dev/null || missing+=(xvfb)
+    command -v dbus-run-session >/dev/null || missing+=(dbus-daemon)
+    [ -x /usr/libexec/at-spi-bus-launcher ] || missing+=(at-spi2-core)
+    command -v desktop-file-validate >/dev/null || missing+=(desktop-file-utils)
+    command -v appstreamcli >/dev/null || missing+=(appstream)
+    command -v update-mime-database >/dev/null || missing+=(shared-mime-info)
+fi
 
 # Run apt-get, and wait where another program holds one of its locks, as automatic updates do on a new machine.
 apt() { # arguments of apt-get...

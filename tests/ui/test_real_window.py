@@ -1,11 +1,14 @@
 """Once as a real window on a real (virtual) screen, and without any screen."""
 
+import contextlib
+import json
 import os
 import shutil
 import subprocess
 import sys
 import tempfile
 import unittest
+from collections.abc import Iterator
 from pathlib import Path
 
 _DRIVE = """
@@ -53,38 +56,61 @@ print("driven")
 """
 
 
+@contextlib.contextmanager
+def a_screen() -> Iterator[dict[str, str]]:
+    """A virtual screen, and the environment of a program on it that remembers nothing."""
+    server = shutil.which("Xvfb")
+    assert server is not None, "Xvfb is missing: tools/setup.sh test installs it"
+    read, write = os.pipe()
+    with tempfile.TemporaryDirectory() as state, subprocess.Popen(
+        [server, "-displayfd", str(write), "-screen", "0", "1400x900x24", "-nolisten", "tcp"],
+        pass_fds=(write,), stderr=subprocess.DEVNULL,
+    ) as screen:  # fmt: skip
+        os.close(write)
+        try:
+            number = b""
+            while not number.endswith(b"\n"):
+                piece = os.read(read, 16)
+                assert piece, "Xvfb did not start"
+                number += piece
+            here = f":{number.decode().strip()}"
+            yield {**os.environ, "DISPLAY": here, "QT_QPA_PLATFORM": "xcb", "EQUILIX_STATE": state}
+        finally:
+            os.close(read)
+            screen.terminate()
+
+
 class RealWindow(unittest.TestCase):
     """The xcb platform under Xvfb."""
 
     def test_drag_undo_and_apply_on_a_screen(self) -> None:
         """A real window is shown, a part dragged with the mouse, undone, a plan applied, and all closed in order."""
-        server = shutil.which("Xvfb")
-        self.assertIsNotNone(server, "Xvfb is missing: tools/setup.sh test installs it")
-        read, write = os.pipe()
-        with tempfile.TemporaryDirectory() as state, subprocess.Popen(
-            [server, "-displayfd", str(write), "-screen", "0", "1400x900x24", "-nolisten", "tcp"],
-            pass_fds=(write,), stderr=subprocess.DEVNULL,
-        ) as screen:  # fmt: skip
-            os.close(write)
-            try:
-                number = b""
-                while not number.endswith(b"\n"):
-                    piece = os.read(read, 16)
-                    self.assertTrue(piece, "Xvfb did not start")
-                    number += piece
-                environment = {
-                    **os.environ, "DISPLAY": f":{number.decode().strip()}", "QT_QPA_PLATFORM": "xcb",
-                    "EQUILIX_STATE": state,
-                }  # fmt: skip
-                found = subprocess.run(
-                    [sys.executable, "-W", "error", "-c", _DRIVE], capture_output=True, text=True, env=environment,
-                    timeout=120,
-                )  # fmt: skip
-                self.assertEqual(found.stdout.strip(), "driven", found.stderr)
-                self.assertEqual(found.returncode, 0, found.stderr)
-            finally:
-                os.close(read)
-                screen.terminate()
+        with a_screen() as environment:
+            found = subprocess.run(
+                [sys.executable, "-W", "error", "-c", _DRIVE], capture_output=True, text=True, env=environment,
+                timeout=120,
+            )  # fmt: skip
+        self.assertEqual(found.stdout.strip(), "driven", found.stderr)
+        self.assertEqual(found.returncode, 0, found.stderr)
+
+    def test_read_aloud(self) -> None:
+        """Over the accessibility bus (AT-SPI): what is painted is read, and a button that is pressed mends the rig."""
+        self.assertIsNotNone(shutil.which("dbus-run-session"), "tools/setup.sh test installs it")
+        with a_screen() as environment:
+            found = subprocess.run(
+                ["dbus-run-session", "--", sys.executable, "-m", "tests.ui.reading_aloud"],
+                capture_output=True, text=True, timeout=240,
+                env={**environment, "QT_LINUX_ACCESSIBILITY_ALWAYS_ON": "1", "QT_ACCESSIBILITY": "1"},
+            )  # fmt: skip
+        self.assertEqual(found.returncode, 0, found.stderr)
+        self.assertIn("{", found.stdout, found.stderr)
+        said = json.loads(found.stdout[found.stdout.index("{") :])  # the desktop's own programs write there too
+        before = {(role, name): more for role, name, more in said["before"]}
+        self.assertEqual(before["list item", "28–80 zoom"], "1.55 kg")
+        self.assertTrue(any(name == "lens: 28–80 zoom" for _, name in before))
+        self.assertTrue(any(name.startswith("Falls forward.") for _, name in before))
+        self.assertIn("3.6 N·m", " ".join(more for (_, name), more in before.items() if name == "28–80 zoom"))
+        self.assertTrue(any(name.startswith("Rests") for _, name, _ in said["after"]))
 
 
 class NoScreen(unittest.TestCase):

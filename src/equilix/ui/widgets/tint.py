@@ -55,10 +55,11 @@ def as_tip(text: str) -> str:
 
 
 def set_tip(widget: QWidget, text: str) -> None:
-    """Give a widget a tooltip that shows the text as it is."""
+    """Give a widget a tooltip that shows the text as it is; who hears the screen is told it without its markup."""
     tip = as_tip(text)
     if widget.toolTip() != tip:
         widget.setToolTip(tip)
+        widget.setAccessibleDescription(text)
 
 
 def on_button(text: str) -> str:
