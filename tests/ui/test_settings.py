@@ -121,7 +121,9 @@ class Renewed(WindowTest):
         self.assertIs(self.session.desk.run, run)
         self.assertEqual(recovery.find_lost(), [])
         self.assertEqual(len(self.session.desk.aside), 1)
-        self.assertTrue(self.session.desk.go_back(self.session.desk.aside[0]))
+        sheet = self.session.desk.aside[0]
+        self.assertTrue(self.session.desk.go_back(sheet))
+        self.assertFalse(self.session.desk.go_back(sheet))  # it is not there any more
         self.assertTrue(self.session.desk.dirty)
         self.session.edit("Slide the plate", lambda d: slide(d, "lamp-room", "bridge", 0.01))
         self.assertTrue(self.session.desk.autosave())
