@@ -1,4 +1,4 @@
-"""Hours of bad luck in half an hour: kills, damaged documents, random edits, random gestures, opened setups.
+"""Hours of bad luck in half an hour: kills, damaged documents and files, random edits, random gestures, opened setups.
 
 ``make torture`` runs all of it and prints one line for each; ``python tools/torture.py gestures 500`` one of them. Exit
 code 1 where anything was lost, raised or warned of. The tests have a small sample of each.
@@ -24,6 +24,7 @@ sys.path.insert(0, str(Path(__file__).parents[1]))
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
 from tests.core.damage import damaged, outcome
+from tests.core.damaged_files import READERS, outcome_of
 from tests.core.random_edits import random_edit
 
 from equilix.analysis import analyse
@@ -33,6 +34,8 @@ from equilix.store.parsing import open_document, parse
 from equilix.store.recovery import find_lost
 from equilix.store.saving import checked_bytes, save
 
+SLOW_S = 5.0
+"""No file takes longer to be read or refused."""
 Found = tuple[str, int]
 """What to print, and how many times something went wrong."""
 
@@ -49,6 +52,25 @@ def damage(count: int) -> Found:
             if isinstance(error, KeyboardInterrupt):
                 raise
     return f"{found['refused']} refused in words, {found['opened']} opened, saved and equal", found["wrong"]
+
+
+def readers(count: int) -> Found:
+    """Files of others, damaged, each sort in turn: read, or refused in words; within 5 s, and within bounded memory."""
+    found: Counter[str] = Counter()
+    sorts, slowest, before = list(READERS), 0.0, _resident_mb()
+    for seed in range(count):
+        sort, start = sorts[seed % len(sorts)], time.monotonic()
+        try:
+            found[outcome_of(sort, random.Random(seed))] += 1
+        except Exception as error:
+            found["wrong"] += 1
+            print(f"  {sort}, seed {seed}: {error!r:.300}")
+        took = time.monotonic() - start
+        found["wrong"] += took > SLOW_S
+        slowest = max(slowest, took)
+    grown = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024 - before
+    said = f"{found['read']} read, {found['refused']} refused in words"
+    return f"{said}, slowest {slowest:.1f} s, at most {grown:.0f} MB more", found["wrong"]
 
 
 def edits(count: int) -> Found:
@@ -222,6 +244,7 @@ TASKS: dict[str, tuple[Callable[[int], Found], int]] = {
     "save-kills": (save_kills, 320),
     "window-kills": (window_kills, 180),
     "damage": (damage, 20_000),
+    "readers": (readers, 21_000),
     "edits": (edits, 10_000),
     "gestures": (gestures, 10_000),
     "setups": (setups, 2_000),

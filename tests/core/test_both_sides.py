@@ -37,7 +37,7 @@ class Lifting(unittest.TestCase):
     """The recommended weight limit falls with how often one lifts."""
 
     def test_often(self) -> None:
-        """Six lifts a minute for an hour: 0.75 of the limit, twelve 0.37, from under 0.76 m (NIOSH 1994, from memory)."""
+        """Six lifts a minute for an hour: 0.75 of the limit, twelve 0.37, under 0.76 m (NIOSH 1994, from memory)."""
         seldom = Lift(0.25, 0.50, 0.25, per_minute=0.2, hours=1.0).recommended_kg
         for per_minute, factor in ((6.0, 0.75), (12.0, 0.37)):
             often = Lift(0.25, 0.50, 0.25, per_minute=per_minute, hours=1.0).recommended_kg
@@ -48,7 +48,7 @@ class Moving(unittest.TestCase):
     """How far something goes along with what is slid or drawn out."""
 
     def test_share(self) -> None:
-        """A slide takes all that it carries along; what is drawn out goes by its share, what hangs at its end wholly."""
+        """A slide takes along what it carries; what is drawn out goes by its share, what hangs at its end wholly."""
         slid = Slide("plate", np.array((1.0, 0.0, 0.0)), 0.0, 0.001, -10, 10)
         self.assertEqual([slid.share_of(each) for each in (("plate",), ("lens", "plate"), ("lens",))], [1.0, 1.0, 0.0])
         drawn = Slide(

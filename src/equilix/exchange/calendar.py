@@ -68,7 +68,7 @@ def read_calendar(path: Path, on: date) -> tuple[tuple[Item, ...], tuple[Unread,
         name = str(event.get("summary", "")).strip() or "–"
         try:
             start, end = _times(event)
-        except (ValueError, TypeError, AttributeError, OverflowError):
+        except (ValueError, TypeError, AttributeError, OverflowError, KeyError):  # no time, or none that is one
             unread.append(Unread(name, fact("day.event_when")))
             continue
         days.add(start.date())

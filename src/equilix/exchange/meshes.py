@@ -5,6 +5,7 @@ The library that reads them is loaded when the first file is read.
 
 from __future__ import annotations
 
+import logging
 from pathlib import Path
 from typing import Any, Final, Literal, cast
 
@@ -57,6 +58,7 @@ def read_mesh(path: Path, unit: Unit = "mm") -> Mesh:
 def _loaded(path: Path, sort: str) -> Any:
     import trimesh
 
+    trimesh.util.log.setLevel(logging.CRITICAL)  # what is wrong with a file is said in words, and not on the terminal
     try:
         found = trimesh.load(path, file_type=sort.lstrip("."), force="mesh", process=True)
     except MemoryError:
@@ -66,7 +68,8 @@ def _loaded(path: Path, sort: str) -> Any:
             fact("meshes.cannot_read", file=path.name, why=str(error)[:200]), fact("meshes.export_again")
         ) from error
     places = np.asarray(getattr(found, "vertices", np.empty((0, 3))))
-    if len(getattr(found, "faces", ())) == 0 or not np.isfinite(places).all():
+    in_space = places.ndim == 2 and places.shape[1] == 3 and bool(np.isfinite(places).all())
+    if len(getattr(found, "faces", ())) == 0 or not in_space:
         raise Refused(fact("meshes.empty", file=path.name), fact("meshes.export_again"))
     return found
 

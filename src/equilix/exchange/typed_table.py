@@ -38,7 +38,10 @@ def typed_rows(path: Path, needed: Sequence[str], most: int, no_table: str) -> I
     """
     text = text_of(path)
     delimiter = max(";,\t", key=text.partition("\n")[0].count)
-    rows = list(csv.reader(io.StringIO(text), delimiter=delimiter))[: most + 1]
+    try:
+        rows = list(csv.reader(io.StringIO(text), delimiter=delimiter))[: most + 1]
+    except csv.Error as error:
+        raise Refused(fact(no_table, file=path.name), fact("tables.heads", heads=listed(needed))) from error
     heads = [cell.strip().casefold() for cell in rows[0]] if rows else []
     if any(need not in heads for need in needed):
         raise Refused(fact(no_table, file=path.name), fact("tables.heads", heads=listed(needed)))
