@@ -90,6 +90,8 @@ def _cut_off(widget: QWidget) -> Iterator[str]:
             bare = isinstance(widget, QCheckBox) or widget.property("plain")
             if needs > widget.width() - (0 if bare else BUTTON_MARGIN_PX):
                 yield f"needs {needs} px of width and has {widget.width()}"
+            if widget.text() and widget.height() < widget.fontMetrics().height():
+                yield f"needs {widget.fontMetrics().height()} px of height and has {widget.height()}"
         case WordButton():
             needs = widget.sizeHint().width()
             if needs > widget.width() + 1:

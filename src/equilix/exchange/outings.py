@@ -139,7 +139,8 @@ def _outing(document: Document, told: dict[str, str]) -> Outing:
 
 
 def _items(cell: str) -> list[str]:
-    return [each.strip() for each in next(csv.reader([cell], delimiter=";"), []) if each.strip()]
+    one_line = " ".join(cell.split())  # a line that ends in the middle of a cell is a blank there
+    return [each.strip() for each in next(csv.reader([one_line], delimiter=";"), []) if each.strip()]
 
 
 def _felt(text: str) -> Felt:

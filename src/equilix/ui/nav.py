@@ -6,6 +6,7 @@ from collections.abc import Callable
 from typing import Final
 
 from PySide6.QtCore import Qt
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from equilix.ui.commands import Commands
@@ -16,6 +17,8 @@ from equilix.words.language import say
 from equilix.words.wordings.wording import N_
 
 NAV_PX: Final = 112
+LEAST_PX: Final = 2
+"""About the line of a button, at least."""
 AT_HAND: Final = (
     ("undo", N_("Undo")), ("redo", N_("Redo")), ("open", N_("Open …")), ("save", N_("Save")),
     ("arms-length", N_("Arm’s length")),
@@ -35,6 +38,8 @@ class Nav(QWidget):
         column.setSpacing(2)
         self.tabs: dict[str, QPushButton] = {}
         self._told: dict[str, tuple[QPushButton, str]] = {}
+        self._spare: list[QPushButton] = []
+        """What is not shown where there is no room for all: it stands under the commands too."""
         for workspace in table.WORKSPACES:
             if workspace.in_the_row:
                 key, title = workspace.opens.key, say(workspace.title)
@@ -46,6 +51,7 @@ class Nav(QWidget):
         for key, text in AT_HAND:
             button = self._button(say(text), commands[key].trigger)
             self._told[key] = button, say(text)
+            self._spare.append(button)
             column.addWidget(button)
         self.mark = plain_label(say("▲ not backed up"))
         self.mark.setFont(font(11, bold=True))
@@ -61,8 +67,25 @@ class Nav(QWidget):
         button.setFont(font())
         button.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         button.setCursor(Qt.CursorShape.PointingHandCursor)
+        button.setMinimumHeight(button.fontMetrics().height() + LEAST_PX)
         button.clicked.connect(act)
         return button
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._share()
+
+    def _share(self) -> None:
+        """Show as many of the commands at hand as there is room for, the first ones before the last."""
+        column = self.layout()
+        assert column is not None  # made above
+        always = [*self.tabs.values(), self.more, *([] if self.mark.isHidden() else [self.mark])]
+        margins, gap = column.contentsMargins(), column.spacing()
+        left = self.height() - margins.top() - margins.bottom()
+        left -= sum(each.fontMetrics().height() + LEAST_PX + gap for each in always)
+        for button in self._spare:
+            left -= button.minimumHeight() + gap
+            button.setVisible(left >= 0)
 
     def show_keys(self) -> None:
         """Tell the keys of each button, as they are now."""
@@ -81,5 +104,6 @@ class Nav(QWidget):
     def show_unkept(self, unkept: str, theme: Theme) -> None:
         """Say that unsaved work cannot be backed up, and as a tooltip why; nothing where it can."""
         self.mark.setVisible(bool(unkept))
+        self._share()
         set_tip(self.mark, unkept)
         tint(self.mark, theme.tip)

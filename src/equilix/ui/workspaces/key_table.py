@@ -101,7 +101,8 @@ class KeyTable(QWidget):
         self.grid = QGridLayout()
         self.grid.setHorizontalSpacing(10)
         self.grid.setVerticalSpacing(2)
-        self.grid.setColumnStretch(3, 1)
+        self.grid.setColumnStretch(0, 3)
+        self.grid.setColumnStretch(3, 2)
         column.addLayout(self.grid)
         self.theme: Theme | None = None
         self.heads = {group: text_label(bold=True) for group in GROUPS}
@@ -117,14 +118,13 @@ class KeyTable(QWidget):
                     row += 1
 
     def _add(self, row: int, command: Command) -> None:
-        name, keys, usual = text_label(wrap=False), KeyButton(), QPushButton(say("as usual"))
+        name, keys, usual = text_label(), KeyButton(), QPushButton(say("as usual"))
         name.setText(say(command.text))
-        keys.setMinimumWidth(round(grown(120)))
+        keys.setMinimumWidth(round(grown(130)))
         keys.typed.connect(partial(self.take, command))
         usual.setProperty("plain", True)
         usual.setAccessibleName(say("Usual keys of: {command}").format(command=say(command.text)))
         usual.clicked.connect(partial(self._as_usual, command))
-        name.setMinimumWidth(round(grown(250)))
         for column, widget in enumerate((name, keys, usual)):
             self.grid.addWidget(widget, row, column)
         self.rows[command.key] = name, keys, usual

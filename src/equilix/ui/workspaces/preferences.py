@@ -10,8 +10,8 @@ from typing import Any, Final
 from babel import Locale
 from msgspec.structs import replace
 from PySide6.QtCore import Qt, QUrl
-from PySide6.QtGui import QDesktopServices, QKeyEvent
-from PySide6.QtWidgets import QCheckBox, QFormLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtGui import QDesktopServices, QKeyEvent, QResizeEvent
+from PySide6.QtWidgets import QBoxLayout, QCheckBox, QFormLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from equilix.shelf.shelf import own_file
 from equilix.store.settings import TEXT_PERCENT, settings_folder
@@ -22,12 +22,13 @@ from equilix.ui.theme import NIGHT_SET, PREP_ROOM, THEMES, Theme, grown
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.tint import plain_label, show_text, text_label
 from equilix.ui.workspaces.key_table import KeyTable
-from equilix.ui.workspaces.page import Page, column_of
+from equilix.ui.workspaces.page import Page
 from equilix.words.language import languages, say
 from equilix.words.quantities import percent
 from equilix.words.wordings.wording import N_
 
-LEFT_PX: Final = 430
+LEFT_PX, BESIDE_PX = 430, 860
+"""How wide what is chosen is, and from which width of the page on the keys stand beside it."""
 LIGHTS: Final = {PREP_ROOM.name: N_("prep room: light"), NIGHT_SET.name: N_("night set: dark")}
 
 
@@ -38,6 +39,21 @@ class PreferencesPage(Page):
         """``table``: all commands, whose keys can be changed."""
         super().__init__(session, parent)
         self.chosen = session.chosen
+        self.keys = KeyTable(self.chosen, table)
+        left, right = self._choices(), self._keys()
+        left.setMaximumWidth(round(grown(LEFT_PX)))
+        self.both = QBoxLayout(QBoxLayout.Direction.LeftToRight)
+        self.both.setSpacing(0)
+        self.both.addWidget(left, 0, Qt.AlignmentFlag.AlignTop)
+        self.both.addWidget(right, 1)
+        self.column.setContentsMargins(0, 0, 0, 0)
+        self.column.addLayout(self.both)
+        self.column.addStretch(1)
+        self.first_focus = self.language
+        self.chosen.changed.connect(self.refresh)
+        self.chosen.unkept.connect(self._say_unkept)
+
+    def _choices(self) -> QWidget:
         left = QWidget()
         column = QVBoxLayout(left)
         column.setContentsMargins(16, 12, 12, 8)
@@ -64,7 +80,7 @@ class PreferencesPage(Page):
         column.addLayout(self.form)
         self.rules = QPushButton(say("Rules of thumb …"))
         self.rules.setToolTip(say("They belong to the document, and stand under Check."))
-        self.rules.clicked.connect(lambda: session.view.ask_page("check"))
+        self.rules.clicked.connect(lambda: self.session.view.ask_page("check"))
         column.addWidget(self.rules)
         column.addWidget(self.heading(say("Folders")))
         self.folders: list[QPushButton] = []
@@ -77,7 +93,9 @@ class PreferencesPage(Page):
         self.unkept = text_label()
         column.addWidget(self.unkept)
         column.addStretch(1)
-        self.keys = KeyTable(self.chosen, table)
+        return left
+
+    def _keys(self) -> QWidget:
         right = QWidget()
         beside = QVBoxLayout(right)
         beside.setContentsMargins(16, 12, 16, 8)
@@ -86,16 +104,13 @@ class PreferencesPage(Page):
         beside.addWidget(self.note(hint))
         beside.addWidget(self.keys)
         beside.addStretch(1)
-        self.outer.removeWidget(self.scroller)
-        self.scroller.hide()
-        both = QHBoxLayout()
-        both.setSpacing(0)
-        both.addWidget(column_of(left, round(min(grown(LEFT_PX), 620))))
-        both.addWidget(column_of(right), 1)
-        self.outer.addLayout(both, 1)
-        self.first_focus = self.language
-        self.chosen.changed.connect(self.refresh)
-        self.chosen.unkept.connect(self._say_unkept)
+        return right
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        directions = QBoxLayout.Direction
+        beside = self.width() >= grown(BESIDE_PX)
+        self.both.setDirection(directions.LeftToRight if beside else directions.TopToBottom)
 
     def _choice(self, title: str, name: str, rows: Sequence[tuple[str, object]]) -> ChoiceBox:
         box = ChoiceBox()
