@@ -85,13 +85,7 @@ def _cut_off(widget: QWidget) -> Iterator[str]:
         case QLabel():
             yield from _label_cut_off(widget)
         case QPushButton() | QCheckBox():
-            needs = widget.fontMetrics().horizontalAdvance(widget.text().replace("&", ""))
-            needs += 20 if isinstance(widget, QCheckBox) else 0
-            bare = isinstance(widget, QCheckBox) or widget.property("plain")
-            if needs > widget.width() - (0 if bare else BUTTON_MARGIN_PX):
-                yield f"needs {needs} px of width and has {widget.width()}"
-            if widget.text() and widget.height() < widget.fontMetrics().height():
-                yield f"needs {widget.fontMetrics().height()} px of height and has {widget.height()}"
+            yield from _button_cut_off(widget)
         case WordButton():
             needs = widget.sizeHint().width()
             if needs > widget.width() + 1:
@@ -113,6 +107,17 @@ def _cut_off(widget: QWidget) -> Iterator[str]:
                 wide = metrics.horizontalAdvance(title)
                 if not widget.isSectionHidden(section) and wide > widget.sectionSize(section):
                     yield f"the head “{title}” is wider than its column"
+
+
+def _button_cut_off(widget: QPushButton | QCheckBox) -> Iterator[str]:
+    needs = widget.fontMetrics().horizontalAdvance(widget.text().replace("&", ""))
+    needs += 20 if isinstance(widget, QCheckBox) else 0
+    bare = isinstance(widget, QCheckBox) or widget.property("plain")
+    if needs > widget.width() - (0 if bare else BUTTON_MARGIN_PX):
+        yield f"needs {needs} px of width and has {widget.width()}"
+    high = widget.fontMetrics().height()
+    if widget.text() and widget.height() < high:
+        yield f"needs {high} px of height and has {widget.height()}"
 
 
 def _label_cut_off(label: QLabel) -> Iterator[str]:

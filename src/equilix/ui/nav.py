@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Final
 
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QResizeEvent
+from PySide6.QtGui import QFontMetrics, QResizeEvent
 from PySide6.QtWidgets import QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from equilix.ui.commands import Commands
@@ -67,7 +67,7 @@ class Nav(QWidget):
         button.setFont(font())
         button.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         button.setCursor(Qt.CursorShape.PointingHandCursor)
-        button.setMinimumHeight(button.fontMetrics().height() + LEAST_PX)
+        button.setMinimumHeight(_line_px())
         button.clicked.connect(act)
         return button
 
@@ -82,7 +82,7 @@ class Nav(QWidget):
         always = [*self.tabs.values(), self.more, *([] if self.mark.isHidden() else [self.mark])]
         margins, gap = column.contentsMargins(), column.spacing()
         left = self.height() - margins.top() - margins.bottom()
-        left -= sum(each.fontMetrics().height() + LEAST_PX + gap for each in always)
+        left -= (_line_px() + gap) * len(always)
         for button in self._spare:
             left -= button.minimumHeight() + gap
             button.setVisible(left >= 0)
@@ -107,3 +107,8 @@ class Nav(QWidget):
         self._share()
         set_tip(self.mark, unkept)
         tint(self.mark, theme.tip)
+
+
+def _line_px() -> int:
+    """The least height of a button, as large as the largest of its type."""
+    return QFontMetrics(font(12, bold=True)).height() + LEAST_PX
