@@ -8,7 +8,9 @@ from pathlib import Path
 
 from equilix.errors import Refused
 from equilix.exchange.calendar import read_calendar
+from equilix.exchange.lines import read_lines
 from equilix.exchange.meshes import read_mesh
+from equilix.exchange.tables import Unread
 from tests.core.damaged_files import READERS, outcome_of, samples
 
 
@@ -49,6 +51,11 @@ class Damaged(unittest.TestCase):
             with self.assertRaises(Refused):
                 read_mesh(flat)
         self.assertEqual(outcome_of("outings", random.Random(85)), "read")
+
+    def test_a_power_that_nothing_takes(self) -> None:
+        """Found so: a line with 34 kW is told to be wrong, as any other that no part can be."""
+        (line,) = read_lines("monitor 300 g 34128 W 120x80x30")
+        self.assertIsInstance(line, Unread)
 
 
 if __name__ == "__main__":

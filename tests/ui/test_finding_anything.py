@@ -16,6 +16,7 @@ from equilix.ui.finder import Entry, matching
 from equilix.ui.keys_of_commands import as_usual, keys_of, taken_by, with_keys
 from equilix.ui.tour import STEPS, beside
 from equilix.ui.workspaces import table
+from equilix.words.language import ENGLISH, language, speak
 from tests.ui.window_test import WindowTest
 
 DOCS = Path(__file__).parents[2] / "docs"
@@ -179,9 +180,27 @@ class Manual(WindowTest):
             self.assertTrue(text.startswith(f"# {page.title}\n"))
             self.assertGreater(len(text), 400)
 
+    def test_in_german(self) -> None:
+        """The same pages in the same order, each of about the same length; and that is what is read where German is."""
+        english = manual_pages.pages()
+        speak(language("de"))
+        self.addCleanup(speak, ENGLISH)
+        german = manual_pages.pages()
+        self.assertEqual([each.key for each in german], [each.key for each in english])
+        for one, other in zip(english, german, strict=True):
+            lengths = [len(each.file.read_text("utf-8")) for each in (one, other)]
+            self.assertLess(max(lengths) / min(lengths), 1.5, one.key)
+        self.window.look_up("manual")
+        reader = self.window.page.reader  # type: ignore[attr-defined]
+        self.assertIn("Hier anfangen", reader.toPlainText())
+        picture = reader.loadResource(QTextDocument.ResourceType.ImageResource, QUrl("../../screenshots/balance.png"))
+        self.assertGreater(picture.width(), 300)
+
     def test_every_link_leads_somewhere(self) -> None:
         """To a page, a workspace or a picture that is there; no page says a word that must not be said."""
-        for page in manual_pages.pages():
+        german = [each.file for each in manual_pages._pages(manual_pages.BESIDE / "de")]
+        self.assertEqual(len(german), len(manual_pages.pages()))
+        for page in (*manual_pages.pages(), *manual_pages._pages(manual_pages.BESIDE / "de")):
             text = page.file.read_text("utf-8")
             for target in re.findall(r"\]\(([^)]+)\)", text):
                 with self.subTest(f"{page.key}: {target}"):

@@ -261,14 +261,14 @@ def _told(count: int, text: str, fields: _Fields, how: How) -> Told:
         more["energy_wh"] = fields.energy_wh
     if fields.price is not None:
         more["price"] = fields.price
-    if fields.watts:
-        more["electric"] = usual_electric.drawing(kind.build(*kind.size_m).get("electric"), fields.watts)
     focal = _FOCAL.search(fields.name) if kind.key == "lens" else None
     if fields.focal_m is not None:
         more["focal_m"] = fields.focal_m
     elif focal is not None:
         more["focal_m"] = float(focal[1]) / 1000
     try:
+        if fields.watts:
+            more["electric"] = usual_electric.drawing(kind.build(*kind.size_m).get("electric"), fields.watts)
         mass_kg = round(fields.mass_kg, 9)
         size = told_size(kind, fields.sizes_m)
         make = make_part if size is None else partial(part_to_measure, whole_m=size)

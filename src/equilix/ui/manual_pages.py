@@ -25,9 +25,14 @@ class ManualPage(Struct, frozen=True):
     file: Path
 
 
+def base_folder() -> Path:
+    """Where the English pages are, those of other languages in folders in it; the pictures lie beside it."""
+    return SHIPPED if SHIPPED.is_dir() else BESIDE
+
+
 def folder() -> Path:
     """Where the pages are, in the language that is spoken where there are some, else in English."""
-    base = SHIPPED if SHIPPED.is_dir() else BESIDE
+    base = base_folder()
     own = base / spoken().code.split("_")[0]
     return own if own.is_dir() else base
 

@@ -8,7 +8,7 @@ from PySide6.QtCore import Qt, QUrl
 from PySide6.QtGui import QImage, QKeyEvent, QTextDocument
 from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QListWidget, QListWidgetItem, QTextBrowser, QVBoxLayout, QWidget
 
-from equilix.ui.manual_pages import FIRST, ManualPage, folder, pages
+from equilix.ui.manual_pages import FIRST, ManualPage, base_folder, folder, pages
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme, font, grown
 from equilix.ui.workspaces.page import Page
@@ -26,7 +26,7 @@ class Reader(QTextBrowser):
     def loadResource(self, kind: int, name: QUrl | str) -> Any:
         path = name if isinstance(name, str) else name.toString()
         file = (folder() / path).resolve()
-        allowed = folder().resolve().parent
+        allowed = base_folder().resolve().parent
         if kind != QTextDocument.ResourceType.ImageResource or not file.is_relative_to(allowed) or not file.is_file():
             return None
         picture = QImage(str(file))
