@@ -53,8 +53,8 @@ class Damaged(unittest.TestCase):
         self.assertEqual(outcome_of("outings", random.Random(85)), "read")
 
     def test_a_power_that_nothing_takes(self) -> None:
-        """Found so: a line with 34 kW is told to be wrong, as any other that no part can be."""
-        (line,) = read_lines("monitor 300 g 34128 W 120x80x30")
+        """Found so: a row with 34 kW is told to be wrong, as any other that no part can be."""
+        (line,) = read_lines("name;kind;mass g;watts W\nmonitor;monitor;300;34128\n")
         self.assertIsInstance(line, Unread)
 
 
