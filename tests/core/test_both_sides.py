@@ -33,6 +33,19 @@ class Verdicts(unittest.TestCase):
                 self.assertEqual(tell(read_out(after).verdict), rests)
 
 
+class BetweenTheHands(unittest.TestCase):
+    """Where the weight has left the line between the hands."""
+
+    def test_the_edge_is_a_hand(self) -> None:
+        """The condition is off its edge where the centre of gravity lies beyond one of the grips, and not before."""
+        analysis = analyse(DEMO, DEMO.setups_by_id["workshop"])
+        grips = [contact.point_m for contact in analysis.holding.contacts if contact.hand]
+        half_m = float(np.linalg.norm(grips[0] - grips[1])) / 2
+        edges = [each.balance.edge_m for each in analysis.conditions if np.isfinite(each.balance.edge_m)]
+        self.assertEqual(len(edges), 1)
+        self.assertAlmostEqual(edges[0], half_m, places=6)
+
+
 class Lifting(unittest.TestCase):
     """The recommended weight limit falls with how often one lifts."""
 
