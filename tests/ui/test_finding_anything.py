@@ -149,6 +149,17 @@ class WayRound(WindowTest):
         self.settle()
         self.assertIsNone(self.window.tour)
 
+    def test_offered_once(self) -> None:
+        """At the first start, and never again; what it offers is the way round."""
+        self.window.offer_tour()
+        self.window.message.offers["tour"].press("Show me around")
+        self.settle()
+        assert self.window.tour is not None
+        self.window.tour.end()
+        self.window.offer_tour()
+        self.assertNotIn("tour", self.window.message.offers)
+        self.assertTrue(settings().shown_around)
+
     def test_where_a_card_stands(self) -> None:
         """Right of a thing at the left, left of one at the right, under one at the top, over one at the bottom."""
         room = QRect(0, 0, 1000, 600)

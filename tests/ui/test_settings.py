@@ -11,6 +11,7 @@ from PySide6.QtTest import QTest
 from equilix.edits.rigging import slide
 from equilix.store import recovery
 from equilix.store.settings import FILE, Settings, keep_settings, settings, settings_folder
+from equilix.store.writing import to_bytes
 from equilix.ui.program import Program
 from equilix.ui.session import Session
 from equilix.ui.session.chosen import Chosen
@@ -127,6 +128,17 @@ class Renewed(WindowTest):
         self.assertTrue(self.session.desk.dirty)
         self.session.edit("Slide the plate", lambda d: slide(d, "lamp-room", "bridge", 0.01))
         self.assertTrue(self.session.desk.autosave())
+
+    def test_another_program_meanwhile(self) -> None:
+        """What another program has made of the open file is told in the window that is made anew, too."""
+        file = self.folder / "a.equilix"
+        self.window.files.save_as(str(file))
+        file.write_bytes(to_bytes(self.session.document.changed(name="Theirs")))
+        self.session.desk.look_at_file()
+        self.assertIn("clash", self.window.message.offers)
+        self.renew(language="de")
+        self.assertIn("clash", self.window.message.offers)
+        self.assertIsNotNone(self.session.desk.theirs)
 
     def test_in_the_middle_of_something(self) -> None:
         """What is held is put back, and the window at arm's length stays so."""

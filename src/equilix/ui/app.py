@@ -70,6 +70,7 @@ def start(options: argparse.Namespace) -> int:
     window.show()
     splash.close()
     QTimer.singleShot(0, window.lost.offer)
+    QTimer.singleShot(0, window.offer_tour)
     from equilix.store.log import argv_line, logging_to, note, system
     from equilix.ui.ending import Ending  # with what the window does not wait for
     from equilix.ui.mishaps import Mishaps

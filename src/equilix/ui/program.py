@@ -91,5 +91,9 @@ class Program(QObject):
         new.room.share()
         if far:
             new.toggle_arms_length()
+        offered = "lost" in old.message.offers
         old.close_anyway()
         old.deleteLater()
+        session.desk.look_at_file()  # what another program has made of the file is told in the new window too
+        if offered:
+            new.lost.offer()

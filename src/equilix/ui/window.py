@@ -200,6 +200,13 @@ class Window(QMainWindow):
         self.tour.ended.connect(self._forget_tour)
         self.tour.show_step(0)
 
+    def offer_tour(self) -> None:
+        """Offer the way round, once."""
+        if not self.chosen.now.shown_around:
+            self.chosen.become(replace(self.chosen.now, shown_around=True))
+            said = say("New here? Five steps on the demo take a minute.")
+            self.message.offer("tour", said, [(say("Show me around"), self.show_around)])
+
     def _forget_tour(self) -> None:
         self.tour = None
 

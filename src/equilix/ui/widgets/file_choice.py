@@ -1,10 +1,15 @@
-"""The dialog in which a file is chosen: the same everywhere, and gone when it is closed."""
+"""The dialog in which a file is chosen: the desktop's own, or its portal's, and gone when it is closed."""
 
 from __future__ import annotations
 
 from collections.abc import Callable
+from typing import Final
 
+from PySide6.QtGui import QGuiApplication
 from PySide6.QtWidgets import QFileDialog, QWidget
+
+WITHOUT_DESKTOP: Final = ("offscreen", "minimal")
+"""Platforms on which nobody but the toolkit itself has such a dialog."""
 
 
 def file_dialog(asker: QWidget, sorts: str, take: Callable[[str], object]) -> QFileDialog:
@@ -14,7 +19,8 @@ def file_dialog(asker: QWidget, sorts: str, take: Callable[[str], object]) -> QF
     """
     dialog = QFileDialog(asker.window())
     dialog.setNameFilter(sorts)
-    dialog.setOption(QFileDialog.Option.DontUseNativeDialog)
+    if QGuiApplication.platformName() in WITHOUT_DESKTOP:
+        dialog.setOption(QFileDialog.Option.DontUseNativeDialog)
     dialog.fileSelected.connect(take)
     dialog.finished.connect(dialog.deleteLater)
     return dialog
