@@ -22,7 +22,7 @@ TITLES: Final[dict[str, str]] = {
 
 def as_markdown(document: Document, outings: Sequence[Outing], display: Display) -> str:
     """Those outings, in their order."""
-    lines = [f"# {_plain(say('Notebook'))}"]
+    lines = ["# " + _plain(say("Notebook"))]
     for each in outings:
         title = ", ".join(_plain(text) for text in (tell(day_words(each.on), display), each.setup, each.place) if text)
         lines += ["", f"## {title}", ""]

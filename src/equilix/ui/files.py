@@ -60,7 +60,7 @@ class Files(QObject):
             dialog.selectFile(
                 self.session.desk.path.name
                 if self.session.desk.path
-                else f"{self.session.document.name or say('rig')}{SUFFIX}"
+                else (self.session.document.name or say("rig")) + SUFFIX
             )
         self.dialog = dialog
         dialog.open()

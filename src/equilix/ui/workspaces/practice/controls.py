@@ -77,4 +77,5 @@ class Controls(QObject):
 
 
 def _with_key(text: str, key: str) -> str:
-    return on_button(f"{text} ({say('Space') if key == SPACE else key})")
+    shown = say("Space") if key == SPACE else key
+    return on_button(f"{text} ({shown})")
