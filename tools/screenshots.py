@@ -16,7 +16,7 @@ os.environ.setdefault("EQUILIX_STATE", tempfile.mkdtemp())
 
 from PySide6.QtCore import QEventLoop, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPixmap, QTextOption
-from PySide6.QtWidgets import QApplication
+from PySide6.QtWidgets import QApplication, QLabel
 
 from equilix.edits import kit
 from equilix.edits.day_log import begin_day, log
@@ -216,17 +216,19 @@ def begin(window: Window, picture: Callable[[str], None]) -> None:
     """The ways into a new document."""
     window.commands["new"].trigger()
     picture("start")
-    window.show_page("quick")
-    form = window.page.form  # type: ignore[attr-defined]
-    for field, text in ((form.mass, "7.2 kg"), (form.balance, "85 mm"), (form.slide[0], "-120"), (form.slide[1], "40")):
-        field.line.setText(text)
-    form.weights.setPlainText("500 g at -300 mm\nspare battery 790 g at -350 to -150 mm")
-    form.sliding.setPlainText("battery plate 1.2 kg at -180 mm, -100 to 50 mm")
-    picture("quick")
-    window.show_page("shelf")
-    picture("shelf")
-    window.page.words.setText("monitor")  # type: ignore[attr-defined]
-    picture("shelf")
+    window.commands["preferences"].trigger()
+    window.page.still.setFocus()  # type: ignore[attr-defined]
+    folders(window)
+    picture("preferences")
+
+
+def folders(window: Window) -> None:
+    """Folders as a person has them; those of this machine are nobody's concern."""
+    for label in window.page.findChildren(QLabel):
+        title, _, where = label.text().partition(":\n")
+        if where:
+            kept = ".config" if title == "Settings" else ".local/state"
+            label.setText(f"{title}:\n~/{kept}/equilix")
 
 
 if __name__ == "__main__":
