@@ -102,6 +102,7 @@ COMMANDS: Final[tuple[Command, ...]] = (
     Command("undo", N_("Undo"), ("Ctrl+Z",), "edit", lambda w: w.session.undo(), lambda w: bool(w.session.history.undo_label or w.session.in_hand)),
     Command("redo", N_("Redo"), ("Ctrl+Shift+Z", "Ctrl+Y"), "edit", lambda w: w.session.redo(), lambda w: bool(w.session.history.redo_label)),
     Command("stop", N_("Stop what is being looked for"), ("Ctrl+.",), "edit", lambda w: w.session.jobs.stop(), lambda w: bool(w.session.jobs.running)),
+    Command("copy-picture", N_("Copy the rig as a picture"), ("Ctrl+Shift+C",), "edit", lambda w: w.files.handing_on.copy(), lambda w: bool(w.session.setup.placements)),
     Command("new", N_("New document"), ("Ctrl+N",), "file", _begin),
     Command("open", N_("Open …"), ("Ctrl+O",), "file", lambda w: w.files.choose_open()),
     Command("demo", N_("Open the demo"), (), "file", lambda w: w.files.open_demo()),

@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QFileDialog, QWidget
 from equilix.errors import EquilixError
 from equilix.exchange.exporting import exported, sort_of
 from equilix.store.saving import write_atomically
-from equilix.ui.page_files import endings_follow, save_dialog
+from equilix.ui.page_files import endings_follow, file_stem, save_dialog
 from equilix.ui.printing.files import write_pages
 from equilix.ui.printing.paper import PAGES_MM
 from equilix.ui.printing.printer import title_of
@@ -37,7 +37,7 @@ def choose_export(asker: QWidget, session: Session) -> QFileDialog:
     filters = [f"{say(title)} ({' '.join(f'*.{each}' for each in endings)})" for title, endings in SORTS]
     dialog = save_dialog(asker, session, ";;".join(filters), lambda name: _write(session, dialog, Path(name), filters))
     endings_follow(dialog)
-    dialog.selectFile(session.setup.name.replace("/", " "))
+    dialog.selectFile(file_stem(session.setup.name))
     dialog.open()
     return dialog
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 from collections.abc import Callable, Sequence
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QObject, Signal
 from PySide6.QtWidgets import QFileDialog, QWidget
@@ -16,6 +17,9 @@ from equilix.store.saving import SUFFIX
 from equilix.ui.session import Session
 from equilix.ui.widgets.file_choice import file_dialog
 from equilix.words.language import say
+
+if TYPE_CHECKING:
+    from equilix.ui.handing_on import HandingOn
 
 
 def _filter() -> str:
@@ -33,6 +37,7 @@ class Files(QObject):
         super().__init__(parent)
         self.session, self.window_ = session, parent
         self.dialog: QFileDialog | None = None
+        self._on: HandingOn | None = None
 
     def choose_open(self) -> None:
         """Let the person choose a file to open."""
@@ -43,6 +48,20 @@ class Files(QObject):
         from equilix.ui.exporting import choose_export  # only who exports waits for it
 
         self.dialog = choose_export(self.window_, self.session)
+
+    @property
+    def handing_on(self) -> HandingOn:
+        """What is given to other programs without a dialog."""
+        from equilix.ui.handing_on import HandingOn  # only who hands on waits for it
+
+        if self._on is None:
+            self._on = HandingOn(self.session)
+        return self._on
+
+    def close(self) -> None:
+        """Leave nothing behind."""
+        if self._on is not None:
+            self._on.close()
 
     def choose_save(self) -> None:
         """Let the person choose where to save."""

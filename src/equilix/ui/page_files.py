@@ -32,9 +32,14 @@ def choose_pages_file(
 
     sorts = say("Pages to print") + " (*.pdf);;" + say("Drawings") + " (*.svg);;" + say("Pictures") + " (*.png)"
     dialog = save_dialog(asker, session, sorts, take)
-    dialog.selectFile(f"{title.replace('/', ' ').replace(':', '')}.pdf")
+    dialog.selectFile(f"{file_stem(title.replace(':', ''))}.pdf")
     dialog.open()
     return dialog
+
+
+def file_stem(name: str) -> str:
+    """A name as a file may have it: in its folder, and not hidden."""
+    return name.replace("/", " ").replace("\0", " ").strip().lstrip(".") or "rig"
 
 
 def endings_follow(dialog: QFileDialog) -> None:

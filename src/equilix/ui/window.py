@@ -56,6 +56,7 @@ class Window(QMainWindow):
         self.theme: Theme = next((each for each in THEMES if each.name == self.chosen.now.theme), PREP_ROOM)
         self.files: Files = Files(session, self)
         self.header, self.reading = Header(session), ReadingBar(session)
+        self.header.setup.pulled = lambda: self.files.handing_on.drag(self.header.setup)
         self.stage: Stage = Stage(session)
         self.message = MessageBar(session, self.stage)
         self.disk = DiskMessages(session.desk, self.message, self.files, self.close_anyway)
@@ -312,7 +313,7 @@ class Window(QMainWindow):
     # files dropped on the window; closing
 
     def dragEnterEvent(self, event: QDragEnterEvent) -> None:
-        if any(url.isLocalFile() for url in event.mimeData().urls()):
+        if event.source() is None and any(url.isLocalFile() for url in event.mimeData().urls()):
             event.acceptProposedAction()
 
     def dropEvent(self, event: QDropEvent) -> None:
@@ -331,6 +332,7 @@ class Window(QMainWindow):
         for page in self.pages:
             page.stop()
         self.jobs.close_down()
+        self.files.close()
         super().closeEvent(event)
         self.hide()  # gone at once; what is under way has been called off and is waited for out of sight
         self.session.close()

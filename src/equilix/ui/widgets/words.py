@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 
 from PySide6.QtCore import QEvent, QPoint, QSize, Qt
-from PySide6.QtGui import QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import QAbstractButton, QMenu, QSizePolicy, QWidget
+from PySide6.QtGui import QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QAbstractButton, QApplication, QMenu, QSizePolicy, QWidget
 
 from equilix.ui.theme import colour, font
 from equilix.ui.widgets.tint import on_button, set_tip
@@ -21,6 +21,9 @@ class WordButton(QAbstractButton):
     def __init__(self, what: str, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self.what = what
+        self.pulled: Callable[[], object] | None = None
+        """What is done when it is pressed and dragged away: then nothing opens."""
+        self._pressed: QPoint | None = None
         self.choices: Callable[[], Sequence[Choice | None]] = tuple
         self.setFont(font(13, bold=True))
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -55,6 +58,21 @@ class WordButton(QAbstractButton):
     def open_menu(self) -> None:
         """Open the list under the word."""
         self.menu().popup(self.mapToGlobal(QPoint(0, self.height())))
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        super().mousePressEvent(event)
+        self._pressed = event.position().toPoint() if self.isDown() else None
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        far = self._pressed is not None and (
+            (event.position().toPoint() - self._pressed).manhattanLength() >= QApplication.startDragDistance()
+        )
+        if far and event.buttons() & Qt.MouseButton.LeftButton and self.pulled is not None:
+            self._pressed = None
+            self.setDown(False)
+            self.pulled()
+        else:
+            super().mouseMoveEvent(event)
 
     def changeEvent(self, event: QEvent) -> None:
         super().changeEvent(event)

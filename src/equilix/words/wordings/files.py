@@ -175,6 +175,9 @@ FILES: Final[Wordings] = {
     "saving.save_under_another_name_or": N_("Save it under another name or in another folder."),
     "saving.has_been_changed_another_program": N_("{path} has been changed by another program since it was opened."),
     "saving.folder_stands_where_backup_goes": N_("a folder stands where its backup goes ({backup})"),
+    "handing_on.no_room": N_(
+        "The picture could not be dragged out: {why}. Make room for temporary files, or use “Export …”."
+    ),
     "saving.no_room_left_disk": N_("there is no room left on the disk"),
     "saving.make_room_or_save_another": N_("Make room, or save it on another disk."),
     "saving.folder_or_file_may_not": N_("the folder or the file may not be written"),

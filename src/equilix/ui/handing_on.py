@@ -1,0 +1,91 @@
+"""The open rig handed on to other programs: dragged out of the window, or put on the clipboard."""
+
+from __future__ import annotations
+
+from functools import partial
+from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import Final
+
+from PySide6.QtCore import QMimeData, QPoint, Qt, QUrl
+from PySide6.QtGui import QDrag, QGuiApplication, QImage, QPixmap
+
+from equilix.errors import EquilixError, UnwritableFile
+from equilix.facts import fact
+from equilix.store.disk import reason
+from equilix.store.saving import write_atomically
+from equilix.ui.page_files import file_stem
+from equilix.ui.printing.paper import PAGES_MM, printed
+from equilix.ui.printing.printer import title_of
+from equilix.ui.printing.setup_sheet import draw_views
+from equilix.ui.session import Session
+from equilix.ui.widgets.words import WordButton
+from equilix.words.language import say
+from equilix.words.reading import mass_line
+
+SHOWN_PX: Final = 220
+"""How wide the picture under the pointer is."""
+
+
+class HandingOn:
+    """What is handed on, and the folder of what was dragged out: whoever takes it copies it when he likes."""
+
+    def __init__(self, session: Session) -> None:
+        self.session = session
+        self.folder: TemporaryDirectory[str] | None = None
+
+    def drawn(self) -> bytes:
+        """The three views on a page as a PNG file."""
+        session = self.session
+        high, wide = PAGES_MM["a4"]
+        title = title_of(session.document, session.setup)
+        draw = partial(draw_views, title=title, analysis=session.analysis, display=session.document.display)
+        return printed(draw, "png", (wide, high), title).files[0]
+
+    def data(self, picture: bytes) -> QMimeData:
+        """The picture, and what is said of the rig for programs that take only text."""
+        session, found = self.session, QMimeData()
+        found.setImageData(QImage.fromData(picture))
+        found.setText(f"{session.setup.name}: {session.tell(mass_line(session.analysis))}")
+        return found
+
+    def copy(self) -> None:
+        """Onto the clipboard."""
+        QGuiApplication.clipboard().setMimeData(self.data(self.drawn()))
+        self.session.said.emit(say("Copied: {name}").format(name=self.session.setup.name), False)
+
+    def carried(self) -> QMimeData:
+        """The same with a file of it. Raises :class:`~equilix.errors.UnwritableFile` where there is no room for one."""
+        picture = self.drawn()
+        if self.folder is None:
+            try:
+                self.folder = TemporaryDirectory(prefix="equilix-")
+            except OSError as error:
+                raise UnwritableFile(fact("handing_on.no_room", why=reason(error))) from error
+        path = Path(self.folder.name) / f"{file_stem(self.session.setup.name)}.png"
+        write_atomically(picture, path, keep_backup=False)
+        found = self.data(picture)
+        found.setUrls([QUrl.fromLocalFile(str(path))])
+        return found
+
+    def drag(self, word: WordButton) -> None:
+        """Let it be dragged from the word in the header to a folder, a letter, a page."""
+        if not self.session.setup.placements:
+            return
+        try:
+            data = self.carried()
+        except EquilixError as error:
+            self.session.said.emit(self.session.tell(error.said), True)
+            return
+        drag = QDrag(word)
+        drag.setMimeData(data)
+        shown = QPixmap.fromImage(data.imageData())
+        drag.setPixmap(shown.scaledToWidth(SHOWN_PX, Qt.TransformationMode.SmoothTransformation))
+        drag.setHotSpot(QPoint(0, 0))
+        drag.exec(Qt.DropAction.CopyAction)
+
+    def close(self) -> None:
+        """Nothing is left of what was dragged out."""
+        if self.folder is not None:
+            self.folder.cleanup()
+            self.folder = None
