@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import base64
 import os
+import random
 import resource
 import statistics
 import subprocess
@@ -40,6 +42,7 @@ from equilix.practice.attempt import Attempt
 from equilix.practice.exercises import own
 from equilix.practice.trainer import Trainer
 from equilix.report import report
+from equilix.rig.backdrops import Backdrop
 from equilix.store.parsing import parse
 from equilix.store.writing import to_bytes
 from equilix.ui.app import open_program
@@ -127,12 +130,44 @@ def sixty_parts() -> Document:
     return document
 
 
-def large_file() -> bytes:
-    """A document of 500 parts and 100 setups."""
+def large(part_count: int = 500, setup_count: int = 100, picture: str = "") -> Document:
+    """The demo with so many parts and setups in all; ``picture``: what lies behind the three views of each."""
     document = lighthouse()
-    parts = tuple(p.changed(id=f"{p.id}-{n}") for n in range(11) for p in document.parts)[: 500 - len(document.parts)]
-    setups = tuple(lamp_room().changed(id=f"s{n}", name=f"Rig {n}") for n in range(93))
-    return to_bytes(document.changed(parts=document.parts + parts, setups=document.setups + setups))
+    copies = range(part_count // len(document.parts))
+    parts = tuple(p.changed(id=f"{p.id}-{n}") for n in copies for p in document.parts)
+    behind = tuple(Backdrop(view=view, data=picture) for view in ("side", "plan", "front")) if picture else ()
+    setups = tuple(
+        lamp_room().changed(id=f"s{n}", name=f"Rig {n}", backdrops=behind)
+        for n in range(setup_count - len(document.setups))
+    )
+    return document.changed(
+        parts=document.parts + parts[: part_count - len(document.parts)], setups=document.setups + setups
+    )
+
+
+def large_files() -> None:
+    """How opening, saving and one edit grow with parts and setups; last a document of 50 MB, most of it pictures."""
+    scene, slider = next(iter(SCENES.items()))
+    picture = base64.b64encode(random.Random(1).randbytes(360_000)).decode()
+    for parts, setups, behind in ((500, 10, ""), (500, 100, ""), (500, 1000, ""), (5000, 1000, ""), (500, 28, picture)):
+        document = large(parts, setups, behind)
+        raw = to_bytes(document)
+        runs = 10 if len(raw) < 3e6 else 3
+        opened = times_ms(lambda _n, raw=raw: parse(raw), runs)
+        written = times_ms(lambda _n, document=document: to_bytes(document), runs)
+        start = document.setups_by_id[scene].by_id[slider].slide_m or 0.0
+
+        def edit(number: int, held: Document = document, start: float = start) -> object:
+            after = rigging.slide(held, scene, slider, start - 0.001 * (number % 5))
+            return analyse(after, after.setups_by_id[scene])
+
+        edited = times_ms(edit, 20)
+        say(
+            f"{parts} parts and {setups} setups ({len(raw) / 1e6:.1f} MB)",
+            "300 ms at 500 and 100",
+            f"opened in {statistics.median(opened):.0f} ms, written in {statistics.median(written):.0f} ms, "
+            f"an edit in {statistics.median(edited):.1f} ms",
+        )
 
 
 def starts_ms(*codes: str) -> list[float]:
@@ -331,12 +366,7 @@ def main() -> None:
     kit = lighthouse()
     say("planner, demo rig, all schools", "300 ms", spread(times_ms(lambda _n: list(plans(kit, "lamp-room")), 12)))
     days()
-    raw = large_file()
-    say(
-        f"open 500 parts and 100 setups ({len(raw) / 1e6:.1f} MB)",
-        "300 ms",
-        spread(times_ms(lambda _n: parse(raw), 10)),
-    )
+    large_files()
     say(
         "memory with the demo open (of this process)",
         "250 MB",

@@ -33,6 +33,8 @@ _BRACKETS: Final = b"[]{}"
 _OTHER_BYTES: Final = bytes(set(range(256)) - set(_BRACKETS))
 _UNUSUAL: Final = re.compile(rb"\d{20}|\d[eE][+-]?\d{3}|\\u[dD][89aAbBcCdDeEfF]")
 """Where none of these stands, no number can be too long or too large and no character can be halved."""
+_HALF: Final = re.compile("[\ud800-\udfff]")
+"""One half of a character that UTF-16 writes as two."""
 
 
 class _Flaw:
@@ -167,7 +169,7 @@ def _problem(value: Any, depth: int) -> _Flaw | None:
 
 
 def _halved(text: str) -> bool:
-    return any("\ud800" <= c <= "\udfff" for c in text)
+    return not text.isascii() and _HALF.search(text) is not None
 
 
 def shown(value: str) -> str:

@@ -28,7 +28,7 @@ SHOWN_PX: Final = 220
 
 
 class HandingOn:
-    """What is handed on, and the folder of what was dragged out: whoever takes it copies it when he likes."""
+    """Hands the open rig on, and keeps the folder of what was dragged out: whoever takes a file copies it later."""
 
     def __init__(self, session: Session) -> None:
         self.session = session
@@ -42,20 +42,16 @@ class HandingOn:
         draw = partial(draw_views, title=title, analysis=session.analysis, display=session.document.display)
         return printed(draw, "png", (wide, high), title).files[0]
 
-    def data(self, picture: bytes) -> QMimeData:
-        """The picture, and what is said of the rig for programs that take only text."""
-        session, found = self.session, QMimeData()
-        found.setImageData(QImage.fromData(picture))
-        found.setText(f"{session.setup.name}: {session.tell(mass_line(session.analysis))}")
-        return found
-
     def copy(self) -> None:
-        """Onto the clipboard."""
-        QGuiApplication.clipboard().setMimeData(self.data(self.drawn()))
+        """Onto the clipboard, as a picture alone: data of our own would outlive the interpreter."""
+        QGuiApplication.clipboard().setImage(QImage.fromData(self.drawn()))
         self.session.said.emit(say("Copied: {name}").format(name=self.session.setup.name), False)
 
     def carried(self) -> QMimeData:
-        """The same with a file of it. Raises :class:`~equilix.errors.UnwritableFile` where there is no room for one."""
+        """A file of it, the picture, and its mass for who takes only text.
+
+        Raises :class:`~equilix.errors.UnwritableFile` where there is no room for a file.
+        """
         picture = self.drawn()
         if self.folder is None:
             try:
@@ -64,7 +60,9 @@ class HandingOn:
                 raise UnwritableFile(fact("handing_on.no_room", why=reason(error))) from error
         path = Path(self.folder.name) / f"{file_stem(self.session.setup.name)}.png"
         write_atomically(picture, path, keep_backup=False)
-        found = self.data(picture)
+        session, found = self.session, QMimeData()
+        found.setImageData(QImage.fromData(picture))
+        found.setText(f"{session.setup.name}: {session.tell(mass_line(session.analysis))}")
         found.setUrls([QUrl.fromLocalFile(str(path))])
         return found
 
