@@ -9,6 +9,7 @@ from PySide6.QtCore import QRectF, Qt
 from equilix.bench.methods import METHODS
 from equilix.body.calibrate import strength_from_hold
 from equilix.document import Document, empty
+from equilix.edits import kit
 from equilix.store.parsing import parse
 from equilix.store.saving import checked_bytes
 from equilix.ui.stage.primitives import Line, Shape, Wash
@@ -35,6 +36,19 @@ class ByHand(Bench):
         self.assertTrue(form.fields["first_place"].line.text())
         self.session.undo()
         self.assertEqual(self.session.document, before)
+
+    def test_emptied_while_it_is_open(self) -> None:
+        """A rig that loses its parts has no edge left to measure from: said; with its parts again it is as before."""
+        form = self.measure("supports")
+        offered = form.mark.count()
+        self.session.edit("new", lambda d: kit.add_setup(d, "Empty", None)[0])
+        self.ready()
+        self.assertEqual((form.mark.currentText(), form.chosen_mark), ("Nothing to measure from", None))
+        for method in METHODS:
+            self.measure(method)
+        self.session.undo()
+        self.ready()
+        self.assertEqual(self.measure("supports").mark.count(), offered)
 
     def test_kept_and_believed(self) -> None:
         """The data are corrected by it at once; that is one action, and one undo takes all of it back."""

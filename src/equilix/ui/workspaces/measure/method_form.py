@@ -87,10 +87,13 @@ class MethodForm(QWidget):
         """Offer from where places are measured and about which points; what was chosen stays where it is there."""
         self.marks, self.pivots = tuple(marks), tuple(pivots)
         tell = self.session.tell
-        self.mark.offer([(begun(tell(each.said)), each.key) for each in marks], marks[0].key if marks else "")
+        rows = [(begun(tell(each.said)), each.key) for each in marks] or [(begun(say("nothing to measure from")), "")]
+        self.mark.offer(rows, rows[0][1])
         if self.method.about_point:
-            rows = [(begun(tell(each.said)), each.key) for each in pivots]
-            self.pivot.offer(rows or [(say("nothing to turn about"), "")], rows[0][1] if rows else "")
+            rows = [(begun(tell(each.said)), each.key) for each in pivots] or [
+                (begun(say("nothing to turn about")), "")
+            ]
+            self.pivot.offer(rows, rows[0][1])
 
     @property
     def chosen_pivot(self) -> Pivot | None:
