@@ -146,7 +146,7 @@ def large(part_count: int = 500, setup_count: int = 100, picture: str = "") -> D
 
 
 def large_files() -> None:
-    """How opening, saving and one edit grow with parts and setups; last a document of 50 MB, most of it pictures."""
+    """How opening, saving and one edit grow with parts and setups; last a document of 32 MB, most of it pictures."""
     scene, slider = next(iter(SCENES.items()))
     picture = base64.b64encode(random.Random(1).randbytes(360_000)).decode()
     for parts, setups, behind in ((500, 10, ""), (500, 100, ""), (500, 1000, ""), (5000, 1000, ""), (500, 28, picture)):

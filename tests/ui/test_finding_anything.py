@@ -13,7 +13,7 @@ from equilix.store.settings import Settings, settings
 from equilix.ui import manual_pages
 from equilix.ui.commands import COMMANDS
 from equilix.ui.finder import Entry, matching
-from equilix.ui.keys_of_commands import as_usual, keys_of, taken_by, with_keys
+from equilix.ui.keys_of_commands import as_usual, taken_by, with_keys
 from equilix.ui.tour import STEPS, beside
 from equilix.ui.workspaces import table
 from equilix.words.language import ENGLISH, language, speak
@@ -271,15 +271,15 @@ class KeysOfCommands(unittest.TestCase):
         """Who had the keys has them no more, keeps others that it has, and gets them back with its usual ones."""
         by = {command.key: command for command in self.table}
         now = with_keys(by["save"], "Ctrl+Y", self.table, Settings())
-        self.assertEqual(keys_of(by["save"], now), ("Ctrl+Y",))
-        self.assertEqual(keys_of(by["redo"], now), ("Ctrl+Shift+Z",))
+        self.assertEqual(by["save"].keys_in(now), ("Ctrl+Y",))
+        self.assertEqual(by["redo"].keys_in(now), ("Ctrl+Shift+Z",))
         self.assertEqual(taken_by("Ctrl+Y", self.table, now), by["save"])
         again = as_usual(by["redo"], self.table, now)
-        self.assertEqual(keys_of(by["redo"], again), ("Ctrl+Shift+Z",))  # the other one is still taken
+        self.assertEqual(by["redo"].keys_in(again), ("Ctrl+Shift+Z",))  # the other one is still taken
         free = as_usual(by["redo"], self.table, as_usual(by["save"], self.table, again))
         self.assertEqual(free.keys, {})
         none = with_keys(by["save"], "", self.table, Settings())
-        self.assertEqual(keys_of(by["save"], none), ())
+        self.assertEqual(by["save"].keys_in(none), ())
         self.assertEqual(with_keys(by["save"], "Ctrl+S", self.table, none).keys, {})
 
 

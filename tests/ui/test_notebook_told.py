@@ -13,9 +13,10 @@ from equilix.document import Document, empty
 from equilix.edits import kit
 from equilix.edits.outings import keep_outings
 from equilix.keys import REGIONS
-from equilix.notebook.refit import prior, staying_way
+from equilix.notebook.refit import Band, prior, staying_way
 from equilix.store.parsing import open_document
 from equilix.ui.session.opening import history_of
+from equilix.ui.stage.bands_chart import BandsChart
 from equilix.ui.stage.body_map import LARGEST_PX, radius
 from equilix.ui.stage.days_chart import APART_PX
 from equilix.ui.stage.days_chart import Felt as DayFelt
@@ -251,6 +252,17 @@ class Drawn(Notebook):
         texts = [each.text for each in self.tab.felt.body.primitives() if isinstance(each, Text)]
         self.assertTrue({"10", "3", "left", "right"} <= set(texts))
         self.assertIn("left shoulder 10", self.tab.felt.body.accessibleDescription())
+
+
+class OneOuting(WindowTest):
+    """What is counted is told as one or as several."""
+
+    def test_bands(self) -> None:
+        """For who hears the screen: after one outing, after three."""
+        chart, band = BandsChart(), Band(1.2, 0.9, 1.6, 0.3)
+        for count, told in ((1, "after one outing"), (3, "after 3 outings")):
+            chart.show_bands("Shoulder", [(0, band), (count, band)])
+            self.assertEqual(chart.accessibleDescription(), f"1.20 times, 0.90 to 1.60, {told}")
 
 
 class OnTheBench(WindowTest):

@@ -15,7 +15,7 @@ from typing import Any, Final
 from msgspec import Struct
 from pydantic_core import ValidationError
 
-from equilix.day.tongues import first_in_english, more_in_english
+from equilix.day.tongues import TONGUES, first_in_english, more_in_english
 from equilix.document import Document
 from equilix.edits.kit import slug
 from equilix.edits.sound import refused_by
@@ -35,9 +35,8 @@ WIND: Final = re.compile(r"wind (\d+(?:[.,]\d+)?) ?(m/s|km/h|mph|kn)$")
 SPEEDS: Final = {"m/s": 1.0, "km/h": 1 / 3.6, "mph": 0.44704, "kn": 1852 / 3600}
 BREAKS: Final[dict[str, ItemKind]] = {
     "break": "break", "rest": "break", "pause": "break", "lunch": "meal", "meal": "meal", "dinner": "meal",
-    "breakfast": "meal", "mittag": "meal", "mittagessen": "meal",
-    "abendessen": "meal", "frühstück": "meal",
-    "drive": "transport", "transport": "transport", "travel": "transport", "move": "transport",
+    "breakfast": "meal", "drive": "transport", "transport": "transport", "travel": "transport", "move": "transport",
+    **{word: kind for tongue in TONGUES.values() for word, kind in tongue.breaks.items()},
 }  # fmt: skip
 HIGH_WORDS: Final[dict[Height, str]] = {
     "low": "low", "chest": "chest high", "eye": "eye high", "overhead": "overhead",

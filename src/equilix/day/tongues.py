@@ -12,6 +12,8 @@ from typing import Final
 
 from msgspec import Struct
 
+from equilix.rig.days import ItemKind
+
 Words = tuple[tuple[str, str, str], ...]
 """What is typed (a pattern over a whole piece), its English, and how it is written; ``()`` is what stays."""
 
@@ -21,6 +23,8 @@ class Tongue(Struct, frozen=True):
 
     first: Words
     more: Words
+    breaks: Mapping[str, ItemKind]
+    """Words that alone are a break or a meal; they stay as its name."""
     log: Mapping[str, str]
     """English word to the language's own; longer ones before those that they begin with."""
 
@@ -50,6 +54,7 @@ GERMAN: Final = Tongue(
         (r"augenhoch|augenhöhe|in augenhöhe", "eye high", "in Augenhöhe"),
         (r"über kopf|überkopf", "overhead", "über Kopf"),
     ),
+    breaks={"mittag": "meal", "mittagessen": "meal", "abendessen": "meal", "frühstück": "meal"},
     log={
         "begin": "anfang", "start": "start", "stop": "stopp", "over": "vorbei", "ready": "bereit",
         "hurts": "schmerz", "empty": "leer", "end": "ende",
@@ -65,7 +70,7 @@ TONGUES: Final[Mapping[str, Tongue]] = {"de": GERMAN}
 def first_in_english(piece: str) -> str:
     """What stands before the first comma, whatever language it is in; what was typed where it is in none."""
     for tongue in TONGUES.values():
-        piece = _all(piece, tongue.first, 1)
+        piece = _all(piece, tongue.first)
     return piece
 
 
@@ -125,25 +130,24 @@ def _region(text: str, theirs: Mapping[str, str]) -> str:
     return text if found is None else f"{left} {found} {score}".strip()
 
 
-def _all(piece: str, words: Words, way: int) -> str:
-    for each in words:
-        piece = re.sub(rf"^(?:{each[0]})$", each[way], piece, flags=re.IGNORECASE)
+def _all(piece: str, words: Words) -> str:
+    for typed, english, _ in words:
+        found = re.fullmatch(typed, piece, re.IGNORECASE)
+        piece = piece if found is None else found.expand(english)
     return piece
 
 
 def _first(piece: str, words: Words) -> str:
     for typed, english, _ in words:
-        if re.fullmatch(typed, piece, re.IGNORECASE):
-            return re.sub(rf"^(?:{typed})$", english, piece, flags=re.IGNORECASE)
+        if found := re.fullmatch(typed, piece, re.IGNORECASE):
+            return found.expand(english)
     return piece
 
 
 def _written(piece: str, words: Words) -> str:
     """An English piece in the language: by what its English looks like."""
     for _, english, written in words:
-        if english == written:
-            continue
         looks = re.escape(english).replace(r"\\1", "(.+)").replace(r"\\2", "(.*)")
-        if re.fullmatch(looks, piece):
-            return re.sub(rf"^{looks}$", written, piece)
+        if english != written and (found := re.fullmatch(looks, piece)):
+            return found.expand(written)
     return piece

@@ -10,7 +10,7 @@ from msgspec import Struct
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMenu, QWidget
 
-from equilix.store.settings import TEXT_PERCENT
+from equilix.store.settings import TEXT_PERCENT, Settings
 from equilix.ui.widgets.tint import on_button
 from equilix.words.language import say
 from equilix.words.wordings.wording import N_
@@ -90,6 +90,10 @@ class Command(Struct, frozen=True):
     act: Callable[[House], object]
     enabled: Callable[[House], bool] = lambda _window: True
 
+    def keys_in(self, chosen: Settings) -> tuple[str, ...]:
+        """Its keys as they are chosen, or the usual ones."""
+        return chosen.keys.get(self.key, self.keys)
+
 
 def _begin(window: House) -> None:
     """A new document, and the ways into it."""
@@ -134,7 +138,7 @@ class Commands:
 
     def _action(self, command: Command) -> QAction:
         action = QAction(say(command.text), self.window)
-        action.setShortcuts([QKeySequence(keys) for keys in self._keys(command)])
+        action.setShortcuts([QKeySequence(keys) for keys in command.keys_in(self.chosen.now)])
         action.triggered.connect(partial(self._run, command))
         self.window.addAction(action)
         return action
@@ -145,9 +149,6 @@ class Commands:
     def __getitem__(self, key: str) -> QAction:
         return self.actions[key]
 
-    def _keys(self, command: Command) -> tuple[str, ...]:
-        return self.chosen.now.keys.get(command.key, command.keys)
-
     def keys_of(self, key: str) -> str:
         """The first keys of a command, as the system writes them; empty where it has none."""
         return self.actions[key].shortcut().toString(QKeySequence.SequenceFormat.NativeText)
@@ -155,7 +156,7 @@ class Commands:
     def follow_keys(self) -> None:
         """Give every command the keys that are chosen for it."""
         for command in self.table:
-            wanted = [QKeySequence(keys) for keys in self._keys(command)]
+            wanted = [QKeySequence(keys) for keys in command.keys_in(self.chosen.now)]
             if self.actions[command.key].shortcuts() != wanted:
                 self.actions[command.key].setShortcuts(wanted)
 

@@ -13,7 +13,7 @@ from equilix.exchange.exporting import exported, sort_of
 from equilix.store.saving import write_atomically
 from equilix.ui.page_files import endings_follow, file_stem, save_dialog
 from equilix.ui.printing.files import write_pages
-from equilix.ui.printing.paper import PAGES_MM
+from equilix.ui.printing.paper import PAGES_MM, Draw
 from equilix.ui.printing.printer import title_of
 from equilix.ui.printing.setup_sheet import draw_views
 from equilix.ui.session import Session
@@ -32,6 +32,14 @@ SORTS: Final = (
 KIT: Final = 1
 
 
+def views_page(session: Session) -> tuple[Draw, tuple[float, float], str]:
+    """The open setup as a drawing: what draws it, on a page of which size in mm, and its title."""
+    high, wide = PAGES_MM["a4"]
+    title = title_of(session.document, session.setup)
+    draw = partial(draw_views, title=title, analysis=session.analysis, display=session.document.display)
+    return draw, (wide, high), title
+
+
 def choose_export(asker: QWidget, session: Session) -> QFileDialog:
     """Open the dialog."""
     filters = [f"{say(title)} ({' '.join(f'*.{each}' for each in endings)})" for title, endings in SORTS]
@@ -48,10 +56,8 @@ def _write(session: Session, dialog: QFileDialog, path: Path, filters: list[str]
     part = None if selected is None else session.setup.by_id[selected].part
     try:
         if sort_of(path) == "pages":
-            high, wide = PAGES_MM["a4"]
-            title, display = title_of(session.document, session.setup), session.document.display
-            draw = partial(draw_views, title=title, analysis=session.analysis, display=display)
-            write_pages(draw, path, (wide, high), title, replace=True)
+            draw, size_mm, title = views_page(session)
+            write_pages(draw, path, size_mm, title, replace=True)
         else:
             raw = exported(session.document, path, session.setup, part, kit=kit)
             write_atomically(raw, path, keep_backup=False)

@@ -60,6 +60,8 @@ class Finder(QFrame):
             f" border: 1px solid {palette.mid().color().name()}; }}"
         )
         self.entries = entries
+        self.shown = 0
+        """How many stand in the list; what follows them is only said."""
         self.line = Line()
         self.line.setPlaceholderText(say("A command, a part, a setup, a lens … by any word of its name"))
         self.line.setAccessibleName(say("Find anything"))
@@ -90,6 +92,7 @@ class Finder(QFrame):
     def _fill(self, typed: str) -> None:
         self.list.clear()
         numbers = matching(self.entries, typed)
+        self.shown = min(len(numbers), MOST_SHOWN)
         for number in numbers[:MOST_SHOWN]:
             item = QListWidgetItem(self.entries[number].line)
             item.setData(NUMBER, number)
@@ -112,8 +115,7 @@ class Finder(QFrame):
             }  # fmt: skip
             step = steps.get(Qt.Key(event.key()))
             if step is not None:
-                last = min(len(matching(self.entries, self.line.text())), MOST_SHOWN) - 1
-                self.list.setCurrentRow(min(max(self.list.currentRow() + step, 0), max(last, 0)))
+                self.list.setCurrentRow(min(max(self.list.currentRow() + step, 0), max(self.shown - 1, 0)))
                 return True
         return super().eventFilter(watched, event)  # type: ignore[arg-type]
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from functools import partial
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Final
@@ -14,10 +13,9 @@ from equilix.errors import EquilixError, UnwritableFile
 from equilix.facts import fact
 from equilix.store.disk import reason
 from equilix.store.saving import write_atomically
+from equilix.ui.exporting import views_page
 from equilix.ui.page_files import file_stem
-from equilix.ui.printing.paper import PAGES_MM, printed
-from equilix.ui.printing.printer import title_of
-from equilix.ui.printing.setup_sheet import draw_views
+from equilix.ui.printing.paper import printed
 from equilix.ui.session import Session
 from equilix.ui.widgets.words import WordButton
 from equilix.words.language import say
@@ -36,11 +34,8 @@ class HandingOn:
 
     def drawn(self) -> bytes:
         """The three views on a page as a PNG file."""
-        session = self.session
-        high, wide = PAGES_MM["a4"]
-        title = title_of(session.document, session.setup)
-        draw = partial(draw_views, title=title, analysis=session.analysis, display=session.document.display)
-        return printed(draw, "png", (wide, high), title).files[0]
+        draw, size_mm, title = views_page(self.session)
+        return printed(draw, "png", size_mm, title).files[0]
 
     def copy(self) -> None:
         """Onto the clipboard, as a picture alone: data of our own would outlive the interpreter."""

@@ -11,11 +11,6 @@ from equilix.store.settings import Settings
 from equilix.ui.commands import Command
 
 
-def keys_of(command: Command, chosen: Settings) -> tuple[str, ...]:
-    """The keys that a command has now."""
-    return chosen.keys.get(command.key, command.keys)
-
-
 def taken_by(keys: str, table: Sequence[Command], chosen: Settings, but: str = "") -> Command | None:
     """The command that has these keys already; ``but``: the key of one that may have them."""
     wanted = QKeySequence(keys)
@@ -23,7 +18,7 @@ def taken_by(keys: str, table: Sequence[Command], chosen: Settings, but: str = "
         (
             each
             for each in table
-            if each.key != but and any(QKeySequence(own) == wanted for own in keys_of(each, chosen))
+            if each.key != but and any(QKeySequence(own) == wanted for own in each.keys_in(chosen))
         ),
         None,
     )
@@ -37,7 +32,7 @@ def with_keys(command: Command, keys: str, table: Sequence[Command], chosen: Set
     own = dict(chosen.keys)
     other = taken_by(keys, table, chosen, command.key) if keys else None
     if other is not None:
-        left = tuple(each for each in keys_of(other, chosen) if QKeySequence(each) != QKeySequence(keys))
+        left = tuple(each for each in other.keys_in(chosen) if QKeySequence(each) != QKeySequence(keys))
         own[other.key] = left
     wanted = (keys,) if keys else ()
     if wanted == command.keys:

@@ -155,10 +155,7 @@ class Window(QMainWindow):
         page.show_origin(key, self._came_from[table.ORIGINS])
 
     def ask_part(self, part_id: str, tab: str = "", point: str = "") -> None:
-        """Put a part on the bench, at a tab and a mounting point; without one, go back to the work."""
-        if not part_id:
-            self.show_page(self._came_from[table.BENCH])
-            return
+        """Put a part on the bench, at a tab and a mounting point."""
         self.show_page(table.BENCH)
         from equilix.ui.workspaces.bench.page import BenchPage
 

@@ -85,12 +85,12 @@ class ViewState(QObject):
             self.marks_changed.emit()
 
     def ask_origin(self, key: str, plan: Change | None = None) -> None:
-        """Ask where the figure of that key, or a price of a plan, comes from; with no key, go back to the work."""
+        """Ask where the figure of that key, or a price of a plan, comes from."""
         self.explained = plan if plan is not None else self.explained
         self.origin_asked.emit(key)
 
     def ask_part(self, part_id: str, tab: str = "", point: str = "") -> None:
-        """Ask for a part on the bench, at a tab and a mounting point; with no part, go back to the work."""
+        """Ask for a part on the bench, at a tab and a mounting point."""
         self.part_asked.emit(part_id, tab, point)
 
     def ask_page(self, key: str, tab: str = "") -> None:

@@ -6,7 +6,7 @@ that reads screens asks. (The toolkit's stubs know no interface that is nothing;
 
 from __future__ import annotations
 
-from functools import partial
+from functools import cache, partial
 from typing import Final, Literal, Protocol, runtime_checkable
 
 from msgspec import Struct
@@ -161,11 +161,7 @@ def _factory(_key: str, asked: QObject) -> QAccessibleInterface | None:
     return known
 
 
-_installed: Final[list[bool]] = []
-
-
+@cache
 def tell_what_is_painted() -> None:
     """Let who reads screens hear of what is painted, from now on; called twice it does nothing."""
-    if not _installed:
-        _installed.append(True)
-        QAccessible.installFactory(_factory)
+    QAccessible.installFactory(_factory)

@@ -9,11 +9,13 @@ from typing import Final
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
+from equilix.facts import fact
 from equilix.notebook.refit import Band
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.primitives import Dot, Line, Primitive, Shape, Text, margin_text, polygon
 from equilix.words.language import say
 from equilix.words.quantities import fixed, general
+from equilix.words.telling import tell
 
 LEFT_PX, RIGHT_PX, TOP_PX, LOW_PX = 56.0, 52.0, 38.0, 26.0
 LINE_PX: Final = 21.0
@@ -43,10 +45,14 @@ class BandsChart(Chart):
         self.setAccessibleName(title)
         if bands:
             count, last = bands[-1]
-            said = say("{value} times, {low} to {high}, after {count} outings").format(
-                value=fixed(last.value, 2), low=fixed(last.low, 2), high=fixed(last.high, 2), count=count
+            said = fact(
+                "notebook.band",
+                value=fixed(last.value, 2),
+                low=fixed(last.low, 2),
+                high=fixed(last.high, 2),
+                count=count,
             )
-            self.setAccessibleDescription(said)
+            self.setAccessibleDescription(tell(said))
         self.update()
 
     def _scales(self, bounds: QRectF) -> tuple[QRectF, float, float]:

@@ -37,10 +37,10 @@ class RowChart(Chart):
 
     def pieces(self) -> list[Piece]:
         """A row with all that stands in it, from left to right."""
-        found = []
+        found, placed = [], self.placed()
         for row in range(len(self.keys)):
             top = row * self.row_px
-            inside = [each for each in self.placed() if top <= each.box.center().y() < top + self.row_px]
+            inside = [each for each in placed if top <= each.box.center().y() < top + self.row_px]
             said = [each.text.text for each in sorted(inside, key=lambda each: each.box.x())]
             box = self.on_widget(QRectF(0.0, top, self.paper.width(), self.row_px))
             found.append(Piece(" ".join(said[:1]), "row", box, " ".join(said[1:]), row == self.row and self.hasFocus()))

@@ -13,7 +13,7 @@ from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLineEdit, QPushButton, 
 
 from equilix.store.settings import Settings
 from equilix.ui.commands import GROUPS, Command
-from equilix.ui.keys_of_commands import as_usual, keys_of, taken_by, with_keys
+from equilix.ui.keys_of_commands import as_usual, taken_by, with_keys
 from equilix.ui.session.chosen import Chosen
 from equilix.ui.theme import Theme, grown
 from equilix.ui.widgets.tint import on_button, show_text, text_label
@@ -130,7 +130,7 @@ class KeyTable(QWidget):
         self.rows[command.key] = name, keys, usual
 
     def _shown(self, command: Command) -> str:
-        keys = keys_of(command, self.chosen.now)
+        keys = command.keys_in(self.chosen.now)
         return ", ".join(QKeySequence(each).toString(QKeySequence.SequenceFormat.NativeText) for each in keys)
 
     def refresh(self) -> None:

@@ -5,13 +5,13 @@ from __future__ import annotations
 from typing import Any, Final
 
 from PySide6.QtCore import Qt, QUrl
-from PySide6.QtGui import QImage, QKeyEvent, QTextDocument
+from PySide6.QtGui import QImage, QTextDocument
 from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QListWidget, QListWidgetItem, QTextBrowser, QVBoxLayout, QWidget
 
 from equilix.ui.manual_pages import FIRST, ManualPage, base_folder, folder, pages
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme, font, grown
-from equilix.ui.workspaces.page import Page
+from equilix.ui.workspaces.page import LookedUp
 from equilix.words.language import say
 
 KEY: Final = Qt.ItemDataRole.UserRole
@@ -36,7 +36,7 @@ class Reader(QTextBrowser):
         return picture
 
 
-class ManualPageView(Page):
+class ManualPageView(LookedUp):
     """A list that is filtered by what stands on the pages, and one page. Esc goes back to the work."""
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
@@ -138,12 +138,6 @@ class ManualPageView(Page):
             at = self.reader.verticalScrollBar().value()
             self._show(page)
             self.reader.verticalScrollBar().setValue(at)
-
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_Escape:
-            self.session.view.back_asked.emit()
-        else:
-            super().keyPressEvent(event)
 
 
 def _page(key: str) -> ManualPage | None:

@@ -6,7 +6,6 @@ import html
 from typing import Final
 
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QHBoxLayout, QHeaderView, QLineEdit, QTreeWidget, QTreeWidgetItem, QVBoxLayout, QWidget
 
 from equilix.explain.origin import Group, Origin
@@ -14,7 +13,7 @@ from equilix.explain.origins import origins
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme, font, grown
 from equilix.ui.widgets.tint import plain_label, rich_label, show_text, text_label, tint
-from equilix.ui.workspaces.page import Page
+from equilix.ui.workspaces.page import LookedUp
 from equilix.words.language import say
 from equilix.words.telling import begun, tell
 from equilix.words.wordings.wording import N_
@@ -29,7 +28,7 @@ FIRST_OF: Final[dict[str, Group]] = {"fit": "body", "power": "power", "check": "
 KEY: Final = Qt.ItemDataRole.UserRole
 
 
-class OriginsPage(Page):
+class OriginsPage(LookedUp):
     """A list that is filtered by typing, and one figure in full. Esc goes back to the work."""
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
@@ -177,9 +176,3 @@ class OriginsPage(Page):
         """Show in another theme."""
         super().wear(theme)
         self._show()
-
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_Escape:
-            self.session.view.ask_origin("")
-        else:
-            super().keyPressEvent(event)

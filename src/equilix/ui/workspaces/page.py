@@ -5,6 +5,7 @@ from __future__ import annotations
 from functools import partial
 
 from PySide6.QtCore import Qt, QTimer
+from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QFrame, QLabel, QScrollArea, QScrollBar, QVBoxLayout, QWidget
 
 from equilix.ui.session import Session
@@ -132,3 +133,13 @@ def _show_bar(bar: QScrollBar, least: int, most: int) -> None:
     if bar.property("idle") != idle:
         bar.setProperty("idle", idle)
         bar.style().polish(bar)
+
+
+class LookedUp(Page):
+    """One that is opened to look something up, or to do something aside; Esc goes back to the work."""
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() == Qt.Key.Key_Escape:
+            self.session.view.back_asked.emit()
+        else:
+            super().keyPressEvent(event)

@@ -10,7 +10,7 @@ from typing import Any, Final
 from babel import Locale
 from msgspec.structs import replace
 from PySide6.QtCore import Qt, QUrl
-from PySide6.QtGui import QDesktopServices, QKeyEvent, QResizeEvent
+from PySide6.QtGui import QDesktopServices, QResizeEvent
 from PySide6.QtWidgets import QBoxLayout, QCheckBox, QFormLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from equilix.shelf.shelf import own_file
@@ -22,7 +22,7 @@ from equilix.ui.theme import NIGHT_SET, PREP_ROOM, THEMES, Theme, grown
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.tint import plain_label, show_text, text_label
 from equilix.ui.workspaces.key_table import KeyTable
-from equilix.ui.workspaces.page import Page
+from equilix.ui.workspaces.page import LookedUp
 from equilix.words.language import languages, say
 from equilix.words.quantities import percent
 from equilix.words.wordings.wording import N_
@@ -32,7 +32,7 @@ LEFT_PX, BESIDE_PX = 430, 860
 LIGHTS: Final = {PREP_ROOM.name: N_("prep room: light"), NIGHT_SET.name: N_("night set: dark")}
 
 
-class PreferencesPage(Page):
+class PreferencesPage(LookedUp):
     """On the left what is chosen, on the right the keys. All of it holds at once; Esc goes back to the work."""
 
     def __init__(self, session: Session, table: Sequence[Command], parent: QWidget | None = None) -> None:
@@ -174,12 +174,6 @@ class PreferencesPage(Page):
         super().wear(theme)
         self.keys.wear(theme)
         self.refresh()
-
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_Escape:
-            self.session.view.back_asked.emit()
-        else:
-            super().keyPressEvent(event)
 
 
 def _name(code: str) -> str:

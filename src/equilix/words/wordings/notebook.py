@@ -62,6 +62,11 @@ NOTEBOOK: Final[Wordings] = {
     "notebook.was_slipped": N_("{part} slipped {often}, last on {day}"),
     "notebook.was_worn": N_("{part} was found worn {often}, last on {day}"),
     "notebook.was_broke": N_("{part} broke {often}, last on {day}"),
+    "notebook.band": plural(
+        "{value} times, {low} to {high}, after one outing",
+        "{value} times, {low} to {high}, after {count} outings",
+        "count",
+    ),
     "notebook.times": plural("once", "{count} times", "count"),
     "notebook.todo_loose": N_("Tighten it before the next outing."),
     "notebook.todo_slipped": N_("Clean the clamp and tighten it before the next outing."),

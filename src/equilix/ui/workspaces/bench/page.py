@@ -26,7 +26,7 @@ from equilix.ui.workspaces.bench import places
 from equilix.ui.workspaces.bench.drawing import PartDrawing
 from equilix.ui.workspaces.bench.entry import Editor, ListEditor
 from equilix.ui.workspaces.bench.places import Chosen, Sort
-from equilix.ui.workspaces.page import Page
+from equilix.ui.workspaces.page import LookedUp
 from equilix.units import Display
 from equilix.words.language import say
 from equilix.words.quantities import length, mass
@@ -64,7 +64,7 @@ def _editor(module: str, name: str, sort: Sort | None = None) -> cached_property
     return cached_property(make)
 
 
-class BenchPage(Page):
+class BenchPage(LookedUp):
     """Opened from any part; Esc goes back to the work."""
 
     def __init__(self, session: Session, parent: QWidget | None = None) -> None:
@@ -344,10 +344,8 @@ class BenchPage(Page):
         super().wear(theme)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() != Qt.Key.Key_Escape:
+        if event.key() != Qt.Key.Key_Escape or not self.drawing.let_be():
             super().keyPressEvent(event)
-        elif not self.drawing.let_be():
-            self.session.view.ask_part("")
 
 
 def sees(part: Part) -> bool:

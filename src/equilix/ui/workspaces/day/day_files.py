@@ -23,7 +23,7 @@ from equilix.exchange.typed_table import problem_words
 from equilix.facts import fact
 from equilix.rig.days import Day
 from equilix.store.saving import write_atomically
-from equilix.ui.page_files import endings_follow, save_dialog
+from equilix.ui.page_files import endings_follow, file_stem, save_dialog
 from equilix.ui.printing.battery_sheet import draw_batteries
 from equilix.ui.printing.day_sheet import draw_day
 from equilix.ui.printing.files import write_pages
@@ -117,7 +117,7 @@ class DayFiles(QWidget):
 
         self.dialog = dialog = save_dialog(self, self.session, ";;".join(sorts), write)
         endings_follow(dialog)
-        dialog.selectFile(day.name.replace("/", " "))
+        dialog.selectFile(file_stem(day.name))
         dialog.open()
 
     def write(self, name: str, sheet: int = 0) -> None:
