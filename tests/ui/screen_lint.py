@@ -14,17 +14,21 @@ from PySide6.QtCore import QPoint, QRect, QRectF, Qt
 from PySide6.QtGui import QColor, QFontMetrics, QImage
 from PySide6.QtWidgets import (
     QAbstractButton,
+    QAbstractItemView,
     QAbstractScrollArea,
     QCheckBox,
     QComboBox,
     QHeaderView,
     QLabel,
     QLineEdit,
+    QPlainTextEdit,
     QPushButton,
     QScrollArea,
     QScrollBar,
     QSplitterHandle,
     QStackedWidget,
+    QTextBrowser,
+    QTextEdit,
     QWidget,
 )
 
@@ -65,7 +69,7 @@ def findings(root: QWidget, *, look: bool = False) -> list[str]:
         where = _where(widget)
         found += [f"{where}: {said}" for said in _cut_off(widget)]
         found += [f"{where}: {said}" for said in _outside(widget, root)]
-        found += [f"{where}: {said}" for said in _unnamed(widget)]
+        found += [f"{where}: {said}" for said in itertools.chain(_unnamed(widget), _keeps_tab(widget))]
         found += [f"{where}: {said}" for said in _mouse_only(widget)]
         found += [f"{where}: {said}" for said in _drawn_over(widget)]
         if look:
@@ -162,6 +166,16 @@ def _unnamed(widget: QWidget) -> Iterator[str]:
     said = widget.accessibleName() or (widget.text() if isinstance(widget, QAbstractButton) else "")
     if not said.strip() and widget.focusProxy() is None and type(widget) is not QWidget:
         yield "has the keys and no name"
+    if isinstance(widget, QComboBox) and not widget.accessibleDescription().strip():
+        yield "is told by what is chosen alone, not by what it is for"
+
+
+def _keeps_tab(widget: QWidget) -> Iterator[str]:
+    """Who has come there with Tab must get away with it: WCAG 2.1, success criterion 2.1.2 (from memory)."""
+    table = isinstance(widget, QAbstractItemView) and widget.tabKeyNavigation()
+    text = isinstance(widget, QPlainTextEdit | QTextEdit) and not isinstance(widget, QTextBrowser)
+    if table or (text and not widget.tabChangesFocus()):  # in a browser Tab goes from link to link, and on
+        yield "is not left with Tab"
 
 
 def _mouse_only(widget: QWidget) -> Iterator[str]:

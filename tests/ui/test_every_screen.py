@@ -10,7 +10,16 @@ from collections.abc import Iterable, Iterator
 
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QPushButton, QWidget
+from PySide6.QtWidgets import (
+    QComboBox,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QPlainTextEdit,
+    QPushButton,
+    QTableWidget,
+    QWidget,
+)
 
 from equilix.document import Document, empty
 from equilix.practice.exercises import EXERCISES
@@ -310,6 +319,11 @@ class TheLint(WindowTest):
         said = "\n".join(self.found(line, button))
         self.assertIn("no name", said)
         self.assertIn("not reached by Tab", said)
+        text, table, box = QPlainTextEdit(), QTableWidget(2, 2), QComboBox()
+        for widget in (text, table, box):
+            widget.setAccessibleName("named")
+        self.assertEqual(sum("not left with Tab" in each for each in self.found(text, table, box)), 2)
+        self.assertIn("not by what it is for", "\n".join(self.found(box)))
 
     def test_drawn(self) -> None:
         """Texts of a drawing on each other and over its edge."""

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt
+from PySide6.QtTest import QTest
 
 from equilix.shelf.shelf import own_file
 from equilix.ui.workspaces.build import BuildPage
@@ -67,6 +68,26 @@ class FromTheShelf(Beginning):
         self.assertFalse(page.onto_rig.isEnabled())
         self.do_key(Qt.Key.Key_Return)
         self.assertEqual(self.session.document.parts, ())
+
+    def test_strapped_to_what_is_selected(self) -> None:
+        """With Shift, Enter in the shelf straps what no mount takes; in the table of the mat too."""
+        self.put_on("boxy full frame")
+        page = self.open()
+        page.words.selectAll()
+        self.do_type("evf")
+        self.do_key(Qt.Key.Key_Down)
+        QTest.keyClick(page.cloth, Qt.Key.Key_Return, Qt.KeyboardModifier.ShiftModifier)
+        (body, finder) = self.session.setup.placements
+        self.assertEqual((finder.parent, finder.strapped), (body.id, True))
+        low, high, rows = self.session.analysis.assembly.boxes_m
+        self.assertAlmostEqual(low[rows == 1][:, 2].min(), high[rows == 0][:, 2].max(), msg="it lies on top")
+        self.session.undo()
+        self.session.selection.select(None)
+        self.window.show_page("mat")
+        table = self.window.page.table  # type: ignore[attr-defined]
+        table.choose(finder.part)
+        QTest.keyClick(table, Qt.Key.Key_Return, Qt.KeyboardModifier.ShiftModifier)
+        self.assertTrue(self.session.setup.placements[-1].strapped, "to what carries the rig, where none is selected")
 
     def test_many_are_told(self) -> None:
         """All of it is too much for the cloth: how many more there are is said."""

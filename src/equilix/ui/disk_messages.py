@@ -135,6 +135,7 @@ class DifferencesPanel(Panel):
         )
         self.lines = QPlainTextEdit("\n".join(found))
         self.lines.setReadOnly(True)
+        self.lines.setTabChangesFocus(True)
         self.lines.setAccessibleName(say("Differences"))
         self.lines.setMinimumSize(560, 220)
         self.form.addRow(self.lines)

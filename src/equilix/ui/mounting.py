@@ -40,6 +40,23 @@ def strap_new(session: Session, part_id: str, carrier: str, middle_m: np.ndarray
         session.selection.select(made)
 
 
+def strap_to_selected(session: Session, part_id: str) -> None:
+    """Strap a part of the kit onto the selected placement, or onto what carries the rig where none is: on its top."""
+    document, setup = session.document, session.setup
+    part = document.parts_by_id[part_id]
+    if part.carrier is not None or not setup.placements:
+        mount_anywhere(session, part_id)
+        return
+    carrier = session.selection.id or next(each.id for each in setup.placements if each.parent is None)
+    assembly, body = session.analysis.assembly, part.body()
+    lower, upper, rows = assembly.boxes_m
+    mine = rows == assembly.index[carrier]
+    low, high = lower[mine].min(axis=0), upper[mine].max(axis=0)
+    place = (low + high) / 2
+    place[2] = high[2] + (body.high_m - body.low_m)[2] / 2
+    strap_new(session, part_id, carrier, place)
+
+
 def bear(session: Session, part: Part) -> None:
     """Let an arm, harness or tripod from the mat bear the rig; it is carried that way from now on."""
     setup_id, carrier = session.setup.id, part.carrier
@@ -70,9 +87,10 @@ def mount_anywhere(session: Session, part_id: str, *, only_if_empty: bool = Fals
                 "or with Shift to strap it where it is."
             ).format(part=part.name, mounts=mounts)
             if fits
-            else say("“{part}” fits nowhere on this rig. It is mounted by {mounts}.").format(
-                part=part.name, mounts=mounts
-            ),
+            else say(
+                "“{part}” fits nowhere on this rig. It is mounted by {mounts}. Shift+Enter on the mat straps it to the "
+                "selected part, and so does letting go of it there with Shift."
+            ).format(part=part.name, mounts=mounts),
             True,
         )
         return

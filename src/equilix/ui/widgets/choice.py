@@ -8,7 +8,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtGui import QPaintEvent
 from PySide6.QtWidgets import QComboBox, QSizePolicy, QStyle, QStyleOptionComboBox, QStylePainter, QWidget
 
-from equilix.ui.widgets.tint import set_tip
+from equilix.ui.widgets.tint import as_tip
 
 
 class ChoiceBox(QComboBox):
@@ -19,7 +19,12 @@ class ChoiceBox(QComboBox):
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         self.setMinimumContentsLength(8)
-        self.currentTextChanged.connect(lambda text: set_tip(self, text))
+        self.currentTextChanged.connect(lambda text: self.setToolTip(as_tip(text)))
+
+    def setAccessibleName(self, name: str) -> None:
+        """Qt, on Linux, tells what is chosen as the name of a list: what the list is for is told as its description."""
+        super().setAccessibleName(name)
+        self.setAccessibleDescription(name)
 
     def offer(self, rows: Sequence[tuple[str, str]], usual: str) -> None:
         """Offer rows of titles and keys; what was chosen stays so where it is among them, else it is the usual one."""

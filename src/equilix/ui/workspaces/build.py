@@ -224,7 +224,6 @@ class BuildPage(Page):
             self.mount.insertItem(0, say("nothing: it carries the rig"), None)
             self.mount.setCurrentIndex(0)
         self._show_straps(placement)
-        set_tip(self.mount, self.mount.currentText())
 
     def _show_straps(self, placement: Placement) -> None:
         """After the places that fit: strapped to any other part, where it is."""

@@ -83,6 +83,8 @@ class Cloth(QWidget):
 
     chosen = Signal(str)
     mounted = Signal(str)
+    strapped = Signal(str)
+    """Enter with Shift: onto the selected part, whatever fits."""
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -338,7 +340,8 @@ class Cloth(QWidget):
             now = ids.index(self.current) if self.current in ids else (-1 if step > 0 else 0)
             self.choose(ids[(now + step) % len(ids)])
         elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and self.current is not None:
-            self.mounted.emit(self.current)
+            shift = bool(event.modifiers() & Qt.KeyboardModifier.ShiftModifier)
+            (self.strapped if shift else self.mounted).emit(self.current)
         elif event.key() in ZOOMS:
             self.zoom(ZOOMS[Qt.Key(event.key())])
         else:

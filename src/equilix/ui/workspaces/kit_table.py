@@ -199,6 +199,8 @@ class KitTable(QTableView):
 
     chosen = Signal(str)
     mounted = Signal(str)
+    strapped = Signal(str)
+    """Enter with Shift: onto the selected part, whatever fits."""
     complained = Signal(str)
 
     def __init__(self, parent: QWidget | None = None) -> None:
@@ -302,6 +304,7 @@ class KitTable(QTableView):
         part_id = self.current
         enter = event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter)
         if enter and part_id is not None and self.state() != QAbstractItemView.State.EditingState:
-            self.mounted.emit(part_id)
+            shift = bool(event.modifiers() & Qt.KeyboardModifier.ShiftModifier)
+            (self.strapped if shift else self.mounted).emit(part_id)
         else:
             super().keyPressEvent(event)

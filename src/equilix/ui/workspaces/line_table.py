@@ -140,6 +140,7 @@ class LineTable(QTableView):
         self.verticalHeader().hide()
         self.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
         self.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
+        self.setTabKeyNavigation(False)
         self.setWordWrap(False)
         self.setShowGrid(False)
         heads = self.horizontalHeader()

@@ -14,7 +14,7 @@ from equilix.errors import EquilixError
 from equilix.facts import fact
 from equilix.kit.catalogue import kind_of
 from equilix.kit.trade_words import kind_by_words
-from equilix.ui.mounting import mount_anywhere
+from equilix.ui.mounting import mount_anywhere, strap_to_selected
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme, grown
 from equilix.ui.widgets.tint import show_text
@@ -52,6 +52,8 @@ class MatPage(Page):
         self.table = KitTable()
         self.table.chosen.connect(self.cloth.choose)
         self.table.mounted.connect(lambda part_id: mount_anywhere(session, part_id))
+        for kit_view in (self.cloth, self.table):
+            kit_view.strapped.connect(lambda part_id: strap_to_selected(session, part_id))
         self.table.take_change = self._take_cell
         self.table.complained.connect(self._complain)
         self.complaint = self.note()

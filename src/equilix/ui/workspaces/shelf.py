@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QKeyEvent, QResizeEvent
 from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
@@ -15,7 +17,7 @@ from equilix.kit.catalogue import kind_of
 from equilix.shelf.search import search
 from equilix.shelf.shelf import Shelf, put_on_own, read_shelf, shipped
 from equilix.ui.jobs import in_one_go
-from equilix.ui.mounting import mount_anywhere
+from equilix.ui.mounting import mount_anywhere, strap_to_selected
 from equilix.ui.session import Session
 from equilix.ui.theme import grown
 from equilix.ui.widgets.tint import show_text, text_label
@@ -57,19 +59,20 @@ class ShelfPage(Page):
         self.words.setAccessibleName(say("Find a part of the shelf by any word"))
         self.words.setClearButtonEnabled(True)
         self.words.textChanged.connect(self._search)
-        self.words.returnPressed.connect(lambda: self.take(mount=True))
+        self.words.returnPressed.connect(lambda: self.take(mount_anywhere))
         self.words.down.connect(self._to_cloth)
         self.first_focus = self.words
         self.cloth = ShelfCloth()
         self.cloth.setAccessibleName(say("Parts of the shelf, to scale"))
         self.cloth.chosen.connect(lambda _part_id: self._about())
-        self.cloth.mounted.connect(lambda _part_id: self.take(mount=True))
+        self.cloth.mounted.connect(lambda _part_id: self.take(mount_anywhere))
+        self.cloth.strapped.connect(lambda _part_id: self.take(strap_to_selected))
         self.about = text_label()
         self.wrong = text_label()
         self.onto_rig = QPushButton(say("Onto the rig"))
-        self.onto_rig.clicked.connect(lambda: self.take(mount=True))
+        self.onto_rig.clicked.connect(lambda: self.take(mount_anywhere))
         self.into_kit = QPushButton(say("Into the kit"))
-        self.into_kit.clicked.connect(lambda: self.take(mount=False))
+        self.into_kit.clicked.connect(lambda: self.take(None))
         self.own = QPushButton(say("Keep the kit on my shelf"))
         self.own.clicked.connect(self.keep)
         self.leave = QPushButton(say("To the mat"))
@@ -183,8 +186,8 @@ class ShelfPage(Page):
     def _to_cloth(self) -> None:
         self.cloth.setFocus(Qt.FocusReason.OtherFocusReason)
 
-    def take(self, *, mount: bool) -> None:
-        """Put the chosen one into the kit, and onto the rig where that is asked for and something fits."""
+    def take(self, put: Callable[[Session, str], None] | None) -> None:
+        """Put the chosen one into the kit, and onto the rig as ``put`` does it; None: into the kit alone."""
         item = self.found.get(self.cloth.current or "")
         if item is None:
             return
@@ -200,8 +203,8 @@ class ShelfPage(Page):
             show_text(self.wrong, f"▲ {self.session.tell(refusal.said)}", self.theme.tip)
             return
         self.words.selectAll()
-        if mount:
-            mount_anywhere(self.session, made[0])
+        if put is not None:
+            put(self.session, made[0])
         else:
             self.session.said.emit(say("“{part}” is in the kit: weigh yours.").format(part=item.part.name), False)
 

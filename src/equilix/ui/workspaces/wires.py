@@ -6,7 +6,6 @@ from typing import Any, Final
 
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import (
-    QComboBox,
     QFormLayout,
     QHBoxLayout,
     QLineEdit,
@@ -76,7 +75,7 @@ class CableForm(QWidget):
         self.form.addRow(name, field)
         return field
 
-    def _sockets(self, name: str, key: str) -> QComboBox:
+    def _sockets(self, name: str, key: str) -> ChoiceBox:
         box = ChoiceBox()
         box.setAccessibleName(name)
         box.activated.connect(lambda index: self._change(None, **{key: box.itemData(index)}))

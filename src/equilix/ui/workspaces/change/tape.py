@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import partial
 
-from PySide6.QtWidgets import QCheckBox, QComboBox, QFileDialog, QHBoxLayout, QPushButton, QWidget
+from PySide6.QtWidgets import QCheckBox, QFileDialog, QHBoxLayout, QPushButton, QWidget
 
 from equilix.change.tape import Strip
 from equilix.change.tapes import tapes_of
@@ -17,6 +17,7 @@ from equilix.ui.printing.preview import Preview
 from equilix.ui.printing.printer import title_of
 from equilix.ui.printing.tape_sheet import draw_tapes
 from equilix.ui.session import Session
+from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.page import column_of
 from equilix.ui.workspaces.tab import WorkTab, takes_the_rest
@@ -34,7 +35,7 @@ class TapeTab(WorkTab):
         self.strips: tuple[Strip, ...] = ()
         self.dialog: QFileDialog | None = None
         self.head, self.said = text_label(bold=True, points=13), text_label()
-        self.page = QComboBox()
+        self.page = ChoiceBox()
         self.page.setAccessibleName(say("Size of the page"))
         for key, name in PAGE_NAMES.items():
             self.page.addItem(say(name), key)

@@ -75,6 +75,7 @@ class AllTab(WorkTab):
         self.table.verticalHeader().hide()
         self.table.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
         self.table.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
+        self.table.setTabKeyNavigation(False)
         self.table.setShowGrid(False)
         heads = self.table.horizontalHeader()
         heads.setHighlightSections(False)
