@@ -1,7 +1,7 @@
 """A reader of screens, as small as can be: it asks a running window over the accessibility bus what is to be seen.
 
 Run inside ``dbus-run-session``, with a display. It prints what it found, first as the rig is, then after it has pressed
-the button that mends it.
+the button that mends it, and what the window said of itself meanwhile.
 """
 
 from __future__ import annotations
@@ -11,14 +11,16 @@ import json
 import subprocess
 import sys
 import time
+from collections import deque
 from collections.abc import Iterator
 from typing import Any
 
-from jeepney import DBusAddress, MessageType, new_method_call
+from jeepney import DBusAddress, HeaderFields, MatchRule, Message, MessageType, message_bus, new_method_call
 from jeepney.io.blocking import DBusConnection, open_dbus_connection
 
 LAUNCHER = "/usr/libexec/at-spi-bus-launcher"
 ROOT = ("org.a11y.atspi.Registry", "/org/a11y/atspi/accessible/root")
+REGISTRY = ("org.a11y.atspi.Registry", "/org/a11y/atspi/registry")
 NODE, ACTION = "org.a11y.atspi.Accessible", "org.a11y.atspi.Action"
 PRESSED = "Do it: Move what is there"
 PATIENCE_S = 90.0
@@ -30,7 +32,15 @@ from equilix.ui.theme import load_fonts
 app = QApplication(["equilix"])
 load_fonts(app)
 program = open_program(demo=True)
-program.window.show()
+window = program.window
+window.show()
+window.activateWindow()
+def step_once_it_rests():
+    if window.session.analysis.status == "rests":
+        window.session.changed.disconnect(step_once_it_rests)
+        window.stage.side.setFocus()
+        window.session.selection.select("lens")
+window.session.changed.connect(step_once_it_rests)
 sys.exit(app.exec())
 """
 
@@ -74,6 +84,25 @@ class Bus:
                 yield child, role, self.value(child, "Name"), self.value(child, "Description")
                 yield from self.walk(child, deep + 1)
 
+    def listen(self) -> deque[Message]:
+        """Have what happens told from now on; it comes in while something is asked."""
+        for event in ("object:announcement", "object:state-changed:selected", "object:state-changed:focused"):
+            self.call(REGISTRY, REGISTRY[0], "RegisterEvent", "s", (event,))
+        heard = MatchRule(type="signal", interface="org.a11y.atspi.Event.Object")
+        self.connection.send_and_get_reply(message_bus.AddMatch(heard))
+        return self.connection.filter(heard, bufsize=1000).queue
+
+    def told(self, signal: Message) -> tuple[str, str, str]:
+        """What has happened, in which way, and what it is about: a sentence, or the name of what it happened to."""
+        fields = signal.header.fields
+        kind, _, _, (_, value), *_ = signal.body
+        if isinstance(value, str) and value:
+            return fields[HeaderFields.member], kind, value
+        about = ""
+        with contextlib.suppress(Gone):
+            about = self.value((fields[HeaderFields.sender], fields[HeaderFields.path]), "Name")
+        return fields[HeaderFields.member], kind, about
+
     def all(self) -> list[tuple[Where, str, str, str]]:
         """Everything of every program that is there now."""
         found = []
@@ -102,12 +131,14 @@ def main() -> int:
                     found: list[Any] = []
                     while not any(name == PRESSED for _, _, name, _ in found) and time.monotonic() < until:
                         found = bus.all()
+                    heard = bus.listen()
                     button = next(at for at, _, name, _ in found if name == PRESSED)
                     bus.call(button, ACTION, "DoAction", "i", (0,))
                     after: list[Any] = []
                     while not any(name.startswith("Rests") for _, _, name, _ in after) and time.monotonic() < until:
                         after = bus.all()
-                    print(json.dumps({"before": [each[1:] for each in found], "after": [each[1:] for each in after]}))
+                    print(json.dumps({"before": [each[1:] for each in found], "after": [each[1:] for each in after],
+                                      "heard": [bus.told(each) for each in heard]}))  # fmt: skip
                 finally:
                     program.terminate()
         finally:

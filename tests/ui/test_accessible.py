@@ -1,16 +1,22 @@
 """What is painted is told to who cannot see it: the toolkit's own accessibility tree, walked as a reader does."""
 
 import unittest
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
+from unittest import mock
 
-from PySide6.QtGui import QAccessible, QAccessibleInterface
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QAccessible, QAccessibleAnnouncementEvent, QAccessibleEvent, QAccessibleInterface
+from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QWidget
 
+from equilix.edits import rigging
 from equilix.practice.exercises import own
 from equilix.ui.stage.accessible import Painted, tell_what_is_painted
+from equilix.ui.stage.body_map import BodyMap
 from equilix.ui.workspaces.table import WORKSPACES
 from tests.ui.window_test import WindowTest
 
+CHOSEN = (QAccessible.Event.Selection, QAccessible.Event.Focus)
 NAME, VALUE = QAccessible.Text.Name, QAccessible.Text.Value
 
 
@@ -77,6 +83,73 @@ class Reader(WindowTest):
         self.assertEqual(last.text(NAME), "")
         self.assertTrue(last.rect().isNull())
         self.assertTrue(last.state().invalid)
+
+    def told_meanwhile(self, do: Callable[[], object]) -> list[tuple[QAccessible.Event, str]]:
+        """What is sent to whoever listens while something is done: the event, and its sentence or what it is about."""
+        sent: list[tuple[QAccessible.Event, str]] = []
+
+        def take(event: QAccessibleEvent) -> None:
+            if isinstance(event, QAccessibleAnnouncementEvent):
+                sent.append((event.type(), event.message()))
+            else:
+                child = event.accessibleInterface()
+                sent.append((event.type(), child.text(NAME)))
+
+        with mock.patch.object(QAccessible, "isActive", return_value=True), mock.patch.object(
+            QAccessible, "updateAccessibility", take
+        ):  # fmt: skip
+            do()
+            self.settle()
+        return sent
+
+    def test_what_is_stepped_to(self) -> None:
+        """The part, the line of the power, the place that hurts say that they are chosen; nothing where nobody is."""
+        side = self.window.stage.side
+        side.setFocus()
+        sent = self.told_meanwhile(lambda: self.press(Qt.Key.Key_PageDown))
+        chosen = self.session.document.parts_by_id[self.placement(str(self.session.selection.id)).part].name
+        self.assertEqual(
+            [each for each in sent if each[0] in CHOSEN], [(event, chosen) for event in CHOSEN], "once, of one view"
+        )
+        self.assertEqual(told(side).focusChild().text(NAME), chosen)
+        self.window.show_page("power")
+        self.window.page.choose("wires")  # type: ignore[attr-defined]
+        diagram = self.window.page.diagram  # type: ignore[attr-defined]
+        self.settle()
+        diagram.setFocus()
+        self.assertEqual(
+            self.told_meanwhile(lambda: self.session.selection.select("lens")), [], "not where the keys are"
+        )
+        sent = self.told_meanwhile(lambda: QTest.keyClick(diagram, Qt.Key.Key_Down))
+        first = self.session.result.network.part(diagram.rows[0][0]).name
+        self.assertIn((QAccessible.Event.Focus, first), sent)
+        self.assertIn(" W", names(diagram)[first])
+        fed = next(key for key, _ in diagram.rows if key in self.session.result.network.fed_by)
+        self.assertIn("fed by", names(diagram)[self.session.result.network.part(fed).name])
+        self.window.show_page("notebook")
+        self.window.page.choose("write")  # type: ignore[attr-defined]
+        body = next(each for each in self.window.page.findChildren(BodyMap) if each.isVisible() and each.takes)
+        body.setFocus()
+        sent = self.told_meanwhile(lambda: QTest.keyClick(body, Qt.Key.Key_Down))
+        (name,) = [about for event, about in sent if event is QAccessible.Event.Focus]
+        self.assertIn(name, names(body))
+        sent = self.told_meanwhile(lambda: QTest.keyClick(body, Qt.Key.Key_6))
+        self.assertTrue(any(event is QAccessible.Event.Announcement and ": 6" in about for event, about in sent), sent)
+
+    def test_what_is_said_without_being_gone_to(self) -> None:
+        """The verdict when it changes, a notice, a complaint; the same verdict is not said twice."""
+        said = QAccessible.Event.Announcement
+        sent = self.told_meanwhile(lambda: self.session.said.emit("a notice", False))
+        self.assertIn((said, "a notice"), sent)
+        sent = self.told_meanwhile(self.window.commands["undo"].trigger)
+        self.assertFalse([about for event, about in sent if event is said and about.startswith("Falls")])
+        before = self.window.reading.accessibleName()
+        sent = self.told_meanwhile(
+            lambda: self.session.edit("off", lambda d: rigging.remove(d, self.session.setup.id, "matte-box"))
+        )
+        after = self.window.reading.accessibleName()
+        self.assertNotEqual(before, after)
+        self.assertEqual([about for event, about in sent if event is said and about == after], [after])
 
     def test_marks(self) -> None:
         """What Check has found stands on the rig with its number and what it says."""

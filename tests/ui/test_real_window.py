@@ -94,7 +94,10 @@ class RealWindow(unittest.TestCase):
         self.assertEqual(found.returncode, 0, found.stderr)
 
     def test_read_aloud(self) -> None:
-        """Over the accessibility bus (AT-SPI): what is painted is read, and a button that is pressed mends the rig."""
+        """Over the accessibility bus (AT-SPI): what is painted is read, and a button that is pressed mends the rig.
+
+        What changes by it is said without being gone to; the part that is stepped to says so itself.
+        """
         self.assertIsNotNone(shutil.which("dbus-run-session"), "tools/setup.sh test installs it")
         with a_screen() as environment:
             found = subprocess.run(
@@ -111,6 +114,12 @@ class RealWindow(unittest.TestCase):
         self.assertTrue(any(name.startswith("Falls forward.") for _, name in before))
         self.assertIn("3.6 N·m", " ".join(more for (_, name), more in before.items() if name == "28–80 zoom"))
         self.assertTrue(any(name.startswith("Rests") for _, name, _ in said["after"]))
+        heard = [tuple(each) for each in said["heard"]]
+        told = [about for event, _, about in heard if event == "Announcement"]
+        self.assertTrue(any(about.startswith("Rests level") for about in told), heard)
+        self.assertIn("Move what is there: done. One undo takes it back.", told)
+        for state in ("selected", "focused"):
+            self.assertIn(("StateChanged", state, "28–80 zoom"), heard)
 
 
 class NoScreen(unittest.TestCase):

@@ -15,6 +15,7 @@ from PySide6.QtWidgets import QBoxLayout, QHBoxLayout, QPushButton, QSizePolicy,
 from equilix.ui.mishaps import copy_details
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
+from equilix.ui.widgets.announce import announce
 from equilix.ui.widgets.tint import on_button, plain_label
 from equilix.words.language import say
 
@@ -104,6 +105,7 @@ class MessageBar(QWidget):
         if complaint:
             choices.append((say("Copy details"), partial(copy_details, text)))
         self._fill(self.notice, said, choices, points=11, urgent=complaint)
+        announce(self, text, urgent=complaint)
         self._timer.stop()
         if not complaint:
             self._timer.start()
@@ -125,6 +127,7 @@ class MessageBar(QWidget):
         answers = [(word, self._answering(key, act)) for word, act in choices]
         answers.append((away or say("Later"), lambda: self.withdraw(key)))
         self._fill(bar, text, answers, points=13, urgent=urgent)
+        announce(self, text, urgent=urgent)
         bar.show()
         self._place()
 

@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QBoxLayout, QHBoxLayout, QSizePolicy, QVBoxLayout,
 
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, enlarged, font, grown
+from equilix.ui.widgets.announce import announce
 from equilix.ui.widgets.tint import plain_label, tint
 from equilix.words.reading import read_out
 
@@ -58,7 +59,10 @@ class ReadingBar(QWidget):
         self.verdict.setText(f"{SIGNS[status]} {self.session.tell(reading.verdict)}")
         self.rest.setText(self.session.tell(reading.rest))
         self.cost.setText(self.session.tell(reading.cost))
-        self.setAccessibleName(self.session.tell(reading.said))
+        said = self.session.tell(reading.said)
+        if said != self.accessibleName():
+            self.setAccessibleName(said)
+            announce(self, said)
         self._lay_out()
 
     def _set_type(self, grow: float) -> None:

@@ -11,7 +11,7 @@ from typing import Final, Literal, Protocol, runtime_checkable
 
 from msgspec import Struct
 from PySide6.QtCore import QObject, QRect, QRectF
-from PySide6.QtGui import QAccessible, QAccessibleInterface
+from PySide6.QtGui import QAccessible, QAccessibleEvent, QAccessibleInterface
 from PySide6.QtWidgets import QAccessibleWidget, QWidget
 
 Role = Literal["part", "mark", "weight", "row", "text"]
@@ -107,8 +107,9 @@ class _PieceInterface(QAccessibleInterface):
             found.invalid = True
             return found
         found.readOnly = True
-        found.selectable = piece.role == "part"
+        found.selectable = found.focusable = piece.role != "text"
         found.selected = piece.selected
+        found.focused = piece.selected and self.whole.painted.hasFocus()
         return found
 
 
@@ -143,6 +144,15 @@ class _PaintedInterface(QAccessibleWidget):
         under = [each for each in self._told[: len(self.pieces)] if each.rect().contains(x, y)]
         return under[-1] if under else None
 
+    def focusChild(self) -> QAccessibleInterface | None:  # type: ignore[override]
+        chosen = self.chosen() if self.painted.hasFocus() else None
+        return None if chosen is None else self._told[chosen]
+
+    def chosen(self) -> int | None:
+        """The number of the first piece that is selected; None where none is."""
+        self.childCount()
+        return next((number for number, piece in enumerate(self.pieces) if piece.selected), None)
+
 
 _MADE: Final[dict[int, _PaintedInterface]] = {}
 
@@ -159,6 +169,19 @@ def _factory(_key: str, asked: QObject) -> QAccessibleInterface | None:
         known = _MADE[id(asked)] = _PaintedInterface(asked)
         asked.destroyed.connect(partial(_forget, id(asked)))
     return known
+
+
+def tell_chosen(widget: QWidget) -> None:
+    """Tell which piece of a painted widget is chosen now, where the widget has the keys and somebody listens."""
+    if not (widget.hasFocus() and QAccessible.isActive()):
+        return
+    told = _MADE.get(id(widget)) or _factory("", widget)
+    chosen = told.chosen() if isinstance(told, _PaintedInterface) else None
+    if chosen is not None:
+        for sort in (QAccessible.Event.Selection, QAccessible.Event.Focus):
+            event = QAccessibleEvent(widget, sort)
+            event.setChild(chosen)
+            QAccessible.updateAccessibility(event)
 
 
 @cache

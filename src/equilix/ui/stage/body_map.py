@@ -20,11 +20,13 @@ from equilix.body.operators import Operator
 from equilix.body.posture import stance_at
 from equilix.keys import MOST_SCORE, REGIONS, RegionKey
 from equilix.notebook.notebook_words import region_words
+from equilix.ui.stage.accessible import Piece, tell_chosen
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.contours import Contour, contours
 from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text, margin_text
 from equilix.ui.stage.projection import FRONT
 from equilix.ui.theme import enlarged, font
+from equilix.ui.widgets.announce import announce
 from equilix.words.language import say
 from equilix.words.quantities import fixed
 from equilix.words.telling import begun, tell
@@ -70,7 +72,9 @@ class BodyMap(Chart):
         """Show somebody: what was felt (none: not asked), and what was predicted, 0 to 10."""
         if operator != self.operator:
             self.operator, self.figure = operator, _standing(operator)
-        self.felt, self.predicted = felt, predicted
+        before, self.felt, self.predicted = self._now, felt, predicted
+        if self.key is not None and self.hasFocus() and self._now != before:
+            announce(self, region_said(self.key, self._now, predicted.get(self.key)))
         said = ", ".join(f"{tell(region_words(key))} {score}" for key, score in (felt or {}).items() if score)
         self.setAccessibleDescription(said or say("nothing hurts"))
         self.update()
@@ -80,6 +84,7 @@ class BodyMap(Chart):
         if key != self.key:
             self.key = key
             self.update()
+            tell_chosen(self)
             self.chosen.emit()
 
     # where things are
@@ -96,6 +101,15 @@ class BodyMap(Chart):
         """Where each region is, in pixels of the paper."""
         onto = self._onto(self.paper if bounds is None else bounds)
         return {key: onto.map(QPointF(float(at[1]), float(at[2]))) for key, at in _regions(self.figure).items()}
+
+    def pieces(self) -> list[Piece]:
+        """Every region with what was felt there and what was predicted."""
+        found, half = [], LARGEST_PX
+        for key, at in self.places().items():
+            said = region_said(key, None if self.felt is None else self.felt.get(key, 0), self.predicted.get(key))
+            box = self.on_widget(QRectF(at.x() - half, at.y() - half, 2 * half, 2 * half))
+            found.append(Piece(said, "row", box, selected=key == self.key))
+        return found
 
     # drawing
 

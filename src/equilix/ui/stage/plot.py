@@ -24,6 +24,7 @@ from equilix.ui.stage.painting import DASHES, paint, paint_texts
 from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text
 from equilix.ui.stage.ticks import figure
 from equilix.ui.theme import PREP_ROOM, Theme, colour, enlarged, font, grown
+from equilix.ui.widgets.announce import describe
 
 TALL_PX: Final = 186
 HEAD_PX: Final = 46
@@ -108,7 +109,7 @@ class Plot(pyqtgraph.PlotWidget):  # type: ignore[misc]
     def read_at(self, x: float | None) -> None:
         """Read there, or no more; said to those who cannot see it too."""
         self.at = x
-        self.setAccessibleDescription("" if x is None or self.read is None else self.read(x)[1])
+        describe(self, "" if x is None or self.read is None else self.read(x)[1])
         self.viewport().update()
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:

@@ -14,6 +14,7 @@ from equilix.day.rests import Point
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.primitives import Anchor, Dot, Line, Primitive, Text, margin_text
 from equilix.ui.theme import enlarged
+from equilix.ui.widgets.announce import describe
 from equilix.words.language import say
 from equilix.words.quantities import fixed
 from equilix.words.telling import tell
@@ -44,7 +45,7 @@ class RestChart(Chart):
     def show_points(self, points: Sequence[Point], planned: Point | None, number: int | None, said: str) -> None:
         """Show a curve, the day as it is planned, and which point is chosen; ``said``: that one in words."""
         self.points, self.planned, self.number = points, planned, number
-        self.setAccessibleDescription(said)
+        describe(self, said)
         self.update()
 
     def across(self, bounds: QRectF) -> Scale:

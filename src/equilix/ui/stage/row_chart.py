@@ -8,7 +8,7 @@ from PySide6.QtCore import QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QKeyEvent, QMouseEvent
 from PySide6.QtWidgets import QWidget
 
-from equilix.ui.stage.accessible import Piece
+from equilix.ui.stage.accessible import Piece, tell_chosen
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.primitives import Line, Primitive
 from equilix.ui.theme import grown
@@ -68,6 +68,7 @@ class RowChart(Chart):
         if step is not None and self.keys:
             self.row = min(max(self.row + step, 0), len(self.keys) - 1)
             self.update()
+            tell_chosen(self)
         elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
             self._ask(self.row)
         else:

@@ -16,6 +16,7 @@ from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.layers.aim import angle_at, read_out
 from equilix.ui.stage.primitives import Primitive
 from equilix.ui.theme import enlarged
+from equilix.ui.widgets.announce import describe
 from equilix.words.quantities import mass, torque
 
 STEP_RAD: Final = math.radians(5.0)
@@ -76,7 +77,7 @@ class AimStrip(Strip):
         """Read there, or no more; said to those who cannot see it too."""
         self.at_rad = at_rad
         said = "" if at_rad is None else read_out(self.session.analysis, at_rad, self.session.document.display)
-        self.setAccessibleDescription(said)
+        describe(self, said)
         self.update()
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:

@@ -22,7 +22,7 @@ from equilix.rig.backdrops import Backdrop
 from equilix.rig.kinematics import Assembly
 from equilix.ui.session import Session
 from equilix.ui.session.view import Overlay
-from equilix.ui.stage.accessible import Piece
+from equilix.ui.stage.accessible import Piece, tell_chosen
 from equilix.ui.stage.backdrop import THROUGH, BackdropPainter, on_paper, paint_clicked
 from equilix.ui.stage.drawing import Rig, draw, focus
 from equilix.ui.stage.extent import extent_mm
@@ -82,7 +82,7 @@ class RigView(QWidget):
             self.setMinimumSize(SMALL_PX, 110)
         self.setAccessibleName(say("Rig, {title}").format(title=say(view.title).lower()))
         session.changed.connect(self.refresh)
-        session.selection.changed.connect(self.update)
+        session.selection.changed.connect(self._chosen)
         session.view.ghost_changed.connect(self.update)
         session.view.marks_changed.connect(self._marks_changed)
         session.pictures.come.connect(self.update)
@@ -95,6 +95,10 @@ class RigView(QWidget):
         if self.fitted and self.session.history.gesture is None:  # the paper stands still while a part is moved
             self.fit()
         self.update()
+
+    def _chosen(self) -> None:
+        self.update()
+        tell_chosen(self)
 
     def _marks_changed(self) -> None:
         if self.fitted and self.session.history.gesture is None:  # the figure may want more room

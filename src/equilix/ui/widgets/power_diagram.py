@@ -7,8 +7,10 @@ from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
 from equilix.power.network import Network
+from equilix.ui.stage.accessible import Piece, tell_chosen
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font, grown
 from equilix.words.language import say
+from equilix.words.quantities import fixed
 
 ROW_PX, INDENT_PX, BOX_PX = 34, 18, 27
 
@@ -51,15 +53,37 @@ class PowerDiagram(QWidget):
         if self._from not in [key for key, _ in self.rows]:  # what was dragged is not there any more
             self._from = None
         self.setFixedHeight(round(max(len(self.rows) * grown(ROW_PX) + 6, 40)))
-        said = []
-        for key, _ in self.rows:
-            feed = network.fed_by.get(key)
-            said.append(
-                network.part(key).name
-                + (say(" fed by {part}").format(part=network.part(feed.source).name) if feed is not None else "")
-            )
-        self.setAccessibleDescription("; ".join(said))
+        names = [(network.part(key).name, key) for key, _ in self.rows]
+        told = [f"{name} {self._fed_by(key)}" if key in network.fed_by else name for name, key in names]
+        self.setAccessibleDescription("; ".join(told))
         self.update()
+
+    def pieces(self) -> list[Piece]:
+        """Every line with what feeds it and what goes through it."""
+        network = self.network
+        if network is None:
+            return []
+        found = []
+        for number, (key, _) in enumerate(self.rows):
+            said = [self._amount(key), *([self._fed_by(key)] if key in network.fed_by else [])]
+            mark = "▲ " if key in self._troubled else ""
+            on = key == self._chosen
+            found.append(Piece(mark + network.part(key).name, "row", self.box(number), ", ".join(said), on))
+        return found
+
+    @property
+    def _troubled(self) -> set[str]:
+        return set() if self.network is None else {each.placement for each in self.network.troubles if each.bad}
+
+    def _fed_by(self, key: str) -> str:
+        assert self.network is not None  # only lines of one are asked about
+        return say("fed by {part}").format(part=self.network.part(self.network.fed_by[key].source).name)
+
+    def _amount(self, key: str) -> str:
+        """What goes through it, and at which voltage."""
+        assert self.network is not None
+        load = self.network.loads[key]
+        return f"{fixed(load.through_w, 0)} W" + (f" {fixed(load.volts, 1)} V" if load.volts > 0 else "")
 
     def box(self, number: int) -> QRectF:
         """Where a line's box is."""
@@ -85,6 +109,7 @@ class PowerDiagram(QWidget):
             place = keys.index(self._chosen) + step if self._chosen in keys else (0 if step > 0 else len(keys) - 1)
             self._chosen = keys[min(max(place, 0), len(keys) - 1)]
             self._at = self.box(keys.index(self._chosen)).center()
+            tell_chosen(self)
             if self._from is None:
                 self.picked.emit(self._chosen)
         elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and self._chosen in keys:
@@ -121,7 +146,7 @@ class PowerDiagram(QWidget):
         with QPainter(self) as painter:
             painter.setRenderHint(QPainter.RenderHint.Antialiasing)
             painter.setFont(font(11))
-            troubled = {trouble.placement for trouble in network.troubles if trouble.bad}
+            troubled = self._troubled
             places = {key: self.box(k) for k, (key, _) in enumerate(self.rows)}
             for feed in network.feeds:
                 if feed.source in places and feed.device in places:
@@ -132,7 +157,7 @@ class PowerDiagram(QWidget):
                         [QPointF(x, a.bottom()), QPointF(x, b.center().y()), QPointF(b.left(), b.center().y())]
                     )
             for key, box in places.items():
-                load, part = network.loads[key], network.part(key)
+                part = network.part(key)
                 bad = key in troubled
                 painter.setPen(QPen(colour(t.tip if bad else t.quiet), 2 if bad else 1))
                 painter.setBrush(colour(t.sand if part.energy_wh > 0 else t.card))
@@ -141,7 +166,7 @@ class PowerDiagram(QWidget):
                     painter.setPen(QPen(colour(t.hold), 2.5))
                     painter.drawRect(box.adjusted(-1, -1, 1, 1))
                 painter.setPen(colour(t.tip if bad else t.ink))
-                amount = f"{load.through_w:.0f} W" + (f" {load.volts:.1f} V" if load.volts > 0 else "")
+                amount = self._amount(key)
                 wide = painter.fontMetrics().horizontalAdvance(amount)
                 name = painter.fontMetrics().elidedText(
                     f"{'▲ ' if bad else ''}{part.name}", Qt.TextElideMode.ElideRight, int(box.width() - wide - 22)

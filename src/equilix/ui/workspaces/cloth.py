@@ -30,7 +30,7 @@ from equilix.facts import fact
 from equilix.kit.catalogue import FAMILIES, family_of
 from equilix.kit.parts import Part
 from equilix.kit.pivots import AT_REST
-from equilix.ui.stage.accessible import Piece
+from equilix.ui.stage.accessible import Piece, tell_chosen
 from equilix.ui.stage.outlines import Outline, OutlineBook
 from equilix.ui.stage.projection import FRONT, PLAN, SIDE, Projection
 from equilix.ui.stage.sprites import paint_outline
@@ -179,6 +179,7 @@ class Cloth(QWidget):
         """Make a part the current one."""
         self.current = part_id
         self.update()
+        tell_chosen(self)
         if part_id is not None:
             self.chosen.emit(part_id)
 

@@ -20,6 +20,7 @@ from equilix.store.day_clock import DayClock
 from equilix.ui.session import Session
 from equilix.ui.stage.day_chart import DayChart
 from equilix.ui.theme import grown
+from equilix.ui.widgets.announce import announce
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.widgets.rig_picture import RigPicture
@@ -272,6 +273,8 @@ class TimelineTab(WorkTab):
             show_text(self.stands, f"{hours}. {tell(CAUTION)}" if hours else tell(CAUTION), self.theme.quiet)
         else:
             show_text(self.stands, tell(minute_words(course, minute, self.session.document)), self.theme.ink)
+            if self.chart.hasFocus():
+                announce(self.chart, self.stands.text())
 
     def _show_rig(self, course: Course) -> None:
         """The rig of the minute that is pointed at, else of the item that is chosen; none where nothing is carried."""

@@ -19,6 +19,7 @@ from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.workspaces.measure.method_words import ABOUT, ALONG, ASKS, MOTOR_TILT, PAIRS, WIRES
 from equilix.units import KG_PER_LB, M_PER_IN, N_PER_LBF, Display, Quantity
 from equilix.words.language import say
+from equilix.words.quantities import fixed
 from equilix.words.telling import begun
 
 
@@ -170,9 +171,9 @@ def exactly(value: float, quantity: Quantity, display: Display) -> str:
     us = display == "us"
     match quantity:
         case "mass":
-            return f"{value / KG_PER_LB:.4f} lb" if us else f"{value:.4f} kg"
+            return f"{fixed(value / KG_PER_LB, 4)} lb" if us else f"{fixed(value, 4)} kg"
         case "torque":
-            return f"{value / (N_PER_LBF * 12 * M_PER_IN):.4f} lbf·ft" if us else f"{value:.4f} N·m"
+            return f"{fixed(value / (N_PER_LBF * 12 * M_PER_IN), 4)} lbf·ft" if us else f"{fixed(value, 4)} N·m"
         case "angle":
-            return f"{math.degrees(value):.2f}°"
-    return f"{value:.4f}"
+            return f"{fixed(math.degrees(value), 2)}°"
+    return fixed(value, 4)

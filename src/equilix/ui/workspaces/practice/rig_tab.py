@@ -20,6 +20,7 @@ from equilix.practice.scoring import Best
 from equilix.practice.trainer import Trainer
 from equilix.ui.session import Session
 from equilix.ui.theme import grown
+from equilix.ui.widgets.announce import describe
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.page import column_of
 from equilix.ui.workspaces.practice import deeds
@@ -284,8 +285,7 @@ class RigTab(WorkTab):
         else:
             said = say("Let go: it stands") if trainer.still else say("Let go: it moves")
             show_text(self.state, said, self.theme.ink)
-        if self.picture.accessibleDescription() != self.state.text():
-            self.picture.setAccessibleDescription(self.state.text())
+        describe(self.picture, self.state.text())
         self.tracks.show_tracks(
             attempt, self.picture.chosen, self.theme, self.session.document.display, numbers=self.picture.numbers
         )
