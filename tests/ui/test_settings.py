@@ -8,6 +8,8 @@ import msgspec
 from PySide6.QtCore import QLocale
 from PySide6.QtTest import QTest
 
+from equilix.document import empty
+from equilix.edits import kit
 from equilix.edits.rigging import slide
 from equilix.store import recovery
 from equilix.store.settings import FILE, Settings, keep_settings, settings, settings_folder
@@ -15,6 +17,7 @@ from equilix.store.writing import to_bytes
 from equilix.ui.program import Program
 from equilix.ui.session import Session
 from equilix.ui.session.chosen import Chosen
+from equilix.ui.session.opening import history_of
 from equilix.ui.theme import NIGHT_SET, enlarge, font
 from equilix.ui.window import Window
 from equilix.words.language import ENGLISH, speak
@@ -162,6 +165,24 @@ class Followed(WindowTest):
         self.assertEqual(again.session.document.display, "us")
         again.close_anyway()
         again.deleteLater()
+
+    def test_each_document_in_its_own_units(self) -> None:
+        """US and back to “as in the document”: metric again at once; one that was written in US units stays so."""
+        self.window.show_page("preferences")
+        units = self.window.page.units  # type: ignore[attr-defined]
+        for row, shown in ((2, "us"), (0, "metric"), (2, "us"), (1, "metric"), (0, "metric")):
+            units.setCurrentIndex(row)
+            units.activated.emit(row)
+            self.settle()
+            self.assertEqual((self.session.document.display, units.currentIndex()), (shown, row))
+        self.session.put_on_desk(history_of(kit.choose_display(self.session.document, "us")))
+        self.assertEqual(self.session.document.display, "us")
+        self.session.show_units("metric")
+        self.session.show_units(None)
+        self.assertEqual(self.session.document.display, "us")
+        again = Session(empty(), self.window, self.session.chosen, before=self.session)
+        again.show_units(None)
+        self.assertEqual(again.document.display, "us", "what goes on in another language goes on in its units")
 
     def test_own_keys(self) -> None:
         """They hold at once, the usual ones no more, and the tooltips tell them."""

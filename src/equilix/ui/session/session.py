@@ -59,7 +59,10 @@ class Session(QObject):
         super().__init__(parent)
         self.in_hand: InHand | None = None
         self.chosen = chosen or Chosen()
-        self.history = self._seen(history_of(document or empty()))
+        begun = history_of(document or empty())
+        self.own_units = begun.now.display
+        """What the document was written in, before anybody chose."""
+        self.history = self._seen(begun)
         self.selection = Selection(self)
         self.view = ViewState(self)
         self.jobs = Jobs(self)
@@ -80,7 +83,7 @@ class Session(QObject):
             before.in_hand.cancel()
         before.end_gesture()
         before.answers.stop()
-        self.history, self.result = before.history, before.result
+        self.history, self.result, self.own_units = before.history, before.result, before.own_units
         before.desk.hand_to(self.desk)
         self.selection.id, self.selection.others = before.selection.id, before.selection.others
 
@@ -169,18 +172,21 @@ class Session(QObject):
         """Look at another setup of the document."""
         self._say(self._become(self.history.seen(kit.open_setup(self.document, setup_id))))
 
-    def show_units(self, display: Display) -> None:
-        """Show all figures in these units, of this document and of those opened later."""
+    def show_units(self, display: Display | None) -> None:
+        """Show all figures in these units, of this document and of those opened later; None: each in its own."""
         self.chosen.become(replace(self.chosen.now, units=display))
         self._say(self._become(self._seen(self.history)))
 
     def _seen(self, history: History) -> History:
-        units = self.chosen.now.units
-        return history if units is None else history.seen(kit.choose_display(history.now, units))
+        return history.seen(kit.choose_display(history.now, self.chosen.now.units or self.own_units))
 
     def put_on_desk(self, history: History) -> bool:
         """Show another document, with its own history. Returns whether it could be analysed."""
-        return self._say(self._become(self._seen(history), fresh=True))
+        before, self.own_units = self.own_units, history.now.display
+        refusal = self._become(self._seen(history), fresh=True)
+        if refusal is not None:
+            self.own_units = before
+        return self._say(refusal)
 
     def _become(self, history: History, *, fresh: bool = False) -> EquilixError | None:
         """Go on with another state. Nothing changes where its document cannot be analysed: that is returned.

@@ -148,7 +148,7 @@ class PreferencesPage(LookedUp):
             self.session.said.emit(say("Nothing on this system opens folders: {folder}").format(folder=folder), True)
 
     def _take(self, name: str, value: Any) -> None:
-        if name == "units" and value is not None:
+        if name == "units":
             self.session.show_units(value)
             return
         self.chosen.become(replace(self.chosen.now, **{name: value}))
