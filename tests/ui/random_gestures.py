@@ -10,7 +10,7 @@ import traceback
 from collections.abc import Callable, Iterator
 from types import TracebackType
 
-from PySide6.QtCore import QMimeData, QPoint, QPointF, QSize, Qt, QtMsgType, qInstallMessageHandler
+from PySide6.QtCore import QMimeData, QPoint, QPointF, QSize, Qt, QTimer, QtMsgType, qInstallMessageHandler
 from PySide6.QtGui import (
     QDrag,
     QDragEnterEvent,
@@ -21,7 +21,7 @@ from PySide6.QtGui import (
     QWheelEvent,
 )
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QMenu, QWidget
+from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QMenu, QMessageBox, QWidget
 
 from equilix.analysis import analyse
 from equilix.ui.stage.targets import PART_MIME
@@ -94,7 +94,13 @@ class Player:
     def play(self, steps: int) -> None:
         """So many gestures. Raises :class:`Trouble` with what was done last."""
         done: list[str] = []
-        with watched() as found, _no_real_drags(), tempfile.TemporaryDirectory() as folder, contextlib.chdir(folder):
+        with (
+            watched() as found,
+            _no_real_drags(),
+            _answered(),
+            tempfile.TemporaryDirectory() as folder,
+            contextlib.chdir(folder),
+        ):
             for _ in range(steps):
                 step = self._choose()
                 done = [*done[-8:], step.__name__]
@@ -300,6 +306,24 @@ class Player:
             QApplication.sendEvent(view, QDropEvent(QPointF(at), copy, data, LEFT, NO_KEYS))
         else:
             QApplication.sendEvent(view, QDragLeaveEvent())
+
+
+@contextlib.contextmanager
+def _answered() -> Iterator[None]:
+    """The toolkit's own question whether a file is to be written over waits for an answer: it is not."""
+
+    def answer() -> None:
+        asked = QApplication.activeModalWidget()
+        if isinstance(asked, QMessageBox):
+            asked.reject()
+
+    clock = QTimer(interval=20)
+    clock.timeout.connect(answer)
+    clock.start()
+    try:
+        yield
+    finally:
+        clock.stop()
 
 
 @contextlib.contextmanager
