@@ -206,6 +206,9 @@ class Sockets(unittest.TestCase):
             linking.remove_signal_socket(made, "monitor-5", 0)
         with refused(self, Refused, "Another socket of .* is called “picture out”"):
             linking.change_signal_socket(made, "monitor-5", 0, name="picture out")
+        for nothing in ("", " ", "9" * 300):  # before anything is plugged elsewhere
+            with refused(self, Refused, "name"):
+                linking.change_signal_socket(made, "monitor-5", 0, name=nothing)
         off = carrying.remove_cable(made, "lamp-room", cable.id)
         self.assertEqual(len(linking.remove_signal_socket(off, "monitor-5", 0).parts_by_id["monitor-5"].sockets), 1)
 

@@ -28,18 +28,17 @@ def change_signal_socket(document: Document, part_id: str, number: int, **update
     """Change fields of a socket; another name goes along in every cable that is plugged in there, and every loop."""
     part = part_of(document, part_id)
     old: Socket = piece_of(part, "sockets", number)
-    name = updates.get("name", old.name)
-    if name != old.name:
-        if any(each.name == name for each in part.sockets):
-            said = fact("linking.name_taken", part=part.name, socket=name)
-            raise Refused(said, fact("kit_edits.choose_another_name"))
-        document = document.changed(
-            setups=tuple(_replugged(setup, part_id, old.name, str(name)) for setup in document.setups)
-        )
     try:
         new = old.changed(**updates)
     except ValidationError as error:
         raise refused_by(error) from error
+    if new.name != old.name:
+        if any(each.name == new.name for each in part.sockets):
+            said = fact("linking.name_taken", part=part.name, socket=new.name)
+            raise Refused(said, fact("kit_edits.choose_another_name"))
+        document = document.changed(
+            setups=tuple(_replugged(setup, part_id, old.name, new.name) for setup in document.setups)
+        )
     others = (each.changed(loops=new.name) if each.loops == old.name else each for each in part.sockets)
     return change_part(document, part_id, sockets=tuple(new if k == number else o for k, o in enumerate(others)))
 

@@ -17,6 +17,7 @@ class NameBox(QComboBox):
         self._take, self._shown = take, ""
         self.setEditable(True)
         self.setAccessibleName(name)
+        self.setAccessibleDescription(name)
         self.setMinimumContentsLength(8)
         self.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         for text in usual:

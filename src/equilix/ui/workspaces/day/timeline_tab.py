@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from functools import partial
 
-from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QLineEdit, QListWidget, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from equilix.day.course import Course
-from equilix.day.day_words import headline, hours_words, mark_words, minute_words, span_at
+from equilix.day.day_words import headline, hours_words, minute_words, span_at
 from equilix.day.line import line_of, read_clock
+from equilix.day.marks import Mark
 from equilix.day.rigs import Rigs
 from equilix.day.taking import with_line
 from equilix.day.tongues import line_in
@@ -27,6 +28,7 @@ from equilix.ui.widgets.rig_picture import RigPicture
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.day.day_done import minute_now, work_out
 from equilix.ui.workspaces.day.day_files import DayFiles
+from equilix.ui.workspaces.day.mark_list import MarkList
 from equilix.ui.workspaces.tab import WorkTab, takes_the_rest
 from equilix.words.language import say, spoken
 from equilix.words.reading import CAUTION
@@ -54,10 +56,8 @@ class TimelineTab(WorkTab):
         self.chart.chosen.connect(self.choose)
         self.chart.moved.connect(self._move)
         self.chart.take_out.connect(self._remove)
-        self.marks = QListWidget()
-        self.marks.setAccessibleName(say("What goes wrong"))
-        self.marks.setWordWrap(True)
-        self.marks.currentRowChanged.connect(self._look_at)
+        self.marks = MarkList()
+        self.marks.looked_at.connect(self._look_at)
         self.stands = text_label()
         self.rig = RigPicture(self.theme, round(grown(RIG_PX[1])))
         self.rig.setFixedWidth(round(grown(RIG_PX[0])))
@@ -249,19 +249,13 @@ class TimelineTab(WorkTab):
                 show_text(self.head, say("Working the day out"), self.theme.quiet)
             if not day.items:
                 self.chart.show_day(None, document, "", "")
-                self.marks.clear()
+                self.marks.show_marks(None, document)
             return
         wrong = bool(course.marks)
         if day.items:
             said = f"{'▲ ' if wrong else ''}{begun(tell(headline(course, document)))}."
             show_text(self.head, said, self.theme.tip if wrong else self.theme.ink)
-        texts = [f"{k}  {begun(tell(mark_words(each, document)))}" for k, each in enumerate(course.marks, start=1)]
-        if [self.marks.item(k).text() for k in range(self.marks.count())] != texts:
-            blocked = self.marks.blockSignals(True)
-            self.marks.clear()
-            self.marks.addItems(texts)
-            self.marks.blockSignals(blocked)
-        self.chart.show_day(course, document, self.item, "; ".join(texts))
+        self.chart.show_day(course, document, self.item, "; ".join(self.marks.show_marks(course, document)))
         self._say_how(course)
 
     def _say_how(self, course: Course) -> None:
@@ -291,13 +285,10 @@ class TimelineTab(WorkTab):
         if self.course is not None:
             self._say_how(self.course)
 
-    def _look_at(self, row: int) -> None:
-        """A mark in the list: its minute, and its item."""
-        course = self.course
-        if course is not None and 0 <= row < len(course.marks):
-            mark = course.marks[row]
-            self.chart.point_at(mark.minute)
-            self.choose(mark.span.item.id)
+    def _look_at(self, mark: Mark) -> None:
+        """A mark of the list: its minute, and its item."""
+        self.chart.point_at(mark.minute)
+        self.choose(mark.span.item.id)
 
     # choosing and changing
 
