@@ -7,6 +7,25 @@ mkdir -p "$log"
 failed=0
 counted=0
 
+suite() { # name: runs it, and keeps what it prints and how it ends
+    local run=(.venv/bin/python -W error -m unittest)
+    case "$1" in
+    core-without-qt) .venv-core/bin/python -W error -m unittest discover -t . -s tests/core ;;
+    every-screen) "${run[@]}" tests.ui.test_every_screen ;;
+    interface-*) "${run[@]}" $(interface "${1#interface-}") ;;
+    esac >"$log/$1.txt" 2>&1
+    echo $? >"$log/$1.code"
+}
+
+interface() { # 1 or 2: every other module of the interface but the screens
+    ls tests/ui/test_*.py | sed 's#/#.#g; s#\.py$##' | grep -vx tests.ui.test_every_screen | awk "NR % 2 == $1 - 1"
+}
+
+if [ "${1:-}" = suite ]; then
+    suite "$2"
+    exit
+fi
+
 finish() { # name, exit code: says how it went, and counts its tests
     local out="$log/$1.txt" ran
     if [ "$2" = 0 ]; then
@@ -27,22 +46,18 @@ step() { # name, command...
     finish "$name" $?
 }
 
-tests=(-W error -m unittest)
 step lint .venv/bin/python -m ruff check .
 step format .venv/bin/python -m ruff format --check .
 step types .venv/bin/python -m mypy
 step imports .venv/bin/lint-imports --no-cache
 
-# Two at a time: the core and then every screen beside all else of the interface, which takes about as long.
+# Two at a time, the longest first, so that both are busy to the end.
 export QT_QPA_PLATFORM=offscreen
-screens=tests.ui.test_every_screen
-others=$(ls tests/ui/test_*.py | sed 's#/#.#g; s#\.py$##' | grep -vx "$screens")
-.venv/bin/python "${tests[@]}" $others >"$log/interface.txt" 2>&1 &
-interface=$!
-step core-without-qt .venv-core/bin/python "${tests[@]}" discover -t . -s tests/core
-step every-screen .venv/bin/python "${tests[@]}" "$screens"
-wait "$interface"
-finish interface $?
+suites=(core-without-qt every-screen interface-1 interface-2)
+printf '%s\n' "${suites[@]}" | xargs -P 2 -I{} bash tools/test.sh suite {}
+for name in "${suites[@]}"; do
+    finish "$name" "$(cat "$log/$name.code")"
+done
 
 if [ "$failed" = 0 ]; then
     echo "$counted passed, 0 failed"

@@ -216,5 +216,6 @@ class Jobs(QObject):
 
     def wait(self) -> None:
         """Until every thread has ended; they have been called off."""
+        self._quiet.set()  # what gives way to the interface need not any more: it only has to see that it is over
         for pool in (self._pool, *self._own):
             pool.waitForDone(10_000)

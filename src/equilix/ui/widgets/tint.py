@@ -11,6 +11,7 @@ import re
 from typing import Final
 
 from PySide6.QtCore import Qt
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QLabel, QWidget
 
 from equilix.ui.theme import font
@@ -31,6 +32,26 @@ class Label(QLabel):
 
     def text(self) -> str:
         return super().text().replace(_HARD, " ")
+
+
+class FormLabel(Label):
+    """One that wraps, in a form: the toolkit's form keeps the height of a line from before its width changed."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setTextFormat(Qt.TextFormat.PlainText)
+        self.setWordWrap(True)
+
+    def setText(self, text: str) -> None:
+        super().setText(text)
+        self._stand()
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._stand()
+
+    def _stand(self) -> None:
+        self.setMinimumHeight(max(self.heightForWidth(self.width()), 0))
 
 
 def plain_label(text: str = "") -> QLabel:

@@ -17,7 +17,7 @@ from equilix.rig.setups import Placement, Pose
 from equilix.ui.session import Session
 from equilix.ui.widgets.choice import ChoiceBox
 from equilix.ui.widgets.fields import QuantityField
-from equilix.ui.widgets.tint import plain_label
+from equilix.ui.widgets.tint import FormLabel
 from equilix.units import Quantity
 from equilix.words.language import say
 from equilix.words.quantities import length
@@ -41,8 +41,7 @@ class Motion:
         self.session, self.form, self._take = session, form, edit
         self.placement: Placement | None = None
         self.slide = self._field(say("Slide"), "length", self._set_slide)
-        self.travel = plain_label()
-        self.travel.setWordWrap(True)
+        self.travel = FormLabel()
         form.addRow("", self.travel)
         self.turn = self._field(say("Turn"), "angle", self._set_turn)
         self.extension = self._field(say("Drawn out"), "length", self._set_extension)
