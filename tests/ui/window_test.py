@@ -20,7 +20,7 @@ from PySide6.QtWidgets import QApplication, QWidget
 from equilix.demo import lighthouse
 from equilix.document import Document
 from equilix.rig.setups import Placement
-from equilix.ui.session import Session
+from equilix.ui.session import Session, disk_work
 from equilix.ui.theme import load_fonts
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.window import Window
@@ -50,6 +50,11 @@ class WindowTest(unittest.TestCase):
         patch = mock.patch.dict(os.environ, {"EQUILIX_STATE": str(self.folder / "state")})
         patch.start()
         self.addCleanup(patch.stop)
+        patient = mock.patch.object(
+            disk_work, "QUICK_S", 60.0
+        )  # what is asked of a disk is done when it has been asked
+        patient.start()
+        self.addCleanup(patient.stop)
         self.threads_before = threading.active_count()
         self.messages: list[tuple[str, bool]] = []
         self.session = Session(self.document())

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from concurrent.futures import Future
+from functools import partial
 from pathlib import Path
 from typing import Protocol
 
-from msgspec import Struct
 from msgspec.structs import replace
-from PySide6.QtCore import QFileSystemWatcher, QObject, QTimer, Signal, SignalInstance
+from PySide6.QtCore import QObject, QTimer, Signal, SignalInstance
 
 from equilix.document import Document
 from equilix.edits.backdrops import follow_folder
@@ -20,42 +21,13 @@ from equilix.store.disk import Fingerprint, fingerprint, read_bytes
 from equilix.store.parsing import parse
 from equilix.store.saving import ChangedMeanwhile, save
 from equilix.store.ticks import Tick, keep_ticked, ticked_in
+from equilix.ui.session.disk_work import DiskWork
+from equilix.ui.session.file_watch import FileWatch
 from equilix.ui.session.opening import history_of
+from equilix.ui.session.sheet import Sheet
 from equilix.words.language import say
 
 MOST_PUT_ASIDE = 8
-LOOK_AGAIN_MS = 150
-"""After the system has told of a change to the file: a program that writes it does so in several steps."""
-
-
-class Sheet(Struct, frozen=True, eq=False, dict=True):
-    """A document with its file: what the file held when it was last read or written, and what has been put by."""
-
-    autosave: recovery.Autosave
-    path: Path | None = None
-    saved: Document | None = None
-    """What the file has; None where no file has it."""
-    base: Fingerprint | None = None
-    kept: Document | None = None
-    """What the autosave has."""
-    history: History | None = None
-    """Only while it is put aside."""
-
-    @property
-    def homeless(self) -> bool:
-        """Whether what was put aside has work that stands in no file and could not be put by."""
-        document = None if self.history is None else self.history.now
-        return document is not None and not any(document.same_work(each) for each in (self.saved, self.kept))
-
-    @property
-    def title(self) -> str:
-        """What it is called among those put aside."""
-        document = None if self.history is None else self.history.now
-        name = self.path.name if self.path is not None else document.name if document is not None else ""
-        name = name or say("new document")
-        if document is None or document.same_work(self.saved):
-            return name
-        return say("{name}, not saved").format(name=name)
 
 
 class Holder(Protocol):
@@ -113,11 +85,9 @@ class Desk(QObject):
         self._autosave_timer = QTimer(self, interval=int(recovery.EVERY_S * 1000))
         self._autosave_timer.timeout.connect(self.autosave)
         self._autosave_timer.start()
-        self._watcher = QFileSystemWatcher(self)
-        self._watcher.fileChanged.connect(self._file_touched)
-        self._watcher.directoryChanged.connect(self._file_touched)
-        self._look = QTimer(self, singleShot=True, interval=LOOK_AGAIN_MS)
-        self._look.timeout.connect(self.look_at_file)
+        self._watch = FileWatch(self)
+        self._watch.touched.connect(self.look_at_file)
+        self.disk = DiskWork(lambda: session.history.gesture is not None, self)
 
     # what is there
 
@@ -154,7 +124,7 @@ class Desk(QObject):
         self.ticked.clear()  # what was ticked when it was open last
         if self.path is not None:
             self.ticked.update(ticked_in(self.path))
-        self._watch()
+        self._watch.watch(self.path)
         self.session.changed.emit()
         self.changed.emit()
         return True
@@ -171,19 +141,40 @@ class Desk(QObject):
 
     def open(self, path: Path) -> bool:
         """Open a file; where it cannot be read the open document stays, and the reason is said."""
-        try:
+
+        def read() -> tuple[Document, Fingerprint]:
             raw = read_bytes(path)
-            document = parse(raw, str(path))
+            return parse(raw, str(path)), Fingerprint.of(raw)
+
+        return not self._waits() and self.disk.run(
+            read, partial(self._opened, path), lambda: self._tell_slow(say("{name} is being read"), path)
+        )
+
+    def _opened(self, path: Path, done: Future[tuple[Document, Fingerprint]]) -> bool:
+        try:
+            document, base = done.result()
         except EquilixError as error:
             self.session.said.emit(
                 say("{said} Your open document is as it was.").format(said=self.session.tell(error.said)), True
             )
             return False
-        if not self.replace(document, path, Fingerprint.of(raw)):
+        if not self.replace(document, path, base):
             return False
         state.remember(path)
         self.session.said.emit(say("Opened {path}.").format(path=path.name), False)
         return True
+
+    def _waits(self) -> bool:
+        """Whether a slow disk is still being waited for, which is said."""
+        if self.disk.busy:
+            self.session.said.emit(
+                say("The disk has not answered yet to what was asked before. Nothing else was read or written."), True
+            )
+        return self.disk.busy
+
+    def _tell_slow(self, said: str, path: Path) -> None:
+        slow = say("{what}, which takes longer than usual. You can go on meanwhile.")
+        self.session.said.emit(slow.format(what=said.format(name=path.name)), False)
 
     # saving
 
@@ -193,23 +184,36 @@ class Desk(QObject):
         A file that another program has changed is not replaced, unless it still is what ``over`` says.
         """
         target = path or self.sheet.path
-        if target is None:
+        if target is None or self._waits():
             return False
         self._follow(target)
-        document, same = self.session.document, target == self.sheet.path
+        document, sheet = self.session.document, self.sheet
+        expect = over or (sheet.base if target == sheet.path else None)
+        return self.disk.run(
+            lambda: save(document, target, expect=expect),
+            partial(self._saved, document, target, sheet.autosave),
+            lambda: self._tell_slow(say("{name} is being saved"), target),
+        )
+
+    def _saved(self, document: Document, target: Path, of: recovery.Autosave, done: Future[Fingerprint]) -> bool:
+        """``of``: which of the documents on the desk it was; another one may be open by now."""
         try:
-            base = save(document, target, expect=over or (self.sheet.base if same else None))
+            base = done.result()
         except ChangedMeanwhile:
             self.look_at_file()
             return False
         except EquilixError as error:
             self.session.said.emit(self.session.tell(error.said), True)
             return False
-        self.sheet.autosave.forget()
-        self.sheet = replace(self.sheet, path=target, saved=document, base=base, kept=None)
-        self.theirs, self.unkept = None, ""
-        self.keep_ticks()
-        self._watch()
+        if self.sheet.autosave is of:
+            self.sheet = replace(self.sheet, path=target, saved=document, base=base)
+            self.theirs, self.unkept = None, ""
+            self.autosave()  # nothing is kept of what the file has; what was done meanwhile is put by
+            self.keep_ticks()
+            self._watch.watch(self.path)
+        else:
+            written = [replace(each, path=target, saved=document, base=base) for each in self.aside]
+            self.aside = tuple(new if old.autosave is of else old for new, old in zip(written, self.aside, strict=True))
         state.remember(target)
         self.session.said.emit(say("Saved {target}.").format(target=target.name), False)
         self.session.changed.emit()
@@ -231,37 +235,34 @@ class Desk(QObject):
 
     # the file on the disk
 
-    def _watch(self) -> None:
-        watched = (*self._watcher.files(), *self._watcher.directories())
-        if watched:
-            self._watcher.removePaths(watched)
-        if self.path is not None:
-            there = [str(each) for each in (self.path, self.path.parent) if each.exists()]
-            if there:
-                self._watcher.addPaths(there)
-
-    def _file_touched(self, _path: str) -> None:
-        self._look.start()
-
     def look_at_file(self) -> None:
         """Compare what the file holds with what was read from it or written to it."""
         path, base = self.path, self.sheet.base
         if path is None or base is None:
             return
+        if self.disk.busy:  # it may be the own save that has touched it
+            self._watch.look_soon()
+            return
+        self.disk.run(lambda: fingerprint(path), partial(self._looked, path, base))
+
+    def _looked(self, path: Path, base: Fingerprint, done: Future[Fingerprint]) -> bool:
         try:
-            now = fingerprint(path)
+            now = done.result()
         except EquilixError:
-            return  # it will be said when it is saved to
-        self._watch()  # a file that was replaced is another one to the system
+            return False  # it will be said when it is saved to
+        if (path, base) != (self.path, self.sheet.base):  # another document is open by now
+            return False
+        self._watch.watch(path)  # a file that was replaced is another one to the system
         theirs = None if now in (base, Fingerprint.of(None)) else now
         if theirs == self.theirs:
             if theirs is not None:
                 self.clash.emit()
-            return
+            return True
         self.theirs = theirs
         if theirs is not None:
             self.clash.emit()
         self.changed.emit()
+        return True
 
     def their_document(self) -> Document:
         """What the file holds now. Raises :class:`~equilix.errors.UnreadableFile`."""
@@ -370,15 +371,13 @@ class Desk(QObject):
         other.run.end()
         other.run, other.sheet, other.aside = self.run, self.sheet, self.aside
         other.theirs, other.unkept, other.ticked = self.theirs, self.unkept, self.ticked
-        other._watch()
+        other._watch.watch(other.path)
         self._handed_over = True
 
     def _stop(self) -> None:
+        self.disk.end()
         self._autosave_timer.stop()
-        self._look.stop()
-        watched = (*self._watcher.files(), *self._watcher.directories())
-        if watched:
-            self._watcher.removePaths(watched)
+        self._watch.stop()
 
     def close(self) -> None:
         """Stop watching; unsaved work stays put by."""
