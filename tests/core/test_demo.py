@@ -1,5 +1,6 @@
 """The demonstration, and what the house forbids anywhere."""
 
+import ast
 import re
 import unittest
 from importlib import metadata
@@ -74,6 +75,20 @@ class House(unittest.TestCase):
         self.assertLessEqual(sizes[-1][0], 400, sizes[-1])
         self.assertLess(sizes[len(sizes) // 2][0], 150)
 
+    def test_docstrings_tell_of_what_there_is(self) -> None:
+        """What a docstring explains by name is an argument, a field or a value that is written there."""
+        told = 0
+        for path in self.files("src/**/*.py"):
+            text = path.read_text("utf-8")
+            for node in ast.walk(ast.parse(text)):
+                if not isinstance(node, ast.FunctionDef | ast.ClassDef):
+                    continue
+                there = _named_in(node)
+                for name in re.findall(r"``(\w\w+)``(?: \([^)]*\))?:", ast.get_docstring(node) or ""):
+                    told += 1
+                    self.assertTrue(name in there or f'"{name}"' in text, f"{path.name}, {node.name}: {name}")
+        self.assertGreater(told, 200)
+
     def test_only_the_interface_names_qt(self) -> None:
         """Outside ui/ nothing imports Qt."""
         for path in self.files("src/**/*.py"):
@@ -136,6 +151,22 @@ class House(unittest.TestCase):
         fonts = ROOT / "src" / "equilix" / "resources" / "fonts"
         self.assertTrue(list(fonts.glob("*.otf")))
         self.assertIn("OPEN FONT LICENSE", (fonts / "B612-LICENCE.txt").read_text("utf-8"))
+
+
+def _named_in(node: ast.FunctionDef | ast.ClassDef) -> set[str]:
+    """Arguments of a function; of a class its fields, its methods and what they take and set."""
+    if isinstance(node, ast.FunctionDef):
+        taken = node.args
+        all_of = (*taken.posonlyargs, *taken.args, *taken.kwonlyargs, taken.vararg, taken.kwarg)
+        return {each.arg for each in all_of if each is not None}
+    found: set[str] = set()
+    for inner in ast.walk(node):
+        match inner:
+            case ast.FunctionDef(name="__init__"):
+                found |= _named_in(inner)
+            case ast.FunctionDef(name=name) | ast.Name(id=name) | ast.Attribute(attr=name):
+                found.add(name)
+    return found
 
 
 if __name__ == "__main__":
