@@ -148,6 +148,57 @@ def _licences(library: Path) -> str:
     return "\n".join([*lines, "", "B612 (the type): SIL Open Font License 1.1.", ""])
 
 
+WALK = """
+import os, re, sys
+sys.path.insert(0, "/usr/lib/equilix")
+os.environ["QT_QPA_PLATFORM"] = "offscreen"
+from msgspec.structs import replace
+from PySide6.QtCore import QUrl
+from PySide6.QtGui import QTextDocument
+from PySide6.QtWidgets import QApplication
+from equilix.ui.app import open_program
+from equilix.ui.manual_pages import pages
+from equilix.ui.theme import load_fonts
+from equilix.words.language import languages
+
+application = QApplication(["equilix"])
+load_fonts(application)
+program = open_program(demo=True)
+program.window.show()
+for code in languages():
+    chosen = program.window.session.chosen
+    chosen.become(replace(chosen.now, language=code))
+    for _ in range(5):
+        application.processEvents()
+    window, pictures, opened = program.window, 0, 0
+    for page in pages():
+        window.show_page("manual")
+        view = window.page
+        view.choose(page.key)
+        application.processEvents()
+        assert len(view.reader.toPlainText()) > 200, (code, page.key)
+        for shown, target in re.findall(r"(!?)\\[[^]]*\\]\\(([^)]+)\\)", page.file.read_text("utf-8")):
+            if shown:
+                kind = QTextDocument.ResourceType.ImageResource.value
+                assert view.reader.loadResource(kind, QUrl(target)) is not None, (code, page.key, target)
+                pictures += 1
+            elif target.startswith("equilix:"):
+                view.reader.anchorClicked.emit(QUrl(target))
+                application.processEvents()
+                assert window.pages.open_key == target.removeprefix("equilix:"), (code, page.key, target)
+                assert not window.grab().isNull()
+                window.show_page("manual")
+                opened += 1
+            else:
+                assert any(each.key == target.removesuffix(".md") for each in pages()), (code, page.key, target)
+    assert len(pages()) > 15 and pictures > 10 and opened > 10, (code, pictures, opened)
+    print(f"manual, {code}: {len(pages())} pages, {pictures} pictures, {opened} workspaces opened from them")
+program.window.close_anyway()
+os._exit(0)
+"""
+"""A walk through the manual with what the package has brought and nothing else: every page, picture and link."""
+
+
 def try_it(package: Path) -> None:
     """Install it into a clean root of this Debian, start it there, remove it; what is left is an error."""
     clean = BUILD / "root"
@@ -186,9 +237,7 @@ def try_it(package: Path) -> None:
     assert "N·m" in demo, demo
     shutil.copy(clean / "tmp" / "demo.png", BUILD / "tried.png")
     inside("equilix", "new", "--out", "/tmp/new.equilix")
-    inside("/usr/bin/python3", "-I", "-c",
-           "import sys; sys.path.insert(0, '/usr/lib/equilix')\n"
-           "from equilix.ui.manual_pages import pages; assert len(pages()) > 15, pages()")  # fmt: skip
+    print(inside("/usr/bin/python3", "-I", "-c", WALK).strip())
     inside("apt-get", "purge", "-y", "-qq", "equilix")
     left = sorted(
         file for file in _files(clean) - before if "equilix" in file.lower() and not file.startswith(("tmp/", "root/"))

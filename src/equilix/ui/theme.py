@@ -157,6 +157,8 @@ def _sheet(t: Theme) -> str:
     QPushButton[plain="true"]:focus {{ border: 2px solid {t.hold}; }}
     QToolTip {{ background: {t.ink}; color: {t.card}; border: none; padding: 4px 6px; }}
     QScrollArea, QListWidget, QTreeWidget {{ border: none; background: transparent; }}
+    QListWidget, QTreeWidget {{ border-left: 3px solid transparent; }}
+    QListWidget:focus, QTreeWidget:focus {{ border-left: 3px solid {t.hold}; }}
     QScrollBar:vertical {{ width: 9px; background: transparent; }}
     QScrollBar::handle:vertical {{ background: {t.rule}; min-height: 30px; }}
     QScrollBar[idle="true"]::handle:vertical {{ background: transparent; }}

@@ -23,10 +23,11 @@ from equilix.notebook.notebook_words import region_words
 from equilix.ui.stage.accessible import Piece, tell_chosen
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.contours import Contour, contours
-from equilix.ui.stage.primitives import Dot, Line, Primitive, Role, Shape, Text, margin_text
+from equilix.ui.stage.primitives import Dot, Primitive, Role, Shape, Text, margin_text
 from equilix.ui.stage.projection import FRONT
 from equilix.ui.theme import enlarged, font
 from equilix.ui.widgets.announce import announce
+from equilix.ui.widgets.key_line import KeyLine
 from equilix.words.language import say
 from equilix.words.quantities import fixed
 from equilix.words.telling import begun, tell
@@ -61,6 +62,7 @@ class BodyMap(Chart):
         self.key: RegionKey | None = None
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        KeyLine(self)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
     def sizeHint(self) -> QSize:
@@ -115,8 +117,6 @@ class BodyMap(Chart):
 
     def made(self, bounds: QRectF) -> Iterator[Primitive]:
         onto = self._onto(bounds)
-        if self.hasFocus():
-            yield Line((QPointF(1.0, bounds.top() + 4), QPointF(1.0, bounds.bottom() - 4)), "hold", 2.5)
         for piece in contours(self.figure, FRONT):
             yield from _drawn(piece, onto)
         for key, at in self.places(bounds).items():

@@ -24,6 +24,7 @@ from equilix.keys import RegionKey
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.primitives import Anchor, Dot, Line, Primitive, Role, Shape, Tag, Text, Wash, margin_text, polygon
 from equilix.ui.theme import enlarged, font
+from equilix.ui.widgets.key_line import KeyLine
 from equilix.words.language import say
 from equilix.words.telling import begun, tell
 
@@ -57,6 +58,7 @@ class DayChart(Chart):
         """An item that is dragged, and to which minute."""
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Ignored)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        KeyLine(self)
         self.setMouseTracking(True)
         self.setAccessibleName(say("The day, hour by hour"))
 
@@ -163,8 +165,6 @@ class DayChart(Chart):
             x = self.across(self.minute, bounds)
             yield Line((QPointF(x, 4.0), QPointF(x, low)), "ink", 1.2, "dot")
             yield Tag(QPointF(x, low), tell(clock(self.minute)))
-        if self.hasFocus():
-            yield Line((QPointF(1.0, 4.0), QPointF(1.0, low)), "hold", 2.5)
 
     def _clock(self, bounds: QRectF, low: float) -> Iterator[Primitive]:
         first, last = self.hours()

@@ -15,6 +15,7 @@ from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.primitives import Anchor, Dot, Line, Primitive, Text, margin_text
 from equilix.ui.theme import enlarged
 from equilix.ui.widgets.announce import describe
+from equilix.ui.widgets.key_line import KeyLine
 from equilix.words.language import say
 from equilix.words.quantities import fixed
 from equilix.words.telling import tell
@@ -37,6 +38,7 @@ class RestChart(Chart):
         self.number: int | None = None
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        KeyLine(self)
         self.setAccessibleName(say("Rest, what it saves, and the end of the day"))
 
     def sizeHint(self) -> QSize:
@@ -78,8 +80,6 @@ class RestChart(Chart):
         if self.planned is not None:
             at = QPointF(across(self.planned.rest_min), past(self.planned.past_min))
             yield Dot(at, 5.0, "paper", "ink", 1.6)
-        if self.hasFocus():
-            yield Line((QPointF(1.0, TOP_PX), QPointF(1.0, bounds.height() - FOOT_PX)), "hold", 2.5)
 
     def _axes(self, bounds: QRectF) -> Iterator[Primitive]:
         across, past, end = self.across(bounds), self.past(bounds), self.end(bounds)

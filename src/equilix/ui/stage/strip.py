@@ -17,6 +17,7 @@ from equilix.ui.stage.layers.aim import angle_at, read_out
 from equilix.ui.stage.primitives import Primitive
 from equilix.ui.theme import enlarged
 from equilix.ui.widgets.announce import describe
+from equilix.ui.widgets.key_line import KeyLine
 from equilix.words.quantities import mass, torque
 
 STEP_RAD: Final = math.radians(5.0)
@@ -72,6 +73,7 @@ class AimStrip(Strip):
         self.at_rad: float | None = None
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        KeyLine(self)
 
     def read_at(self, at_rad: float | None) -> None:
         """Read there, or no more; said to those who cannot see it too."""

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout
 
 from equilix.planner.battery_places import BatteryPlace
 from equilix.ui.theme import Theme
+from equilix.ui.widgets.key_line import KeyLine
 from equilix.ui.widgets.scale import Scale
 from equilix.ui.widgets.tint import set_tip, tinted
 from equilix.units import Display
@@ -29,10 +30,11 @@ class PlaceRow(QFrame):
         super().__init__()
         self.place = place
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        KeyLine(self)
         title, worst = begun(tell(place.text)), place.after.worst
         said = tell(worst.sentence, display) if worst is not None else ""
         column = QVBoxLayout(self)
-        column.setContentsMargins(0, 4, 0, 8)
+        column.setContentsMargins(8, 4, 0, 8)
         column.setSpacing(2)
         column.addWidget(tinted(title, theme.ink, bold=True))
         if worst is not None:

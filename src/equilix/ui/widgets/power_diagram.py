@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPointF, QRectF, Qt, Signal
-from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
 from equilix.power.network import Network
 from equilix.ui.stage.accessible import Piece, tell_chosen
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font, grown
+from equilix.ui.widgets.key_line import KeyLine
 from equilix.words.language import say
 from equilix.words.quantities import fixed
 
@@ -33,6 +34,7 @@ class PowerDiagram(QWidget):
         """The line that the arrow keys are on."""
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        KeyLine(self)
         self.setAccessibleName(say("Power: who feeds whom. Enter begins a cable and ends it, Esc drops it"))
 
     def show_network(self, network: Network, theme: Theme) -> None:
@@ -93,6 +95,18 @@ class PowerDiagram(QWidget):
     def at(self, point: QPointF) -> str | None:
         """The placement under a point."""
         return next((key for k, (key, _) in enumerate(self.rows) if self.box(k).contains(point)), None)
+
+    def focusInEvent(self, event: QFocusEvent) -> None:
+        """The keys are on a line from the first moment, and are seen there."""
+        super().focusInEvent(event)
+        if self.rows and self._chosen not in [key for key, _ in self.rows]:
+            self._chosen = self.rows[0][0]
+            tell_chosen(self)
+        self.update()
+
+    def focusOutEvent(self, event: QFocusEvent) -> None:
+        super().focusOutEvent(event)
+        self.update()
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self._from = self.at(event.position())

@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QLabel, QWidget
 
 from equilix.ui.theme import Theme
 from equilix.ui.widgets.columns import Columns
+from equilix.ui.widgets.key_line import KeyLine
 from equilix.ui.widgets.tint import rich_label, show_text
 from equilix.words.language import say
 
@@ -38,6 +39,8 @@ class Sections(QWidget):
             label.setAlignment(Qt.AlignmentFlag.AlignTop)
             label.setTextInteractionFlags(self._flags)
             label.setAccessibleName(say("Figures in words"))
+            label.setContentsMargins(8, 0, 0, 0)
+            KeyLine(label)
             label.linkActivated.connect(self.linked)
             self.list.addWidget(label)
             self.labels.append(label)

@@ -36,6 +36,7 @@ from equilix.ui.stage.projection import FRONT, PLAN, SIDE, Projection
 from equilix.ui.stage.sprites import paint_outline
 from equilix.ui.stage.targets import PART_MIME
 from equilix.ui.theme import PREP_ROOM, Theme, colour, font, grown
+from equilix.ui.widgets.key_line import KeyLine
 from equilix.units import Display
 from equilix.words.language import say
 from equilix.words.quantities import mass
@@ -97,6 +98,7 @@ class Cloth(QWidget):
         self._lying: list[tuple[Part, int, Outline]] = []
         self._pressed: QPoint | None = None
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        KeyLine(self)
         self.setAccessibleName(say("The mat: all parts of the kit, to scale"))
 
     @property

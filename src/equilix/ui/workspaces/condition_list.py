@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent
+from PySide6.QtGui import QKeyEvent, QMouseEvent
 from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from equilix.carry.conditions import Condition
 from equilix.ui.theme import Theme, font
 from equilix.ui.widgets.columns import Columns
+from equilix.ui.widgets.key_line import KeyLine
 from equilix.ui.widgets.scale import Scale
 from equilix.ui.widgets.tint import set_tip, show_text, text_label
 from equilix.units import Display
@@ -31,6 +32,7 @@ class ConditionRow(QWidget):
         self.key = ""
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
+        KeyLine(self)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 2, 0, 4)
         column.setSpacing(1)
@@ -65,12 +67,6 @@ class ConditionRow(QWidget):
             self.asked_about.emit(self.key)
         else:
             super().keyPressEvent(event)
-
-    def paintEvent(self, event: QPaintEvent) -> None:
-        del event
-        if self.hasFocus():
-            with QPainter(self) as painter:
-                painter.fillRect(0, 2, 2, self.height() - 4, self.palette().link())
 
 
 class ConditionList(QWidget):

@@ -12,6 +12,7 @@ from equilix.checks.rules import Check
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
 from equilix.ui.widgets.gauge import Gauge
+from equilix.ui.widgets.key_line import KeyLine
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.ui.workspaces.leads import Lead, follow, lead_of
 from equilix.words.language import say
@@ -37,6 +38,7 @@ class FindingRow(QFrame):
         self.check: Check | None = None
         self.is_open = False
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        KeyLine(self)
         self.setObjectName("finding")
         column = QVBoxLayout(self)
         column.setContentsMargins(8, 5, 8, 5)

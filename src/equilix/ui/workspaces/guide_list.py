@@ -16,6 +16,7 @@ from equilix.guide.observing import Correction, take_in
 from equilix.guide.steps import Advice, advise, finish, lift_setting, serves
 from equilix.ui.session import Session
 from equilix.ui.theme import PREP_ROOM, Theme, font
+from equilix.ui.widgets.key_line import KeyLine
 from equilix.ui.widgets.step_rows import StepRows
 from equilix.ui.widgets.tint import show_text, text_label
 from equilix.units import Display
@@ -46,6 +47,7 @@ class StepRow(QFrame):
         self.number = number
         self.advice: Advice | None = None
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        KeyLine(self)
         self.setObjectName("step")
         column = QVBoxLayout(self)
         column.setContentsMargins(10, 7, 10, 7)

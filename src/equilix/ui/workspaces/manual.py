@@ -11,6 +11,7 @@ from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QListWidget, QListWidgetIt
 from equilix.ui.manual_pages import FIRST, ManualPage, base_folder, folder, pages
 from equilix.ui.session import Session
 from equilix.ui.theme import Theme, font, grown
+from equilix.ui.widgets.key_line import KeyLine
 from equilix.ui.workspaces.page import LookedUp
 from equilix.words.language import say
 
@@ -54,6 +55,7 @@ class ManualPageView(LookedUp):
         self.reader.setOpenLinks(False)
         self.reader.setFrameShape(QTextBrowser.Shape.NoFrame)
         self.reader.setAccessibleName(say("The page"))
+        KeyLine(self.reader)
         self.reader.anchorClicked.connect(self._follow)
         self.outer.removeWidget(self.scroller)
         self.scroller.hide()

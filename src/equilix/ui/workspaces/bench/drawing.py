@@ -14,6 +14,7 @@ from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.outlines import OutlineBook
 from equilix.ui.stage.primitives import Dot, Primitive, Tag
 from equilix.ui.theme import enlarged
+from equilix.ui.widgets.key_line import KeyLine
 from equilix.ui.workspaces.bench.places import POINTS, Chosen, Sort
 from equilix.ui.workspaces.bench.views import View, drawing, seen, touched, view_at, views
 from equilix.units import Display
@@ -55,6 +56,7 @@ class PartDrawing(Chart):
         self._pressed: tuple[Chosen, View, QPointF] | None = None
         self._dragged_to: np.ndarray | None = None
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        KeyLine(self)
         self.setMinimumSize(120, 60)
 
     def show_part(self, part: Part | None, display: Display) -> None:

@@ -23,6 +23,7 @@ from equilix.ui.stage.projection import FRONT, SIDE, Projection
 from equilix.ui.stage.sheet import Sheet
 from equilix.ui.stage.tumbling import Tumbling
 from equilix.ui.theme import PREP_ROOM, Theme, colour, enlarged, grown
+from equilix.ui.widgets.key_line import KeyLine
 from equilix.ui.workspaces.practice import stand_layers
 from equilix.ui.workspaces.practice.grip import Grip
 from equilix.words.language import say
@@ -59,6 +60,7 @@ class Picture(QWidget):
         self.middles = {SIDE.name: QPointF(), FRONT.name: QPointF()}
         self._behind: QPixmap | None = None
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        KeyLine(self)
         self.setMouseTracking(True)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setMinimumHeight(round(grown(LEAST_HIGH_PX)))
