@@ -117,7 +117,7 @@ def gestures(count: int) -> Found:
     from PySide6.QtWidgets import QApplication
     from tests.ui.random_gestures import Player, Trouble
 
-    wrong = 0
+    wrong, sizes = 0, []
     with tempfile.TemporaryDirectory() as state:
         for seed in range(-(-count // 500)):
             window = _window(state)
@@ -131,7 +131,9 @@ def gestures(count: int) -> Found:
             window.close_anyway()
             window.deleteLater()
             QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
-    return f"{count} gestures over all workspaces and scenes", wrong
+            sizes.append(_resident_mb())
+    grown = f"{sizes[len(sizes) // 4]:.0f} → {sizes[-1]:.0f} MB from a quarter to the end"
+    return f"{count} gestures over all workspaces and scenes, {grown}", wrong
 
 
 def setups(count: int) -> Found:

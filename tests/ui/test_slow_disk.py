@@ -9,12 +9,15 @@ from pathlib import Path
 from typing import Any
 from unittest import mock
 
+from PySide6.QtCore import QPoint, Qt
+from PySide6.QtTest import QTest
+
 from equilix.document import empty
 from equilix.edits import kit
 from equilix.store.parsing import open_document
 from equilix.store.recovery import find_lost
 from equilix.ui.session import desk, disk_work
-from tests.ui.window_test import WindowTest
+from tests.ui.window_test import WindowTest, move_mouse
 
 
 class Slow(WindowTest):
@@ -83,7 +86,7 @@ class Slow(WindowTest):
         self.answered()
         self.assertIsNone(self.session.desk.path)
         (aside,) = self.session.desk.aside
-        self.assertEqual((aside.path, aside.title), (self.file, "slow.equilix"))
+        self.assertEqual((aside.path, aside.title, aside.kept), (self.file, "slow.equilix", None))
 
     def test_it_fails_in_the_end(self) -> None:
         """Said then; the work is where it was."""
@@ -102,8 +105,12 @@ class Slow(WindowTest):
         self.wait(lambda: not self.session.desk.disk.busy)
         with self.held("read_bytes"):
             self.assertFalse(self.session.desk.open(self.folder / "other.equilix"))
-        self.window.files.new()
-        self.session.edit("Name", lambda d: d.changed(name="held"), gesture="a drag")
+        side = self.window.stage.side
+        at = self.middle_of("body")
+        QTest.mousePress(side, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at)
+        move_mouse(side, at - QPoint(30, 0))
+        self.assertIsNotNone(self.session.in_hand)
+        before = self.session.document
         self.answer.set()
         self.settle()
         asked = 0
@@ -116,11 +123,11 @@ class Slow(WindowTest):
         ask = self.session.desk.disk._ask
         ask.timeout.connect(look)
         self.wait(lambda: asked > 3)
-        self.assertEqual(self.session.document.name, "held")
-        self.session.end_gesture()
+        self.assertIs(self.session.document, before)
+        QTest.mouseRelease(side, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at - QPoint(30, 0))
         self.wait(lambda: not self.session.desk.disk.busy)
         self.assertEqual(self.session.desk.path, self.folder / "other.equilix")
-        self.assertIn("held, not saved", [each.title for each in self.session.desk.aside])
+        self.assertEqual([each.title for each in self.session.desk.aside], ["other.equilix, not saved"])
 
     def test_opened_and_broken(self) -> None:
         """Said when it has been read; the open document is as it was."""

@@ -36,6 +36,10 @@ class Holder(Protocol):
     history: History
 
     @property
+    def in_hand(self) -> object | None:
+        """What the person is in the middle of; nothing may disturb it."""
+
+    @property
     def document(self) -> Document:
         """The document now."""
 
@@ -87,7 +91,7 @@ class Desk(QObject):
         self._autosave_timer.start()
         self._watch = FileWatch(self)
         self._watch.touched.connect(self.look_at_file)
-        self.disk = DiskWork(lambda: session.history.gesture is not None, self)
+        self.disk = DiskWork(lambda: session.in_hand is not None, self)
 
     # what is there
 
@@ -199,11 +203,11 @@ class Desk(QObject):
         """``of``: which of the documents on the desk it was; another one may be open by now."""
         try:
             base = done.result()
-        except ChangedMeanwhile:
-            self.look_at_file()
-            return False
         except EquilixError as error:
-            self.session.said.emit(self.session.tell(error.said), True)
+            if isinstance(error, ChangedMeanwhile) and self.sheet.autosave is of:
+                self.look_at_file()
+            else:
+                self.session.said.emit(self.session.tell(error.said), True)
             return False
         if self.sheet.autosave is of:
             self.sheet = replace(self.sheet, path=target, saved=document, base=base)
@@ -212,8 +216,9 @@ class Desk(QObject):
             self.keep_ticks()
             self._watch.watch(self.path)
         else:
-            written = [replace(each, path=target, saved=document, base=base) for each in self.aside]
-            self.aside = tuple(new if old.autosave is of else old for new, old in zip(written, self.aside, strict=True))
+            self.aside = tuple(
+                each.written(target, document, base) if each.autosave is of else each for each in self.aside
+            )
         state.remember(target)
         self.session.said.emit(say("Saved {target}.").format(target=target.name), False)
         self.session.changed.emit()

@@ -5,6 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from equilix.document import Document
 from equilix.edits.history import History
@@ -25,6 +26,14 @@ class Sheet(Struct, frozen=True, eq=False, dict=True):
     """What the autosave has."""
     history: History | None = None
     """Only while it is put aside."""
+
+    def written(self, path: Path, document: Document, base: Fingerprint) -> Sheet:
+        """It after a save; what was put by of what the file has now is forgotten."""
+        kept = self.kept
+        if document.same_work(kept):
+            self.autosave.forget()
+            kept = None
+        return replace(self, path=path, saved=document, base=base, kept=kept)
 
     @property
     def homeless(self) -> bool:
