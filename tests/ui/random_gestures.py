@@ -8,6 +8,7 @@ import sys
 import tempfile
 import traceback
 from collections.abc import Callable, Iterator
+from pathlib import Path
 from types import TracebackType
 
 from PySide6.QtCore import QMimeData, QPoint, QPointF, QSize, Qt, QTimer, QtMsgType, qInstallMessageHandler
@@ -21,7 +22,16 @@ from PySide6.QtGui import (
     QWheelEvent,
 )
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QMenu, QMessageBox, QWidget
+from PySide6.QtWidgets import (
+    QAbstractButton,
+    QApplication,
+    QComboBox,
+    QFileDialog,
+    QLineEdit,
+    QMenu,
+    QMessageBox,
+    QWidget,
+)
 
 from equilix.analysis import analyse
 from equilix.ui.stage.targets import PART_MIME
@@ -102,6 +112,7 @@ class Player:
             contextlib.chdir(folder),
         ):
             for _ in range(steps):
+                _keep_at(Path(folder))
                 step = self._choose()
                 done = [*done[-8:], step.__name__]
                 step()
@@ -308,14 +319,26 @@ class Player:
             QApplication.sendEvent(view, QDragLeaveEvent())
 
 
+def _keep_at(folder: Path) -> None:
+    """Whatever folder a dialog has been led to, files are written and read in this one alone."""
+    for dialog in QApplication.topLevelWidgets():
+        if isinstance(dialog, QFileDialog) and Path(dialog.directory().absolutePath()) != folder:
+            assert dialog.testOption(QFileDialog.Option.ReadOnly)  # what random keys could delete is somebody's
+            dialog.setDirectory(str(folder))
+
+
 @contextlib.contextmanager
 def _answered() -> Iterator[None]:
-    """The toolkit's own question whether a file is to be written over waits for an answer: it is not."""
+    """A question of the toolkit's own, such as whether a file is to be written over, waits for an answer: no.
+
+    To be put away is no answer: the toolkit takes it for a yes.
+    """
 
     def answer() -> None:
         asked = QApplication.activeModalWidget()
         if isinstance(asked, QMessageBox):
-            asked.reject()
+            no = asked.button(QMessageBox.StandardButton.No)
+            (no or asked.buttons()[-1]).click()
 
     clock = QTimer(interval=20)
     clock.timeout.connect(answer)

@@ -7,6 +7,8 @@ from unittest import mock
 
 from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
 from PySide6.QtGui import QDragEnterEvent, QDropEvent
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QListView
 
 from equilix.demo import lighthouse
 from equilix.edits import kit
@@ -287,6 +289,26 @@ class FilesAndFaults(WindowTest):
         self.assertEqual((self.session.document, self.session.analysis), before)
         self.assertIn("Nothing was changed", self.messages[-1][0])
         self.assertEqual(self.session.desk.aside, ())
+
+    def test_a_dialog_deletes_nothing(self) -> None:
+        """Delete on a file that could be opened: it is not even asked about."""
+        file = self.folder / "kept.equilix"
+        save(lighthouse(), file)
+        self.window.files.choose_open()
+        dialog = self.window.files.dialog
+        assert dialog is not None
+        self.assertTrue(dialog.testOption(dialog.Option.ReadOnly), "else it asks, and waits")
+        dialog.setDirectory(str(self.folder))
+        files = dialog.findChild(QListView, "listView")
+        assert isinstance(files, QListView)
+        self.wait(lambda: files.model().rowCount(files.rootIndex()) > 0)
+        for row in range(files.model().rowCount(files.rootIndex())):
+            files.setCurrentIndex(files.model().index(row, 0, files.rootIndex()))
+            QTest.keyClick(files, Qt.Key.Key_Delete)
+            self.settle()
+        self.assertTrue(file.exists())
+        dialog.close()
+        self.settle()
 
     def test_dialogs_are_not_in_the_way(self) -> None:
         """Save without a name opens the program's own dialog, which does not block; New and the demo open at once."""

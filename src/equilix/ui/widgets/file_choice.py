@@ -21,6 +21,7 @@ def file_dialog(asker: QWidget, sorts: str, take: Callable[[str], object]) -> QF
     dialog.setNameFilter(sorts)
     if QGuiApplication.platformName() in WITHOUT_DESKTOP:
         dialog.setOption(QFileDialog.Option.DontUseNativeDialog)
+    dialog.setOption(QFileDialog.Option.ReadOnly)  # the toolkit's own would delete at a key
     dialog.fileSelected.connect(take)
     dialog.finished.connect(dialog.deleteLater)
     return dialog
