@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QObject
 from PySide6.QtWidgets import QPlainTextEdit
@@ -14,13 +15,15 @@ from equilix.facts import fact
 from equilix.store.differences import differences
 from equilix.store.merging import merged
 from equilix.ui.files import Files
-from equilix.ui.merge_panel import MergePanel
 from equilix.ui.messages import MessageBar
 from equilix.ui.session.desk import Desk
 from equilix.ui.widgets.panel import Panel
 from equilix.ui.widgets.tint import plain_label
 from equilix.words.language import say
 from equilix.words.telling import tell
+
+if TYPE_CHECKING:
+    from equilix.ui.merge_panel import MergePanel
 
 
 class DiskMessages(QObject):
@@ -99,6 +102,8 @@ class DiskMessages(QObject):
         if not found.conflicts:
             self._take_merged(copies[2], found.document)
             return
+        from equilix.ui.merge_panel import MergePanel  # only where two copies contradict each other
+
         self.merging = MergePanel(self.messages, copies, found, lambda made: self._take_merged(copies[2], made))
         self.merging.open_under(self.messages.offers["clash"])
 

@@ -3,10 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from concurrent.futures import Future
 from functools import partial
 from pathlib import Path
-from typing import Protocol
+from typing import TYPE_CHECKING, Protocol
 
 from msgspec.structs import replace
 from PySide6.QtCore import QObject, QTimer, Signal, SignalInstance
@@ -26,6 +25,9 @@ from equilix.ui.session.file_watch import FileWatch
 from equilix.ui.session.opening import history_of
 from equilix.ui.session.sheet import Sheet
 from equilix.words.language import say
+
+if TYPE_CHECKING:
+    from concurrent.futures import Future
 
 MOST_PUT_ASIDE = 8
 

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 import threading
 from collections.abc import Callable
-from concurrent.futures import Future, wait
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from PySide6.QtCore import QObject, QTimer
+
+if TYPE_CHECKING:
+    from concurrent.futures import Future  # imported by who first asks a disk: the start does not wait for it
 
 QUICK_S = 0.3
 """So long is waited in place: most files are read and written in a fraction of it."""
@@ -43,6 +45,8 @@ class DiskWork(QObject):
         """
         assert not self.busy  # whoever asks tells the person that the disk is busy
         self._leave()
+        from concurrent.futures import Future, wait
+
         future: Future[Any] = Future()
 
         def go() -> None:
@@ -81,6 +85,8 @@ class DiskWork(QObject):
 
     def end(self) -> None:
         """Wait for what is under way and matters, but not for ever."""
+        from concurrent.futures import wait
+
         if self._under_way is not None and self.busy and wait([self._under_way[1]], END_S).done:
             self._take()
         self._leave()
