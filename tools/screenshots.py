@@ -107,7 +107,7 @@ def main(folder: Path, wanted: set[str]) -> None:  # noqa: PLR0915 - one picture
     settle(application, window)
     while window.page.waits:
         application.processEvents()
-    window.page.timeline._look_at(3)  # type: ignore[attr-defined]
+    window.page.timeline.marks.setCurrentRow(3)  # type: ignore[attr-defined]
     picture("day")
     on_the_day(window, application)
     window.change_theme()
