@@ -4,7 +4,7 @@ import unittest
 from collections.abc import Callable, Iterator
 from unittest import mock
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QPoint, Qt
 from PySide6.QtGui import QAccessible, QAccessibleAnnouncementEvent, QAccessibleEvent, QAccessibleInterface
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QWidget
@@ -14,7 +14,7 @@ from equilix.practice.exercises import own
 from equilix.ui.stage.accessible import Painted, tell_what_is_painted
 from equilix.ui.stage.body_map import BodyMap
 from equilix.ui.workspaces.table import WORKSPACES
-from tests.ui.window_test import WindowTest
+from tests.ui.window_test import WindowTest, move_mouse
 
 CHOSEN = (QAccessible.Event.Selection, QAccessible.Event.Focus)
 NAME, VALUE = QAccessible.Text.Name, QAccessible.Text.Value
@@ -150,6 +150,15 @@ class Reader(WindowTest):
         after = self.window.reading.accessibleName()
         self.assertNotEqual(before, after)
         self.assertEqual([about for event, about in sent if event is said and about == after], [after])
+        self.session.undo()
+        side, at = self.window.stage.side, self.middle_of("body")
+        QTest.mousePress(side, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, at)
+        sent = self.told_meanwhile(lambda: [move_mouse(side, at - QPoint(away, 0)) for away in (20, 40, 60)])
+        self.assertNotEqual(self.window.reading.accessibleName(), before)
+        self.assertEqual([about for event, about in sent if event is said], [], "not at every step of a drag")
+        let_go = at - QPoint(60, 0)
+        sent = self.told_meanwhile(lambda: QTest.mouseRelease(side, Qt.MouseButton.LeftButton, pos=let_go))
+        self.assertIn((said, self.window.reading.accessibleName()), sent)
 
     def test_marks(self) -> None:
         """What Check has found stands on the rig with its number and what it says."""

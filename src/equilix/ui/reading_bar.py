@@ -31,6 +31,8 @@ class ReadingBar(QWidget):
         self.session = session
         self.theme: Theme = PREP_ROOM
         self.large = False
+        self._told = ""
+        """What was announced last."""
         self.verdict, self.rest, self.cost = plain_label(), plain_label(), plain_label()
         for label in (self.rest, self.cost):
             label.setWordWrap(True)
@@ -60,8 +62,9 @@ class ReadingBar(QWidget):
         self.rest.setText(self.session.tell(reading.rest))
         self.cost.setText(self.session.tell(reading.cost))
         said = self.session.tell(reading.said)
-        if said != self.accessibleName():
-            self.setAccessibleName(said)
+        self.setAccessibleName(said)
+        if said != self._told and self.session.in_hand is None:  # not at every step of a drag
+            self._told = said
             announce(self, said)
         self._lay_out()
 
