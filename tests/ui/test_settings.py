@@ -184,6 +184,22 @@ class Followed(WindowTest):
         again.show_units(None)
         self.assertEqual(again.document.display, "us", "what goes on in another language goes on in its units")
 
+    def test_new_documents_where_people_use_other_units(self) -> None:
+        """In the United States a new document begins in US units, and so does a first start; the demo is as it is."""
+        for place, shown in (("en_US.UTF-8", "us"), ("en_GB.UTF-8", "metric"), ("C", "metric"), ("my_MM", "us")):
+            with mock.patch.dict("os.environ", {"LC_ALL": place}):
+                self.window.files.new()
+                self.assertEqual(self.session.document.display, shown, place)
+                first = Session()
+                self.assertEqual(first.document.display, shown)
+                first.close()
+                self.window.files.open_demo()
+                self.assertEqual(self.session.document.display, "metric")
+        self.window.files.new()
+        self.session.show_units("us")
+        self.session.show_units(None)
+        self.assertEqual(self.session.document.display, "metric", "its own")
+
     def test_own_keys(self) -> None:
         """They hold at once, the usual ones no more, and the tooltips tell them."""
         chosen = self.session.chosen

@@ -47,7 +47,7 @@ class WindowTest(unittest.TestCase):
         kept = tempfile.TemporaryDirectory()
         self.addCleanup(kept.cleanup)
         self.folder = Path(kept.name)
-        patch = mock.patch.dict(os.environ, {"EQUILIX_STATE": str(self.folder / "state")})
+        patch = mock.patch.dict(os.environ, {"EQUILIX_STATE": str(self.folder / "state"), "LC_ALL": "C.UTF-8"})
         patch.start()
         self.addCleanup(patch.stop)
         patient = mock.patch.object(

@@ -11,10 +11,10 @@ from PySide6.QtCore import QObject, Signal
 from PySide6.QtWidgets import QFileDialog, QWidget
 
 from equilix.demo import lighthouse
-from equilix.document import empty
 from equilix.store import state
 from equilix.store.saving import SUFFIX
 from equilix.ui.session import Session
+from equilix.ui.session.opening import new_document
 from equilix.ui.widgets.file_choice import file_dialog
 from equilix.words.language import say
 
@@ -106,7 +106,7 @@ class Files(QObject):
 
     def new(self) -> None:
         """Begin a new document."""
-        self.session.desk.replace(empty(), None)
+        self.session.desk.replace(new_document(), None)
         self.session.said.emit(say("A new document. The one before is put aside under Commands."), False)
 
     def open_demo(self) -> None:

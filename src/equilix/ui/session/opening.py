@@ -2,10 +2,16 @@
 
 from __future__ import annotations
 
-from equilix.document import Document
+from equilix.document import Document, empty
 from equilix.edits.history import History
 from equilix.edits.kit import add_setup
+from equilix.store.settings import units_here
 from equilix.words.language import say
+
+
+def new_document() -> Document:
+    """Nothing yet, in the units of the place."""
+    return empty().changed(display=units_here())
 
 
 def history_of(document: Document) -> History:

@@ -9,7 +9,7 @@ from msgspec.structs import replace
 from PySide6.QtCore import QObject, Signal
 
 from equilix.analysis import Analysis, analyse
-from equilix.document import Document, empty
+from equilix.document import Document
 from equilix.edits import kit
 from equilix.edits.history import History
 from equilix.errors import EquilixError
@@ -20,7 +20,7 @@ from equilix.ui.jobs import Jobs
 from equilix.ui.session.answers import Answers
 from equilix.ui.session.chosen import Chosen
 from equilix.ui.session.desk import Desk
-from equilix.ui.session.opening import history_of, with_a_setup
+from equilix.ui.session.opening import history_of, new_document, with_a_setup
 from equilix.ui.session.pictures import Pictures
 from equilix.ui.session.selection import Selection
 from equilix.ui.session.view import ViewState
@@ -59,7 +59,7 @@ class Session(QObject):
         super().__init__(parent)
         self.in_hand: InHand | None = None
         self.chosen = chosen or Chosen()
-        begun = history_of(document or empty())
+        begun = history_of(document or new_document())
         self.own_units = begun.now.display
         """What the document was written in, before anybody chose."""
         self.history = self._seen(begun)

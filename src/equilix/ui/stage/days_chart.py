@@ -12,10 +12,12 @@ from PySide6.QtGui import QFontMetricsF
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from equilix.keys import MOST_SCORE
+from equilix.notebook.notebook_words import day_words
 from equilix.ui.stage.chart import Chart
 from equilix.ui.stage.primitives import Dot, Line, Primitive, Text, margin_text
 from equilix.ui.theme import font
 from equilix.words.language import say
+from equilix.words.telling import tell
 
 LEFT_PX, RIGHT_PX, TOP_PX, LOW_PX = 30.0, 14.0, 36.0, 24.0
 APART_PX = 9.0
@@ -53,7 +55,7 @@ class DaysChart(Chart):
         """Show outings in the order of their days."""
         self.title, self.rows = title, rows
         self.setAccessibleName(title)
-        said = (f"{row.day.isoformat()}: {row.felt}" for row in rows if row.felt is not None)
+        said = (f"{tell(day_words(row.day))}: {row.felt}" for row in rows if row.felt is not None)
         self.setAccessibleDescription(", ".join(said))
         self.update()
 
@@ -95,9 +97,9 @@ class DaysChart(Chart):
             if row.felt is not None:
                 yield Dot(QPointF(x, self.high(row.felt, bounds)), 6.5 if row.shown else 4.0, "tip", "tip", 1.4)
         foot = box.bottom() + 18
-        yield margin_text(QPointF(box.left(), foot), self.rows[0].day.isoformat())
+        yield margin_text(QPointF(box.left(), foot), tell(day_words(self.rows[0].day)))
         if self.rows[-1].day != self.rows[0].day:
-            yield margin_text(QPointF(box.right(), foot), self.rows[-1].day.isoformat(), "right")
+            yield margin_text(QPointF(box.right(), foot), tell(day_words(self.rows[-1].day)), "right")
         legend, metrics = say("dashed: predicted"), QFontMetricsF(font(as_is=True))
         if metrics.horizontalAdvance(self.title + legend) * BOLD < box.right() - 12.0:
             yield margin_text(QPointF(box.right(), 15.0), legend, "right")
