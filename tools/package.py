@@ -194,6 +194,7 @@ for code in languages():
     assert len(pages()) > 15 and pictures > 10 and opened > 10, (code, pictures, opened)
     print(f"manual, {code}: {len(pages())} pages, {pictures} pictures, {opened} workspaces opened from them")
 program.window.close_anyway()
+sys.stdout.flush()
 os._exit(0)
 """
 """A walk through the manual with what the package has brought and nothing else: every page, picture and link."""
@@ -237,7 +238,9 @@ def try_it(package: Path) -> None:
     assert "N·m" in demo, demo
     shutil.copy(clean / "tmp" / "demo.png", BUILD / "tried.png")
     inside("equilix", "new", "--out", "/tmp/new.equilix")
-    print(inside("/usr/bin/python3", "-I", "-c", WALK).strip())
+    walked = inside("/usr/bin/python3", "-I", "-c", WALK).strip()
+    assert walked.count("manual, ") == 2, walked
+    print(walked)
     inside("apt-get", "purge", "-y", "-qq", "equilix")
     left = sorted(
         file for file in _files(clean) - before if "equilix" in file.lower() and not file.startswith(("tmp/", "root/"))

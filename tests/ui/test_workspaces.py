@@ -1,16 +1,19 @@
 """The table of workspaces, how they share the window with the drawing, and what is remembered of it."""
 
+import gc
 import json
 import threading
 import unittest
+import weakref
 from collections.abc import Callable, Iterator
 
 import msgspec
-from PySide6.QtCore import QPoint, QRect, Qt
+from PySide6.QtCore import QEvent, QPoint, QRect, Qt
 from PySide6.QtGui import QKeySequence
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QLabel, QWidget
 
+from equilix.demo import lighthouse
 from equilix.store import remembered
 from equilix.store.remembered import Remembered
 from equilix.store.settings import settings
@@ -285,6 +288,31 @@ class TwoColumns(WindowTest):
                 tallest = max(sum(each) + 10 * (len(each) - 1) for each in columns if each)
                 self.assertEqual(layout.heightForWidth(width), tallest)
                 host.deleteLater()
+
+
+class Gone(WindowTest):
+    """A window that was closed leaves nothing behind: another language makes a new one."""
+
+    def test_with_everything_opened(self) -> None:
+        """All workspaces and tabs opened and the window closed: it, its session and its documents are gone."""
+        other = Window(Session(lighthouse()))
+        other.show()
+        for workspace in WORKSPACES:
+            other.show_page(workspace.key)
+            tabs = getattr(other.page, "tabs", None)
+            for tab in list(tabs.buttons) if tabs is not None else []:
+                other.page.choose(tab)  # type: ignore[attr-defined]
+                self.settle()
+        held = [weakref.ref(each) for each in (other, other.session, other.session.desk, other.page)]
+        before = len(self.application.allWidgets())
+        other.close_anyway()
+        other.deleteLater()
+        del other, tabs
+        self.application.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+        self.settle()
+        gc.collect()
+        self.assertEqual([each() is None for each in held], [True] * len(held))
+        self.assertLess(len(self.application.allWidgets()), before / 3)
 
 
 if __name__ == "__main__":

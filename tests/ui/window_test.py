@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import os
 import tempfile
 import threading
@@ -72,6 +73,10 @@ class WindowTest(unittest.TestCase):
         self.assertEqual(timers, [], "a timer of the session is left running")
         left = [w for w in self.application.topLevelWidgets() if w.isVisible()]
         self.assertEqual(left, [], "a window is left open")
+        if self.application.allWidgets():  # in a circle, which is found when it is looked for
+            gc.collect()
+        kinds = sorted({type(each).__name__ for each in self.application.allWidgets()})
+        self.assertEqual(kinds, [], "widgets are left behind: who made them gave them no parent")
         self.assertLessEqual(threading.active_count(), self.threads_before, "a thread is left behind")
 
     # what the tests speak in

@@ -48,6 +48,8 @@ class Plot(pyqtgraph.PlotWidget):  # type: ignore[misc]
     def __init__(self, parent: QWidget | None = None) -> None:
         self.left, self.bottom = _Axis("left"), _Axis("bottom")
         super().__init__(parent, axisItems={"left": self.left, "bottom": self.bottom}, enableMenu=False)
+        menu = self.plotItem.ctrlMenu
+        menu.setParent(self, menu.windowFlags())  # it is never shown, and would belong to nobody
         self.theme: Theme = PREP_ROOM
         self.title, self.unit = "", ""
         self.read: Callable[[float], tuple[float, str]] | None = None

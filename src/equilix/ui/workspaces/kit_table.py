@@ -11,6 +11,7 @@ from PySide6.QtCore import (
     QAbstractItemModel,
     QAbstractTableModel,
     QModelIndex,
+    QObject,
     QPersistentModelIndex,
     QSortFilterProxyModel,
     Qt,
@@ -109,8 +110,8 @@ COLUMNS: Final[tuple[Column, ...]] = (
 class KitModel(QAbstractTableModel):
     """One row for each part."""
 
-    def __init__(self) -> None:
-        super().__init__()
+    def __init__(self, parent: QObject) -> None:
+        super().__init__(parent)
         self.lines: Sequence[Line] = ()
 
     def show_lines(self, lines: Sequence[Line]) -> None:
@@ -205,7 +206,7 @@ class KitTable(QTableView):
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.kit = KitModel()
+        self.kit = KitModel(self)
         self.take_change: Callable[[str, Column, str], str] = lambda *_: ""
         """Takes what was typed into a cell; returns what is wrong with it, or nothing."""
         self.sorted = QSortFilterProxyModel(self)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any, Final
 
-from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt, Signal
+from PySide6.QtCore import QAbstractTableModel, QModelIndex, QObject, QPersistentModelIndex, Qt, Signal
 from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
 
@@ -37,8 +37,8 @@ class _Lines(QAbstractTableModel):
 
     ticked = Signal()
 
-    def __init__(self) -> None:
-        super().__init__()
+    def __init__(self, parent: QObject) -> None:
+        super().__init__(parent)
         self.lines: Sequence[Settled] = ()
         self.display: Display = "metric"
         self.theme: Theme = PREP_ROOM
@@ -133,7 +133,7 @@ class LineTable(QTableView):
 
     def __init__(self) -> None:
         super().__init__()
-        self.lines = _Lines()
+        self.lines = _Lines(self)
         self.setModel(self.lines)
         self.setAccessibleName(say("What the lines become"))
         self.setMinimumHeight(60)

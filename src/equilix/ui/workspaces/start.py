@@ -150,6 +150,7 @@ class StartPage(Page):
         self.grid.setSpacing(8)
         self.cards = {key: Card(key, self.theme) for key in starters()}
         for key, card in self.cards.items():
+            card.setParent(rigs)  # a page that is never laid out has them too
             card.clicked.connect(partial(self.take, key))
             card.arrow.connect(partial(self._go, card))
         beside.addLayout(self.grid)

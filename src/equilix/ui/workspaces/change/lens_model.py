@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt
+from PySide6.QtCore import QAbstractTableModel, QModelIndex, QObject, QPersistentModelIndex, Qt
 
 from equilix.change.cell_words import cell_words, mark_words
 from equilix.change.lens_table import Cell, Column
@@ -21,8 +21,8 @@ ROOT = QModelIndex()
 class LensModel(QAbstractTableModel):
     """Shows what has been found; what has not is empty."""
 
-    def __init__(self) -> None:
-        super().__init__()
+    def __init__(self, parent: QObject) -> None:
+        super().__init__(parent)
         self.document: Document = empty()
         self.columns: dict[str, Column] = {}
         self.cells: dict[tuple[str, str], Cell] = {}

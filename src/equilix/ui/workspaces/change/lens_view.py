@@ -239,7 +239,7 @@ class LensTable(QTableView):
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self.theme: Theme = PREP_ROOM
-        self.cells = LensModel()
+        self.cells = LensModel(self)
         self.setModel(self.cells)
         self.setItemDelegate(Cells(self))
         self.setHorizontalHeader(Head(self))

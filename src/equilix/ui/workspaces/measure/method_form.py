@@ -38,7 +38,7 @@ class MethodForm(QWidget):
         self.form = QFormLayout(self)
         self.form.setContentsMargins(0, 0, 0, 0)
         self.form.setRowWrapPolicy(QFormLayout.RowWrapPolicy.WrapLongRows)
-        self.axis, self.mark, self.pivot = ChoiceBox(), ChoiceBox(), ChoiceBox()
+        self.axis, self.mark, self.pivot = ChoiceBox(self), ChoiceBox(self), ChoiceBox(self)
         words = WIRES if method.key == "wires" else ABOUT if method.about_point else ALONG
         for axis in method.axes:
             self.axis.addItem(say(words[axis]), axis)
@@ -50,6 +50,8 @@ class MethodForm(QWidget):
         for box, wanted in ((self.axis, len(method.axes) > 1), (self.mark, places), (self.pivot, method.about_point)):
             if wanted:
                 row.addWidget(box)
+            else:
+                box.hide()
         if row.count():
             self.form.addRow(say("From") if places else say("About") if method.about_point else say("Lying"), row)
         self.fields: dict[str, QuantityField] = {}
