@@ -187,6 +187,36 @@ class GimbalOnASled(OwnRig):
         self.assertLess(self.keys, 1550)
 
 
+class OnTheBench(OwnRig):
+    """The part bench."""
+
+    def test_a_point_is_set_placed_and_mounted_on(self) -> None:
+        """On a plate: a new point in the middle of its side, typed to its place, moved by arrows; a part goes there."""
+        self.make("plate", "cheese plate", "120 g")
+        self.key(Qt.Key.Key_Return)
+        self.key(Qt.Key.Key_B, CONTROL)
+        part = self.session.document.parts[-1]
+        before = {point.name for point in part.offers}
+        self.push("Click a new one")
+        self.assertTrue(self.named.startswith("The part in three views"), self.named)
+        self.key(Qt.Key.Key_Return)
+        (new,) = [each for each in self.session.document.parts[-1].offers if each.name not in before]
+        middle, high = part.body().middle_m, part.body()
+        self.assertAlmostEqual(
+            new.position_m[1], float(high.low_m[1]), delta=0.001, msg="on the side that looks at one"
+        )
+        self.assertAlmostEqual(new.position_m[0], float(middle[0]), delta=0.001)
+        self.key(Qt.Key.Key_Right, SHIFT)
+        moved = next(each for each in self.session.document.parts[-1].offers if each.name == new.name)
+        self.assertAlmostEqual(moved.position_m[0] - new.position_m[0], 0.010, places=6)
+        self.fill("Name of the mounting point", "keyboard eye")
+        self.fill("Place: up", "4 mm")
+        self.key(Qt.Key.Key_Return)
+        made = next(each for each in self.session.document.parts[-1].offers if each.name == "keyboard eye")
+        self.assertAlmostEqual(made.position_m[2], 0.004)
+        self.assertLess(self.keys, 200)
+
+
 class Begun(Keyboard):
     """The short ways in."""
 

@@ -77,6 +77,8 @@ class PartDrawing(Chart):
     def set_next(self, on: bool) -> None:
         """The next click on the part sets a new point, or not."""
         self.setting = on
+        if on:
+            self.setFocus(Qt.FocusReason.OtherFocusReason)  # Enter sets it in the middle
         self.setCursor(Qt.CursorShape.CrossCursor if on else Qt.CursorShape.ArrowCursor)
 
     def made(self, bounds: QRectF) -> Iterable[Primitive]:
@@ -112,12 +114,17 @@ class PartDrawing(Chart):
     def _set_at(self, at: QPointF) -> None:
         part = self.part
         view = None if part is None else view_at(part, self.paper, at)
-        if part is None or view is None:
-            return
-        toward, body = np.array(view.projection.toward, float), part.body()
-        face = np.maximum(body.low_m * toward, body.high_m * toward).sum()
-        place = snapped(view.place_m(at, toward * face))
-        self.set_here.emit(place, toward)
+        if part is not None and view is not None:
+            toward, face_m = _face(part, view)
+            self.set_here.emit(snapped(view.place_m(at, toward * face_m)), toward)
+
+    def _set_in_the_middle(self) -> None:
+        """Of the side that looks at one in the view that was worked in last."""
+        assert self.part is not None  # asked for where there is one
+        view = next(each for each in views(self.part, self.paper) if each.projection.name == self._view)
+        toward, face_m = _face(self.part, view)
+        middle_m = self.part.body().middle_m
+        self.set_here.emit(snapped(middle_m + toward * (face_m - float(middle_m @ toward))), toward)
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         if self._pressed is None or self.part is None:
@@ -153,11 +160,16 @@ class PartDrawing(Chart):
         self.update()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        """Space goes to the next point; the arrows move the chosen one by 1 mm, with Shift by 10; Esc lets go."""
+        """Space goes to the next point; the arrows move the chosen one by 1 mm, with Shift by 10; Esc lets go.
+
+        Where a new one is to be set, Enter sets it.
+        """
         key = Qt.Key(event.key())
         if key == Qt.Key.Key_Escape and self.let_be():
             return
-        if key == Qt.Key.Key_Space and self.part is not None:
+        if self.setting and key in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and self.part is not None:
+            self._set_in_the_middle()
+        elif key == Qt.Key.Key_Space and self.part is not None:
             self.picked.emit(self._next())
         elif key in NUDGES and self.chosen is not None and self.part is not None:
             self._nudge(key, 0.010 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 0.001)
@@ -187,6 +199,12 @@ class PartDrawing(Chart):
         place[view.projection.right] += right * step_m
         place[view.projection.up] += up * step_m
         self.moved.emit(self.chosen, place)
+
+
+def _face(part: Part, view: View) -> tuple[np.ndarray, float]:
+    """The way that looks at one in a view ``(3,)``, and how far along it the part reaches, m."""
+    toward, body = np.array(view.projection.toward, float), part.body()
+    return toward, float(np.maximum(body.low_m * toward, body.high_m * toward).sum())
 
 
 def snapped(place_m: np.ndarray) -> np.ndarray:

@@ -19,7 +19,7 @@ from equilix.kit.parts import Part
 from equilix.ui.session import Session
 from equilix.ui.theme import grown
 from equilix.ui.widgets.choice import ChoiceBox
-from equilix.ui.widgets.tint import show_text, text_label
+from equilix.ui.widgets.tint import set_tip, show_text, text_label
 from equilix.ui.workspaces.bench.entry import Editor, Way, beside, block, button, place_names, places, with_axis
 from equilix.ui.workspaces.bench.pattern import STEP_M, Pattern, across
 from equilix.ui.workspaces.bench.places import Chosen
@@ -114,6 +114,7 @@ class PointsEditor(Editor):
         ]
         self.set_one = QPushButton(say("Click a new one"))
         self.set_one.setCheckable(True)
+        set_tip(self.set_one, say("On the drawing; Enter sets it in the middle of the part."))
         self.set_one.toggled.connect(self.setting)
         self.copy = button(say("Copy"), self.make_copy)
         self.remove = button(say("Remove"), self.take_away)
