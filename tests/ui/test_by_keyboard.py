@@ -190,8 +190,8 @@ class GimbalOnASled(OwnRig):
 class OnTheBench(OwnRig):
     """The part bench."""
 
-    def test_a_point_is_set_placed_and_mounted_on(self) -> None:
-        """On a plate: a new point in the middle of its side, typed to its place, moved by arrows; a part goes there."""
+    def test_a_point_is_set_named_and_placed(self) -> None:
+        """On a plate: a new point in the middle of its side, moved by the arrows, named, and typed to its place."""
         self.make("plate", "cheese plate", "120 g")
         self.key(Qt.Key.Key_Return)
         self.key(Qt.Key.Key_B, CONTROL)
