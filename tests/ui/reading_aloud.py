@@ -138,7 +138,7 @@ def main() -> int:
                     while not any(name.startswith("Rests") for _, _, name, _ in after) and time.monotonic() < until:
                         after = bus.all()
                     print(json.dumps({"before": [each[1:] for each in found], "after": [each[1:] for each in after],
-                                      "heard": [bus.told(each) for each in heard]}))  # fmt: skip
+                                      "heard": [bus.told(each) for each in tuple(heard)]}))  # fmt: skip
                 finally:
                     program.terminate()
         finally:

@@ -114,7 +114,6 @@ class Kept(PracticeTest):
         assert kept is not None
         self.assertEqual(kept.places_m, left.places_m)
         page = PracticePage(self.session)
-        self.addCleanup(page.deleteLater)
         self.assertFalse(page.course.go_on.isHidden())
         self.assertIn("first axis", page.course.go_on.text())
         page.go_on()
@@ -122,6 +121,7 @@ class Kept(PracticeTest):
         self.assertEqual(page.rig.attempt.left.places_m, left.places_m)
         self.assertEqual(page.rig.attempt.hints, 1)
         page.stop()
+        page.deleteLater()
 
     def test_a_counted_one_is_not_offered(self) -> None:
         """It is over."""
