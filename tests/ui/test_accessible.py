@@ -13,6 +13,7 @@ from equilix.edits import rigging
 from equilix.practice.exercises import own
 from equilix.ui.stage.accessible import Painted, tell_what_is_painted
 from equilix.ui.stage.body_map import BodyMap
+from equilix.ui.stage.strip import AimStrip
 from equilix.ui.workspaces.table import WORKSPACES
 from tests.ui.window_test import WindowTest, move_mouse
 
@@ -135,6 +136,17 @@ class Reader(WindowTest):
         self.assertIn(name, names(body))
         sent = self.told_meanwhile(lambda: QTest.keyClick(body, Qt.Key.Key_6))
         self.assertTrue(any(event is QAccessible.Event.Announcement and ": 6" in about for event, about in sent), sent)
+
+    def test_what_a_chart_reads(self) -> None:
+        """Said where the keys are, and not where only the mouse passes over it."""
+        self.window.show_page("balance")
+        self.settle()
+        strip = next(each for each in self.window.findChildren(AimStrip) if each.isVisible())
+        self.assertEqual(self.told_meanwhile(lambda: strip.read_at(0.1)), [])
+        strip.setFocus()
+        self.settle()
+        sent = self.told_meanwhile(lambda: QTest.keyClick(strip, Qt.Key.Key_Right))
+        self.assertIn((QAccessible.Event.Announcement, strip.accessibleDescription()), sent)
 
     def test_what_is_said_without_being_gone_to(self) -> None:
         """The verdict when it changes, a notice, a complaint; the same verdict is not said twice."""

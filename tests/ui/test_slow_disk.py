@@ -59,10 +59,13 @@ class Slow(WindowTest):
 
     def test_saved_meanwhile(self) -> None:
         """It is said; one works on; the file has what was saved, and what was done since is not saved yet."""
+        self.session.desk.save(self.file)
+        self.wait(lambda: not self.session.desk.disk.busy)
         self.rename("first")
         with self.held("save"):
             self.assertFalse(self.session.desk.save(self.file))
         self.assertIn("slow.equilix is being saved, which takes longer than usual", self.messages[-1][0])
+        self.session.desk.look_at_file()  # the file is touched meanwhile: that is looked at later
         self.rename("second")
         self.assertFalse(self.session.desk.save())
         self.assertFalse(self.session.desk.open(self.file))
