@@ -69,7 +69,7 @@ class Slow(WindowTest):
         self.rename("second")
         self.assertFalse(self.session.desk.save())
         self.assertFalse(self.session.desk.open(self.file))
-        self.assertEqual([bad for text, bad in self.messages if "The disk has not answered yet" in text], [True] * 1)
+        self.assertEqual([bad for text, bad in self.messages if "The disk has not answered yet" in text], [True, True])
         self.answered()
         self.assertEqual(self.messages[-1], ("Saved slow.equilix.", False))
         self.assertEqual(open_document(self.file).name, "first")
