@@ -9,21 +9,7 @@ from equilix.ui.workspaces.part_list import PartListPage
 from equilix.ui.workspaces.quick import QuickPage
 from equilix.ui.workspaces.shelf import ShelfPage
 from tests.ui.keyboard import CONTROL, SHIFT, Keyboard
-
-Wanted = tuple[str, str, str, str, str]
-"""Name, kind, mass, energy, and a word of the mount where another one than the first is meant."""
-CAGED: list[Wanted] = [
-    ("cage", "half cage", "190 g", "", ""),
-    ("small body", "small body with its own grip", "660 g", "", "camera screw"),
-    ("35 mm prime", "lens", "420 g", "", "lens mount"),
-    ("in-body battery", "in-body battery", "80 g", "16 Wh", "battery slot"),
-]
-GIMBAL: list[Wanted] = [
-    ("gimbal handle", "gimbal handle with pan motor", "850 g", "", ""),
-    ("pan arm", "gimbal pan arm with roll motor", "400 g", "", "pan motor"),
-    ("roll arm", "gimbal roll arm with tilt motor", "350 g", "", "roll motor"),
-    ("cradle", "gimbal cradle", "250 g", "", "tilt motor"),
-]
+from tests.ui.wanted import FROM_THE_SHELF, GIMBAL, HANDHELD, IN_THE_CRADLE, ON_THE_SLED, SHOULDER, Wanted
 
 
 class OwnRig(Keyboard):
@@ -64,12 +50,7 @@ class CagedSmallBody(OwnRig):
 
     def test_it_is_built_and_read(self) -> None:
         """Held by its own grip and a side handle; the hands bear its weight."""
-        self.build(
-            [
-                *CAGED, ("USB pack", "USB power pack", "240 g", "74 Wh", ""),
-                ("side handle", "side handle on a rail", "160 g", "", "left rail"),
-            ]
-        )  # fmt: skip
+        self.build(HANDHELD)
         self.carry("In both hands")
         self.assertEqual(self.session.setup.carry, "handheld")
         analysis = self.session.analysis
@@ -84,23 +65,7 @@ class ShoulderOnRods(OwnRig):
 
     def test_it_is_built_and_balanced(self) -> None:
         """The pad bears it; a plan is gone to, and taken with Enter."""
-        self.build(
-            [
-                ("base", "base plate with rods both ways", "420 g", "", ""),
-                ("front rods", "15 mm rod pair", "170 g", "", "front socket"),
-                ("rear rods", "15 mm rod pair", "250 g", "", "rear socket"),
-                ("pad", "shoulder pad on rods", "240 g", "", "rear rods"),
-                ("battery plate", "battery plate", "270 g", "", "rear rods"),
-                ("wedge battery", "wedge battery", "790 g", "98 Wh", ""),
-                ("boxy body", "camera body", "2.35 kg", "", "camera screw"),
-                ("zoom", "lens", "1.1 kg", "", "lens mount"),
-                ("rosettes", "rod clamp with rosettes", "310 g", "", "front rods"),
-                ("left arm", "handle on an arm", "360 g", "", "left rosette"),
-                ("right arm", "handle on an arm", "360 g", "", "right rosette"),
-                ("hanging arm", "arm that hangs a screen", "220 g", "", "front rods"),
-                ("monitor", "monitor", "380 g", "", "head"),
-            ]
-        )
+        self.build(SHOULDER)
         analysis = self.session.analysis
         self.assertAlmostEqual(analysis.mass.mass_kg, 7.22, places=9)
         pad = sum(float(each.force_n[2]) for each in analysis.holding.contacts if each.key.kind == "pad")
@@ -120,8 +85,7 @@ class CagedBodyOnAGimbal(OwnRig):
 
     def test_it_is_built(self) -> None:
         """The motor is strapped to the selected cage with Shift+Enter and moved there with the arrow keys."""
-        cage, *rest = CAGED
-        self.build([*GIMBAL, (*cage[:4], "cradle: dovetail"), *rest])
+        self.build(GIMBAL + IN_THE_CRADLE)
         self.build([("transmitter", "transmitter", "250 g", "", "cage: left screw")])
         self.make("focus motor", "focus motor", "170 g")
         self.key(Qt.Key.Key_F2)
@@ -148,20 +112,7 @@ class GimbalOnASled(OwnRig):
 
     def test_it_is_built_and_fed(self) -> None:
         """The gimbal's handle gets its socket and draw on the bench; the cable is begun and ended with Enter."""
-        first, *rest = GIMBAL
-        cage, *caged = CAGED
-        self.build(
-            [
-                ("post", "sled post", "550 g", "", ""),
-                ("sled gimbal", "sled gimbal with handle", "450 g", "", "post: post"),
-                ("stage", "sled top stage", "450 g", "", "top of the post"),
-                ("spar", "sled bottom spar", "400 g", "", "foot of the post"),
-                ("battery plate", "battery plate", "250 g", "", "spar: rails"),
-                ("wedge battery", "wedge battery", "790 g", "146 Wh", "battery plate: battery"),
-                ("base", "base plate with rods both ways", "420 g", "", "stage: dovetail"),
-                (*first[:4], "base: camera screw"), *rest, (*cage[:4], "cradle: dovetail"), *caged,
-            ]
-        )  # fmt: skip
+        self.build(ON_THE_SLED)
         self.make("vest", "vest with spring arm", "5.4 kg")
         self.key(Qt.Key.Key_Return)
         self.assertEqual((self.session.setup.carry, self.session.setup.borne_by), ("vest", "vest"))
@@ -273,13 +224,7 @@ class Begun(Keyboard):
 
     def test_the_shoulder_rig_from_the_shelf(self) -> None:
         """Fifteen parts by their words; where another mount is meant, it is chosen in Build."""
-        for words, mount in (
-            ("base plate light", ""), ("rods 200 mm", "front socket"), ("rods 450 mm", "rear socket"),
-            ("shoulder pad small", "450 mm"), ("battery plate on rods", "450 mm"), ("wedge 190 wh", ""),
-            ("offset bracket 60", "camera screw"), ("bridge plate light", ""), ("boxy full frame", "bridge plate"),
-            ("24-105", ""), ("rod clamp rosettes", "200 mm"), ("handle rosette arm", "left rosette"),
-            ("handle rosette arm", "right rosette"), ("hangs a screen", "200 mm"), ("monitor 5 bright", "head"),
-        ):  # fmt: skip
+        for words, mount in FROM_THE_SHELF:
             self.key(Qt.Key.Key_F, CONTROL)
             page = self.window.page
             assert isinstance(page, ShelfPage)

@@ -31,7 +31,7 @@ from equilix.ui.widgets.panel import Panel
 from equilix.ui.workspaces.table import WORKSPACES
 from equilix.words.language import ENGLISH, language, speak
 from tests.ui.screen_lint import contrast, findings, pale_roles
-from tests.ui.window_test import WindowTest
+from tests.ui.window_test import WindowTest, every_tab
 
 SIZES = ((1024, 640), (1280, 800), (1920, 1080))
 SCENES = ("lamp-room", "boat-landing", "stairs", "causeway", "workshop", "gallery", "evening")
@@ -62,22 +62,11 @@ class EveryScreen(WindowTest):
         self.session.open_setup(scene)
         for size, units, night in looks or self.looks_of(scene):
             self.dress(size, units, night)
-            for workspace in WORKSPACES:
-                self.window.show_page(workspace.key)
-                chosen = self.session.setup.placements[1].id if workspace.key == "build" else None
-                self.session.selection.select(chosen)
-                tabs = getattr(self.window.page, "tabs", None)
-                for tab in list(tabs.buttons) if tabs is not None else [""]:
-                    if tab:
-                        self.window.page.choose(tab)  # type: ignore[attr-defined]
-                    self.wait(lambda: not (self.session.answers.looking or getattr(self.window.page, "waits", False)))
-                    self.window.message.hide()
-                    self.settle()
-                    colours = size == SIZES[1]
-                    where = (
-                        f"{scene}, {workspace.key} {tab}, {size[0]}×{size[1]}, {units}, {'night' if night else 'day'}"
-                    )
-                    found += [f"{where}: {each}" for each in findings(self.window, look=colours)]
+            for key, tab in every_tab(self.window):
+                self.session.selection.select(self.session.setup.placements[1].id if key == "build" else None)
+                self.wait_for_all()
+                where = f"{scene}, {key} {tab}, {size[0]}×{size[1]}, {units}, {'night' if night else 'day'}"
+                found += [f"{where}: {each}" for each in findings(self.window, look=size == SIZES[1])]
         return found
 
     def test_lamp_room(self) -> None:

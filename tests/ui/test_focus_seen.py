@@ -9,8 +9,7 @@ from PySide6.QtGui import QImage
 from PySide6.QtWidgets import QApplication, QScrollArea, QStackedWidget, QWidget
 
 from equilix.document import Document, empty
-from equilix.ui.workspaces.table import WORKSPACES
-from tests.ui.window_test import WindowTest
+from tests.ui.window_test import WindowTest, every_tab
 
 
 class Seen(WindowTest):
@@ -46,16 +45,10 @@ class Seen(WindowTest):
         """All of it, with a part selected."""
         met: set[tuple[str, str]] = set()
         found: list[str] = []
-        for workspace in WORKSPACES:
-            self.window.show_page(workspace.key)
+        for _ in every_tab(self.window):
             self.session.selection.select(next(iter(self.session.setup.by_id), None))
-            tabs = getattr(self.window.page, "tabs", None)
-            for tab in list(tabs.buttons) if tabs is not None else [""]:
-                if tab:
-                    self.window.page.choose(tab)  # type: ignore[attr-defined]
-                self.wait(lambda: not (self.session.answers.looking or getattr(self.window.page, "waits", False)))
-                self.window.message.hide()
-                found += self.unseen(met)
+            self.wait_for_all()
+            found += self.unseen(met)
         self.assertEqual(found, [])
         self.assertGreater(len(met), 80)
 

@@ -13,10 +13,8 @@ from equilix.ui.workspaces.build import BuildPage
 from equilix.ui.workspaces.mat import MatPage
 from equilix.ui.workspaces.power import PowerPage
 from equilix.words.telling import tell
+from tests.ui.wanted import GIMBAL, HANDHELD, IN_THE_CRADLE, ON_THE_SLED, SHOULDER, Wanted
 from tests.ui.window_test import WindowTest
-
-Wanted = tuple[str, str, str, str, str]
-"""Name, kind, mass, energy, and where it is mounted: the end of a line of the list of mounts; empty for the first."""
 
 
 class OwnRig(WindowTest):
@@ -95,16 +93,7 @@ class CagedSmallBody(OwnRig):
 
     def test_it_is_built_and_read(self) -> None:
         """It is held by its own grip and the side handle; the battery runs the body 16 Wh ÷ 7 W = 2 h 17 min."""
-        self.build(
-            [
-                ("cage", "half cage", "190 g", "", ""),
-                ("small body", "small body with its own grip", "660 g", "", "camera screw"),
-                ("35 mm prime", "lens", "420 g", "", "lens mount"),
-                ("in-body battery", "in-body battery", "80 g", "16 Wh", ""),
-                ("USB pack", "USB power pack", "240 g", "74 Wh", ""),
-                ("side handle", "side handle on a rail", "160 g", "", "left rail"),
-            ]
-        )
+        self.build(HANDHELD)
         self.carried("In both hands")
         analysis = self.session.analysis
         self.assertAlmostEqual(analysis.mass.mass_kg, 1.75, places=9)
@@ -126,23 +115,7 @@ class ShoulderOnRods(OwnRig):
 
     def test_it_is_built_and_read(self) -> None:
         """The pad bears it where it was put on the rods; the header has the whole mass; plans are found."""
-        self.build(
-            [
-                ("base", "base plate with rods both ways", "420 g", "", ""),
-                ("front rods", "15 mm rod pair", "170 g", "", "front socket"),
-                ("rear rods", "15 mm rod pair", "250 g", "", "rear socket"),
-                ("pad", "shoulder pad on rods", "240 g", "", "rear rods"),
-                ("battery plate", "battery plate", "270 g", "", "rear rods"),
-                ("wedge battery", "wedge battery", "790 g", "98 Wh", ""),
-                ("boxy body", "camera body", "2.35 kg", "", "camera screw"),
-                ("zoom", "lens", "1.1 kg", "", "lens mount"),
-                ("rosettes", "rod clamp with rosettes", "310 g", "", "front rods"),
-                ("left arm", "handle on an arm", "360 g", "", "left rosette"),
-                ("right arm", "handle on an arm", "360 g", "", "right rosette"),
-                ("hanging arm", "arm that hangs a screen", "220 g", "", "front rods"),
-                ("monitor", "monitor", "380 g", "", "head"),
-            ]
-        )
+        self.build(SHOULDER)
         self.assertIn("shoulder", self.window.header.way.text())  # how a new setup is carried
         analysis = self.session.analysis
         self.assertAlmostEqual(analysis.mass.mass_kg, 7.22, places=9)
@@ -157,26 +130,12 @@ class ShoulderOnRods(OwnRig):
         self.assertTrue(tell(analysis.way.phrase))
 
 
-GIMBAL: list[Wanted] = [
-    ("gimbal handle", "gimbal handle with pan motor", "850 g", "", ""),
-    ("pan arm", "gimbal pan arm with roll motor", "400 g", "", "pan motor"),
-    ("roll arm", "gimbal roll arm with tilt motor", "350 g", "", "roll motor"),
-    ("cradle", "gimbal cradle", "250 g", "", "tilt motor"),
-]
-CAGED: list[Wanted] = [
-    ("cage", "half cage", "190 g", "", "cradle: dovetail"),
-    ("small body", "small body with its own grip", "660 g", "", "cage: camera screw"),
-    ("prime", "lens", "420 g", "", "lens mount"),
-    ("in-body battery", "in-body battery", "80 g", "16 Wh", "battery slot"),
-]
-
-
 class CagedBodyOnAGimbal(OwnRig):
     """The caged body with a transmitter at its side and a motor that no thread takes, on a gimbal."""
 
     def test_it_is_built_and_balanced(self) -> None:
         """The motor is dropped with Shift and strapped to the cage; moving what is there brings the axes right."""
-        self.build(GIMBAL + CAGED)
+        self.build(GIMBAL + IN_THE_CRADLE)
         self.put_on(self.make("transmitter", "transmitter", "250 g", ""), "cage: left screw")
         motor = self.make("focus motor", "focus motor", "170 g", "")
         cage = next(p.id for p in self.session.setup.placements if p.part == "cage")
@@ -208,17 +167,7 @@ class GimbalOnASled(OwnRig):
 
     def test_it_is_built_and_fed(self) -> None:
         """Every joint of both is judged; the gimbal's handle gets a socket on the bench and the sled's battery."""
-        sled: list[Wanted] = [
-            ("post", "sled post", "550 g", "", ""),
-            ("sled gimbal", "sled gimbal with handle", "450 g", "", "post: post"),
-            ("stage", "sled top stage", "450 g", "", "top of the post"),
-            ("spar", "sled bottom spar", "400 g", "", "foot of the post"),
-            ("battery plate", "battery plate", "250 g", "", "spar: rails"),
-            ("wedge battery", "wedge battery", "790 g", "146 Wh", "battery plate: battery"),
-            ("base", "base plate with rods both ways", "420 g", "", "stage: dovetail"),
-        ]
-        first, *rest = GIMBAL
-        self.build([*sled, (*first[:4], "base: camera screw"), *rest, *CAGED])
+        self.build(ON_THE_SLED)
         self.make("vest", "vest with spring arm", "5.4 kg", "")
         mat = self.mat
         mat.cloth.choose("vest")

@@ -9,6 +9,7 @@ from equilix.shelf.shelf import own_file
 from equilix.ui.workspaces.build import BuildPage
 from equilix.ui.workspaces.shelf import ShelfPage
 from tests.ui.beginning import Beginning
+from tests.ui.wanted import FROM_THE_SHELF
 
 
 class FromTheShelf(Beginning):
@@ -33,13 +34,7 @@ class FromTheShelf(Beginning):
 
     def test_the_shoulder_rig_in_under_150_actions(self) -> None:
         """Pad and battery on rods, offset bracket, rosette arms, a hung monitor: 15 parts, on the shoulder."""
-        for words, mount in (
-            ("base plate light", ""), ("rods 200 mm", "front socket"), ("rods 450 mm", "rear socket"),
-            ("shoulder pad small", "450 mm"), ("battery plate on rods", "450 mm"), ("wedge 190 wh", ""),
-            ("offset bracket 60", "camera screw"), ("bridge plate light", ""), ("boxy full frame", "bridge plate"),
-            ("24-105", ""), ("rod clamp rosettes", "200 mm"), ("handle rosette arm", "left rosette"),
-            ("handle rosette arm", "right rosette"), ("hangs a screen", "200 mm"), ("monitor 5 bright", "head"),
-        ):  # fmt: skip
+        for words, mount in FROM_THE_SHELF:
             self.put_on(words, mount)
         self.assertEqual(len(self.session.setup.placements), 15)
         self.assertLess(self.actions, 150)

@@ -12,7 +12,7 @@ from equilix.ui.window import Window
 from equilix.words.language import ENGLISH, Language, speak
 from tests.strange import UNITS, Strange, nameless
 from tests.ui.screen_lint import placed_on
-from tests.ui.window_test import WindowTest
+from tests.ui.window_test import WindowTest, every_tab
 
 KEYS = re.compile(r"\(?\b(Ctrl|Shift|Alt|F\d+|Del|Delete|Up|Down|Left|Right)(\+\S+)?\)?|<[^>]*>|&\w+;|#\w{6}|Equilix")
 """Keys of the keyboard, the marks of rich text, and the program's own name."""
@@ -55,15 +55,9 @@ class InAStrangeLanguage(WindowTest):
         for setup in self.session.document.setups:
             self.session.open_setup(setup.id)
             self.settle()
-            for key in self.window.tabs:
-                self.window.show_page(key)
-                page = self.window.page
-                tabs = getattr(page, "tabs", None)
-                for tab in list(tabs.buttons) if tabs is not None else [""]:
-                    if tab:
-                        page.choose(tab)
-                    self.settle()
-                    self.look(f"{setup.id}, {key}, {tab}")
+            for key, tab in every_tab(self.window, self.window.tabs):
+                self.settle()
+                self.look(f"{setup.id}, {key}, {tab}")
 
     def look(self, what: str) -> None:
         """Nothing English is to be read."""

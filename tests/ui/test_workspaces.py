@@ -25,7 +25,7 @@ from equilix.ui.widgets.columns import TWO_FROM_PX, Columns
 from equilix.ui.window import Window
 from equilix.ui.workspaces.page import Page
 from equilix.ui.workspaces.table import BY_KEY, WORKSPACES
-from tests.ui.window_test import WindowTest, move_mouse
+from tests.ui.window_test import WindowTest, every_tab, move_mouse
 
 
 class Table(WindowTest):
@@ -297,17 +297,13 @@ class Gone(WindowTest):
         """All workspaces and tabs opened and the window closed: it, its session and its documents are gone."""
         other = Window(Session(lighthouse()))
         other.show()
-        for workspace in WORKSPACES:
-            other.show_page(workspace.key)
-            tabs = getattr(other.page, "tabs", None)
-            for tab in list(tabs.buttons) if tabs is not None else []:
-                other.page.choose(tab)  # type: ignore[attr-defined]
-                self.settle()
+        for _ in every_tab(other):
+            self.settle()
         held = [weakref.ref(each) for each in (other, other.session, other.session.desk, other.page)]
         before = len(self.application.allWidgets())
         other.close_anyway()
         other.deleteLater()
-        del other, tabs
+        del other
         self.application.sendPostedEvents(None, QEvent.Type.DeferredDelete)
         self.settle()
         gc.collect()

@@ -7,7 +7,7 @@ import os
 import tempfile
 import threading
 import unittest
-from collections.abc import Callable
+from collections.abc import Callable, Iterable, Iterator
 from pathlib import Path
 from typing import ClassVar
 from unittest import mock
@@ -25,6 +25,7 @@ from equilix.ui.session import Session, disk_work
 from equilix.ui.theme import load_fonts
 from equilix.ui.widgets.fields import QuantityField
 from equilix.ui.window import Window
+from equilix.ui.workspaces.table import BY_KEY
 
 from PySide6.QtCore import Qt  # isort: skip
 
@@ -102,6 +103,12 @@ class WindowTest(unittest.TestCase):
         """Until the planner has finished."""
         self.wait(lambda: not self.session.answers.looking)
 
+    def wait_for_all(self) -> None:
+        """Until plans are found and the page has what it waits for; what was said of it stands in nobody's way."""
+        self.wait(lambda: not (self.session.answers.looking or getattr(self.window.page, "waits", False)))
+        self.window.message.hide()
+        self.settle()
+
     def placement(self, key: str) -> Placement:
         """A placement of the open setup."""
         return self.session.setup.by_id[key]
@@ -152,6 +159,17 @@ class WindowTest(unittest.TestCase):
             modifiers |= Qt.KeyboardModifier.ControlModifier
         QTest.keyClick(widget or self.window.stage.side, key, modifiers)
         self.settle()
+
+
+def every_tab(window: Window, keys: Iterable[str] = BY_KEY) -> Iterator[tuple[str, str]]:
+    """Open one workspace and tab after the other; each by its key, the tab empty where there is none."""
+    for key in keys:
+        window.show_page(key)
+        tabs = getattr(window.page, "tabs", None)
+        for tab in list(tabs.buttons) if tabs is not None else [""]:
+            if tab:
+                window.page.choose(tab)  # type: ignore[attr-defined]
+            yield key, tab
 
 
 def move_mouse(view: QWidget, to: QPoint) -> None:
