@@ -175,7 +175,7 @@ def tell_chosen(widget: QWidget) -> None:
     """Tell which piece of a painted widget is chosen now, where the widget has the keys and somebody listens."""
     if not (widget.hasFocus() and QAccessible.isActive()):
         return
-    told = _MADE.get(id(widget)) or _factory("", widget)
+    told = _factory("", widget)
     chosen = told.chosen() if isinstance(told, _PaintedInterface) else None
     if chosen is not None:
         for sort in (QAccessible.Event.Selection, QAccessible.Event.Focus):

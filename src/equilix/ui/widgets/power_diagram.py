@@ -55,8 +55,7 @@ class PowerDiagram(QWidget):
         if self._from not in [key for key, _ in self.rows]:  # what was dragged is not there any more
             self._from = None
         self.setFixedHeight(round(max(len(self.rows) * grown(ROW_PX) + 6, 40)))
-        names = [(network.part(key).name, key) for key, _ in self.rows]
-        told = [f"{name} {self._fed_by(key)}" if key in network.fed_by else name for name, key in names]
+        told = (f"{network.part(key).name} {_fed_by(network, key)}".strip() for key, _ in self.rows)
         self.setAccessibleDescription("; ".join(told))
         self.update()
 
@@ -65,27 +64,12 @@ class PowerDiagram(QWidget):
         network = self.network
         if network is None:
             return []
-        found = []
+        found, troubled = [], _troubled(network)
         for number, (key, _) in enumerate(self.rows):
-            said = [self._amount(key), *([self._fed_by(key)] if key in network.fed_by else [])]
-            mark = "▲ " if key in self._troubled else ""
-            on = key == self._chosen
-            found.append(Piece(mark + network.part(key).name, "row", self.box(number), ", ".join(said), on))
+            said = ", ".join(filter(None, (_amount(network, key), _fed_by(network, key))))
+            name = f"{'▲ ' if key in troubled else ''}{network.part(key).name}"
+            found.append(Piece(name, "row", self.box(number), said, key == self._chosen))
         return found
-
-    @property
-    def _troubled(self) -> set[str]:
-        return set() if self.network is None else {each.placement for each in self.network.troubles if each.bad}
-
-    def _fed_by(self, key: str) -> str:
-        assert self.network is not None  # only lines of one are asked about
-        return say("fed by {part}").format(part=self.network.part(self.network.fed_by[key].source).name)
-
-    def _amount(self, key: str) -> str:
-        """What goes through it, and at which voltage."""
-        assert self.network is not None
-        load = self.network.loads[key]
-        return f"{fixed(load.through_w, 0)} W" + (f" {fixed(load.volts, 1)} V" if load.volts > 0 else "")
 
     def box(self, number: int) -> QRectF:
         """Where a line's box is."""
@@ -102,11 +86,6 @@ class PowerDiagram(QWidget):
         if self.rows and self._chosen not in [key for key, _ in self.rows]:
             self._chosen = self.rows[0][0]
             tell_chosen(self)
-        self.update()
-
-    def focusOutEvent(self, event: QFocusEvent) -> None:
-        super().focusOutEvent(event)
-        self.update()
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self._from = self.at(event.position())
@@ -160,7 +139,7 @@ class PowerDiagram(QWidget):
         with QPainter(self) as painter:
             painter.setRenderHint(QPainter.RenderHint.Antialiasing)
             painter.setFont(font(11))
-            troubled = self._troubled
+            troubled = _troubled(network)
             places = {key: self.box(k) for k, (key, _) in enumerate(self.rows)}
             for feed in network.feeds:
                 if feed.source in places and feed.device in places:
@@ -180,7 +159,7 @@ class PowerDiagram(QWidget):
                     painter.setPen(QPen(colour(t.hold), 2.5))
                     painter.drawRect(box.adjusted(-1, -1, 1, 1))
                 painter.setPen(colour(t.tip if bad else t.ink))
-                amount = self._amount(key)
+                amount = _amount(network, key)
                 wide = painter.fontMetrics().horizontalAdvance(amount)
                 name = painter.fontMetrics().elidedText(
                     f"{'▲ ' if bad else ''}{part.name}", Qt.TextElideMode.ElideRight, int(box.width() - wide - 22)
@@ -192,3 +171,19 @@ class PowerDiagram(QWidget):
             if self._from is not None and self._from in places:
                 painter.setPen(QPen(colour(t.hold), 2.5, Qt.PenStyle.DashLine))
                 painter.drawLine(places[self._from].center(), self._at)
+
+
+def _troubled(network: Network) -> set[str]:
+    return {trouble.placement for trouble in network.troubles if trouble.bad}
+
+
+def _fed_by(network: Network, key: str) -> str:
+    """What feeds it; empty where nothing does."""
+    feed = network.fed_by.get(key)
+    return "" if feed is None else say("fed by {part}").format(part=network.part(feed.source).name)
+
+
+def _amount(network: Network, key: str) -> str:
+    """What goes through it, and at which voltage."""
+    load = network.loads[key]
+    return f"{fixed(load.through_w, 0)} W" + (f" {fixed(load.volts, 1)} V" if load.volts > 0 else "")
