@@ -11,6 +11,9 @@ import unittest
 from collections.abc import Iterator
 from pathlib import Path
 
+from equilix.demo import lighthouse
+from equilix.store.saving import save
+
 _DRIVE = """
 import sys
 from PySide6.QtCore import QEventLoop, QPoint, Qt
@@ -143,6 +146,22 @@ class NoScreen(unittest.TestCase):
             picture = Path(folder) / "build" / "demo.png"
             self.assertEqual(picture.read_bytes()[:4], b"\x89PNG")
             self.assertGreater(picture.stat().st_size, 30_000)
+
+    def test_a_picture_of_a_file_on_a_slow_disk(self) -> None:
+        """The rig that was asked for is told and painted, and not the nothing that a window begins with."""
+        bare = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "WAYLAND_DISPLAY")}
+        with tempfile.TemporaryDirectory() as folder:
+            bare.update(EQUILIX_STATE=folder, QT_QPA_PLATFORM="offscreen")
+            save(lighthouse(), Path(folder) / "rig.equilix")
+            code = (
+                "import sys; from equilix.ui.session import disk_work; disk_work.QUICK_S = 0.0\n"
+                "from equilix.__main__ import main; sys.exit(main(['rig.equilix', '--screenshot', 'p.png']))"
+            )
+            found = subprocess.run(
+                [sys.executable, "-c", code], capture_output=True, text=True, env=bare, cwd=folder, timeout=120
+            )
+            self.assertEqual(found.returncode, 0, found.stderr)
+            self.assertIn("Falls forward", found.stdout)
 
     def test_screenshot_option(self) -> None:
         """A file can be painted into a named picture; a broken file is said and the demo's window still opens."""

@@ -16,7 +16,7 @@ from equilix.document import empty
 from equilix.edits import kit
 from equilix.store.parsing import open_document
 from equilix.store.recovery import find_lost
-from equilix.ui.session import desk, disk_work
+from equilix.ui.session import Session, desk, disk_work
 from tests.ui.window_test import WindowTest, move_mouse
 
 
@@ -64,7 +64,7 @@ class Slow(WindowTest):
         self.rename("first")
         with self.held("save"):
             self.assertFalse(self.session.desk.save(self.file))
-        self.assertIn("slow.equilix is being saved, which takes longer than usual", self.messages[-1][0])
+        self.assertIn("Saving slow.equilix takes longer than usual", self.messages[-1][0])
         self.session.desk.look_at_file()  # the file is touched meanwhile: that is looked at later
         self.rename("second")
         self.assertFalse(self.session.desk.save())
@@ -132,6 +132,42 @@ class Slow(WindowTest):
         self.assertEqual(self.session.desk.path, self.folder / "other.equilix")
         self.assertEqual([each.title for each in self.session.desk.aside], ["other.equilix, not saved"])
 
+    def test_opened_from_the_start_page(self) -> None:
+        """The page is left when the rig has come, as it is on a quick disk."""
+        self.session.desk.save(self.file)
+        self.wait(lambda: not self.session.desk.disk.busy)
+        self.window.commands["new"].trigger()
+        self.settle()
+        with self.held("read_bytes"):
+            self.session.desk.open(self.file)
+        self.assertEqual(self.window.pages.open_key, "start")
+        self.answered()
+        self.assertEqual(self.window.pages.open_key, "balance")
+
+    def test_gone_on_with_in_another_window(self) -> None:
+        """Another language meanwhile: the window that is made anew has the rig that was asked for, with its file."""
+        self.rename("first")
+        self.session.desk.save(self.file)
+        self.wait(lambda: not self.session.desk.disk.busy)
+        self.window.files.new()
+        with self.held("read_bytes"):
+            self.session.desk.open(self.file)
+        self.answer.set()
+        again = Session(None, self.window, self.session.chosen, before=self.session)
+        self.assertEqual((again.document.name, again.desk.path), ("first", self.file))
+        self.assertFalse(again.desk.dirty, "one rig with its own file")
+        again.close()
+
+    def test_closed_while_one_is_opened(self) -> None:
+        """Nothing goes on behind a closed window."""
+        self.session.desk.save(self.file)
+        self.wait(lambda: not self.session.desk.disk.busy)
+        with self.held("read_bytes"):
+            self.session.desk.open(self.file)
+        self.answer.set()
+        self.window.close_anyway()
+        self.assertFalse(self.session.answers.looking)
+
     def test_opened_and_broken(self) -> None:
         """Said when it has been read; the open document is as it was."""
         self.file.write_bytes(b"{")
@@ -182,7 +218,6 @@ class TwoWindows(WindowTest):
 
     def test_both_change_it(self) -> None:
         """Each is told of the other; nothing is written over unasked; put together it has what both have done."""
-        from equilix.ui.session import Session
         from equilix.ui.window import Window
 
         file = self.folder / "both.equilix"

@@ -50,20 +50,6 @@ class Settings(Struct, frozen=True):
     """Whether the way round has been offered."""
 
 
-US_PLACES: Final = ("US", "LR", "MM")
-"""Where people measure in US units, after Unicode's CLDR, supplemental measurement data (from memory)."""
-
-
-def units_here() -> Display:
-    """The units of the place that the environment names, as the C library would take it; metric where it names none."""
-    for name in ("LC_ALL", "LC_MEASUREMENT", "LANG"):
-        told = os.environ.get(name, "")
-        if told:
-            place = told.split(".")[0].split("@")[0].partition("_")[2]
-            return "us" if place in US_PLACES else "metric"
-    return "metric"
-
-
 def settings_folder() -> Path:
     """Where they stand; ``EQUILIX_SETTINGS`` overrides it, and so does ``EQUILIX_STATE`` for both."""
     own = os.environ.get("EQUILIX_SETTINGS") or os.environ.get("EQUILIX_STATE")

@@ -18,6 +18,8 @@ from equilix.ui.theme import PREP_ROOM, font, load_fonts
 from equilix.words.language import say
 
 if TYPE_CHECKING:
+    from collections.abc import Callable
+
     from equilix.ui.program import Program
     from equilix.ui.session.chosen import Chosen
     from equilix.ui.window import Window
@@ -55,6 +57,7 @@ def start(options: argparse.Namespace) -> int:
     if quiet:
         from equilix.report import report_text
 
+        wait_while(lambda: window.session.desk.disk.busy)  # the rig that was asked for, however slow its disk
         print(report_text(window.session.analysis, window.session.document.display))
         picture = options.screenshot or OFFSCREEN_PICTURE
         problem = paint(window, picture)
@@ -136,18 +139,21 @@ def _open_window(chosen: Chosen, *, demo: bool, file: Path | None) -> Window:
     return window
 
 
+def wait_while(busy: Callable[[], bool]) -> None:
+    """Let the program work until something is over."""
+    while busy():
+        QApplication.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)
+
+
 def paint(window: Window, picture: Path) -> str:
     """Wait for the plans and paint the window into a PNG; returns why it could not be written, or nothing."""
     from equilix.ui.placing import USUAL
 
     window.resize(*USUAL)  # a picture has no screen to fit
     window.show()
-    application = QApplication.instance()
-    assert application is not None
-    while window.session.answers.looking:
-        application.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents)
+    wait_while(lambda: window.session.answers.looking)
     for _ in range(3):
-        application.processEvents()
+        QApplication.processEvents()
     try:
         picture.parent.mkdir(parents=True, exist_ok=True)
         if picture.is_dir():

@@ -64,14 +64,15 @@ def languages(catalogues: Path = CATALOGUES) -> list[str]:
     return ["en", *sorted(each.parents[1].name for each in catalogues.glob(f"*/LC_MESSAGES/{DOMAIN}.mo"))]
 
 
+def told(*names: str) -> str:
+    """What the first of these variables that is set names, as the C library would take it; empty where none is."""
+    return next(filter(None, (os.environ.get(name, "").split(":")[0] for name in names)), "")
+
+
 def wished() -> str:
-    """The language that the environment asks for, as the C library would take it: 'pt_BR'; 'en' where it says none."""
-    for name in ("LANGUAGE", "LC_ALL", "LC_MESSAGES", "LANG"):
-        first = os.environ.get(name, "").split(":")[0]
-        if first:
-            code = locale.normalize(first).split(".")[0].split("@")[0]
-            return "en" if code in ("C", "POSIX") else code
-    return "en"
+    """The language that the environment asks for: 'pt_BR'; 'en' where it says none."""
+    code = locale.normalize(told("LANGUAGE", "LC_ALL", "LC_MESSAGES", "LANG")).split(".")[0].split("@")[0]
+    return "en" if code in ("", "C", "POSIX") else code
 
 
 def say(text: str) -> str:

@@ -71,6 +71,8 @@ class Desk(QObject):
 
     changed = Signal()
     """Whether work is put by, or whether the file is another program's by now, is another."""
+    opened = Signal()
+    """A file has been opened; on a slow disk long after it was asked for."""
     clash = Signal()
     """The file has been changed by another program; it was not replaced."""
 
@@ -153,7 +155,9 @@ class Desk(QObject):
             return parse(raw, str(path)), Fingerprint.of(raw)
 
         return not self._waits() and self.disk.run(
-            read, partial(self._opened, path), lambda: self._tell_slow(say("{name} is being read"), path)
+            read,
+            partial(self._opened, path),
+            lambda: self._note(say("Reading {name} takes longer than usual. You can go on meanwhile."), path),
         )
 
     def _opened(self, path: Path, done: Future[tuple[Document, Fingerprint]]) -> bool:
@@ -167,7 +171,8 @@ class Desk(QObject):
         if not self.replace(document, path, base):
             return False
         state.remember(path)
-        self.session.said.emit(say("Opened {path}.").format(path=path.name), False)
+        self._note(say("Opened {name}."), path)
+        self.opened.emit()
         return True
 
     def _waits(self) -> bool:
@@ -178,9 +183,8 @@ class Desk(QObject):
             )
         return self.disk.busy
 
-    def _tell_slow(self, said: str, path: Path) -> None:
-        slow = say("{what}, which takes longer than usual. You can go on meanwhile.")
-        self.session.said.emit(slow.format(what=said.format(name=path.name)), False)
+    def _note(self, said: str, path: Path) -> None:
+        self.session.said.emit(said.format(name=path.name), False)
 
     # saving
 
@@ -198,7 +202,7 @@ class Desk(QObject):
         return self.disk.run(
             lambda: save(document, target, expect=expect),
             partial(self._saved, document, target, sheet.autosave),
-            lambda: self._tell_slow(say("{name} is being saved"), target),
+            lambda: self._note(say("Saving {name} takes longer than usual. You can go on meanwhile."), target),
         )
 
     def _saved(self, document: Document, target: Path, of: recovery.Autosave, done: Future[Fingerprint]) -> bool:
@@ -222,7 +226,7 @@ class Desk(QObject):
                 each.written(target, document, base) if each.autosave is of else each for each in self.aside
             )
         state.remember(target)
-        self.session.said.emit(say("Saved {target}.").format(target=target.name), False)
+        self._note(say("Saved {name}."), target)
         self.session.changed.emit()
         self.changed.emit()
         return True

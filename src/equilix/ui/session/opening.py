@@ -2,16 +2,21 @@
 
 from __future__ import annotations
 
+from typing import Final
+
 from equilix.document import Document, empty
 from equilix.edits.history import History
 from equilix.edits.kit import add_setup
-from equilix.store.settings import units_here
-from equilix.words.language import say
+from equilix.words.language import say, told
+
+US_PLACES: Final = ("US", "LR", "MM")
+"""Where people measure in US units, after Unicode's CLDR, supplemental measurement data (from memory)."""
 
 
 def new_document() -> Document:
-    """Nothing yet, in the units of the place."""
-    return empty().changed(display=units_here())
+    """Nothing yet, in the units of the place that the environment names; metric where it names none."""
+    place = told("LC_ALL", "LC_MEASUREMENT", "LANG").split(".")[0].split("@")[0].partition("_")[2]
+    return empty().changed(display="us" if place in US_PLACES else "metric")
 
 
 def history_of(document: Document) -> History:

@@ -82,6 +82,7 @@ class Session(QObject):
         if before.in_hand is not None:
             before.in_hand.cancel()
         before.end_gesture()
+        before.desk.disk.end()  # what is still being read or saved belongs to what is gone on with
         before.answers.stop()
         self.history, self.result, self.own_units = before.history, before.result, before.own_units
         before.desk.hand_to(self.desk)
@@ -214,7 +215,7 @@ class Session(QObject):
 
     def close(self) -> None:
         """Stop timers and call off what is under way; unsaved work is put by."""
+        self.desk.close()  # first: what the disk answers now may ask for more
         self.answers.stop()
         self.jobs.cancel()
-        self.desk.close()
         self.jobs.wait()

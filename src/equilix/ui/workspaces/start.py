@@ -125,6 +125,7 @@ class StartPage(Page):
         self.rigs: dict[str, Rig] = {}
         self.job = session.jobs.new(say("Rigs to begin with"), len(starters()))
         self.job.found.connect(self._show_rig)
+        session.desk.opened.connect(self._opened)
         self.buttons: dict[str, Choice] = {}
         ways = QWidget()
         column = QVBoxLayout(ways)
@@ -232,11 +233,11 @@ class StartPage(Page):
     def choose_document(self) -> None:
         """Let the person choose a document to go on with."""
         sorts = say("Equilix documents") + f" (*{SUFFIX})"
-        file_dialog(self, sorts, self._open).open()
+        file_dialog(self, sorts, lambda name: self.session.desk.open(Path(name))).open()
 
-    def _open(self, name: str) -> None:
-        self.session.desk.open(Path(name))
-        if self.session.setup.placements:
+    def _opened(self) -> None:
+        """A document is there to go on with, whoever opened it."""
+        if self.isVisible() and self.session.setup.placements:
             self.session.view.ask_page("balance")
 
     def open_demo(self) -> None:
